@@ -1,0 +1,33 @@
+"""What the counts say: how many, how fast, and how sure.
+
+``indices``      classic indices of one dish or of pooled dishes (part 2 of docs/methods).
+``jackknife``    doubt of an index by leaving one dish out.
+``final_share``  a treatment's final germination with a dish-aware interval.
+``comparison``   treatments against each other on final germination.
+``letters``      compact letters from pairs not told apart.
+"""
+
+from core.germination.comparison import Comparison, PairComparison, compare_final, pair_indices
+from core.germination.final_share import CountedDish, CountedTreatment, TreatmentShare, TrialShares, final_shares, pool_rho
+from core.germination.indices import Indices, indices, shared_horizon
+from core.germination.jackknife import LeaveOneOut, leave_one_dish_out
+from core.germination.letters import compact_letters
+
+__all__ = [
+    "Comparison",
+    "CountedDish",
+    "CountedTreatment",
+    "Indices",
+    "LeaveOneOut",
+    "PairComparison",
+    "TreatmentShare",
+    "TrialShares",
+    "compact_letters",
+    "compare_final",
+    "final_shares",
+    "indices",
+    "leave_one_dish_out",
+    "pair_indices",
+    "pool_rho",
+    "shared_horizon",
+]

@@ -1,0 +1,237 @@
+"""Classic germination indices of one dish, or of several pooled.
+
+Sources: Maguire (1962) for the germination speed index; Czabator (1962) for peak and germination value; Timson (1965);
+Farooq et al. (2005) for T50 by interpolation; Ranal & Santana (2006) for synchrony, uncertainty and the mean time.
+"""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from core.errors import CoreError
+from core.records import CountRecord, PooledCourse, pool
+from core.vocabulary import Reason
+
+PERCENTILES = (10, 25, 50, 75, 90)
+
+
+@dataclass(frozen=True)
+class Indices:
+    """Indices of a course. None is undefined, and `reasons` says why by field name.
+
+    Times are days, shares 0..1, `mean_rate` per day, `cvg` 100 per day, `gsi` seeds per day over all seeds,
+    `timson` percent · days, `area` percent, `peak_value` and `mean_daily` percent per day, `uncertainty` bits.
+    """
+
+    n: int
+    g: int
+    early: int
+    germinability_sown: float
+    germinability_filled: float | None
+    germinability_viable: float | None
+    first: float | None
+    last: float | None
+    mgt: float | None
+    spread: float | None
+    cv: float | None
+    mean_rate: float | None
+    cvg: float | None
+    t10: float | None
+    t25: float | None
+    t50: float | None
+    t75: float | None
+    t90: float | None
+    uniformity_90_10: float | None
+    uniformity_75_25: float | None
+    gsi: float
+    horizon: float | None
+    timson: float | None
+    area: float | None
+    peak_value: float | None
+    mean_daily: float | None
+    germination_value: float | None
+    synchrony: float | None
+    uncertainty: float | None
+    reasons: Mapping[str, Reason]
+
+
+def shared_horizon(dishes: Sequence[CountRecord]) -> float | None:
+    """Earliest of the dishes' last looks in days; None where no dish was looked at."""
+    return min((d.inspections[-1].t for d in dishes if d.inspections), default=None)
+
+
+def indices(dishes: Sequence[CountRecord], horizon: float | None = None) -> Indices:
+    """Compute all indices of one dish, or of several pooled.
+
+    Parameters
+    ----------
+    dishes : sequence of CountRecord
+        One dish, or the dishes of one treatment; at least one.
+    horizon : float, optional
+        H in days for Timson's index and the area; the dishes' shared horizon if absent.
+
+    Raises
+    ------
+    CoreError
+        ``no_dish`` for an empty sequence.
+
+    Examples
+    --------
+    >>> from core.records import Inspection
+    >>> dish = CountRecord(10, (Inspection(2, germinated=4), Inspection(4, germinated=4)))
+    >>> result = indices([dish])
+    >>> result.mgt, result.t50, result.germinability_sown
+    (3.0, 2.0, 0.8)
+    """
+    if not dishes:
+        raise CoreError("Indices need at least one dish.", code="no_dish", parameter="dishes")
+    course = pool(dishes)
+    reasons: dict[str, Reason] = {}
+    values: dict[str, float | None] = {}
+    for part in (
+        _bases(dishes, course, reasons),
+        _moments(course, reasons),
+        _percentiles(course, reasons),
+        _over_horizon(course, shared_horizon(dishes) if horizon is None else horizon, reasons),
+        _czabator(course, reasons),
+        _evenness(course, reasons),
+    ):
+        values.update(part)
+    return Indices(n=course.sown, g=course.germinated, early=course.early, gsi=_gsi(course), reasons=reasons, **values)  # type: ignore[arg-type]
+
+
+def _undefined(names: Sequence[str], reason: Reason, reasons: dict[str, Reason]) -> dict[str, float | None]:
+    reasons.update(dict.fromkeys(names, reason))
+    return dict.fromkeys(names)
+
+
+def _bases(dishes: Sequence[CountRecord], course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, float | None]:
+    out: dict[str, float | None] = {"germinability_sown": course.germinated / course.sown}
+    filled = sum(d.base_filled for d in dishes)
+    viable = [d.base_viable for d in dishes]
+    known = sum(v for v in viable if v is not None)
+    if filled > 0:
+        out["germinability_filled"] = course.germinated / filled
+    else:
+        out |= _undefined(["germinability_filled"], Reason.BASE_ZERO, reasons)
+    if None in viable:
+        out |= _undefined(["germinability_viable"], Reason.FATE_UNKNOWN, reasons)
+    elif known == 0:
+        out |= _undefined(["germinability_viable"], Reason.BASE_ZERO, reasons)
+    else:
+        out["germinability_viable"] = course.germinated / known
+    return out
+
+
+def _groups(course: PooledCourse) -> tuple[list[float], list[int]]:
+    """Times and counts of the groups that germinated; all early seeds are one group at 0."""
+    times = [0.0] if course.early else []
+    counts = [course.early] if course.early else []
+    seen = course.new > 0
+    return times + course.times[seen].tolist(), counts + course.new[seen].tolist()
+
+
+def _moments(course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, float | None]:
+    names = ["first", "last", "mgt", "spread", "cv", "mean_rate", "cvg"]
+    g = course.germinated
+    if g == 0:
+        return _undefined(names, Reason.NONE_GERMINATED, reasons)
+    times, counts = _groups(course)
+    weighted = math.fsum(n * t for n, t in zip(counts, times, strict=True))
+    mgt = weighted / g
+    out: dict[str, float | None] = {"first": times[0], "last": times[-1], "mgt": mgt}
+    spread: float | None = None
+    if g < 2:
+        out |= _undefined(["spread", "cv"], Reason.FEWER_THAN_TWO_GERMINATED, reasons)
+    else:
+        spread = math.sqrt(math.fsum(n * (t - mgt) ** 2 for n, t in zip(counts, times, strict=True)) / (g - 1))
+        out["spread"] = spread
+    if mgt == 0:
+        out |= _undefined(["mean_rate", "cvg"], Reason.MEAN_TIME_ZERO, reasons)
+        if spread is not None:
+            out |= _undefined(["cv"], Reason.MEAN_TIME_ZERO, reasons)
+    else:
+        out |= {"mean_rate": 1 / mgt, "cvg": 100 * g / weighted}
+        if spread is not None:
+            out["cv"] = spread / mgt
+    return out
+
+
+def _percentiles(course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, float | None]:
+    names = [f"t{x}" for x in PERCENTILES]
+    if course.germinated == 0:
+        return _undefined([*names, "uniformity_90_10", "uniformity_75_25"], Reason.NONE_GERMINATED, reasons)
+    t = {x: time_to_percent(course, x) for x in PERCENTILES}
+    out: dict[str, float | None] = {f"t{x}": t[x] for x in PERCENTILES}
+    return out | {
+        "uniformity_90_10": t[90] - t[10],
+        "uniformity_75_25": t[75] - t[25],
+    }
+    return out
+
+
+def time_to_percent(course: PooledCourse, percent: int) -> float:
+    """Earliest time in days at which the cumulative count reaches `percent` of those that germinated.
+
+    Linear between looks, from (0, early). Compared in integers, so that an exact hit is that look's time.
+    """
+    times, counts = course.knot_times, course.knot_counts
+    target = percent * course.germinated
+    k = int(np.argmax(100 * counts >= target))
+    if k == 0:
+        return 0.0
+    if 100 * int(counts[k]) == target:
+        return float(times[k])
+    rise = int(counts[k]) - int(counts[k - 1])
+    share = (target / 100 - int(counts[k - 1])) / rise
+    return float(times[k - 1] + share * (times[k] - times[k - 1]))
+
+
+def _gsi(course: PooledCourse) -> float:
+    return float(np.sum(course.new / course.times)) if course.times.size else 0.0
+
+
+def _over_horizon(course: PooledCourse, horizon: float | None, reasons: dict[str, Reason]) -> dict[str, float | None]:
+    if horizon is None or not course.last_looks:
+        reasons["horizon"] = Reason.NO_INSPECTION
+        return {"horizon": None} | _undefined(["timson", "area"], Reason.NO_HORIZON, reasons)
+    if horizon <= 0:
+        return {"horizon": horizon} | _undefined(["timson", "area"], Reason.NO_HORIZON, reasons)
+    times, counts = course.knot_times, course.knot_counts
+    out: dict[str, float | None] = {"horizon": horizon, "area": 100 * _area(times, counts, horizon) / (horizon * course.sown)}
+    if horizon < 1:
+        return out | _undefined(["timson"], Reason.HORIZON_BELOW_ONE_DAY, reasons)
+    days = np.arange(1, math.floor(horizon) + 1)
+    at = np.searchsorted(times, days, side="right") - 1
+    out["timson"] = float(100 * int(counts[at].sum()) / course.sown)
+    return out
+
+
+def _area(times: np.ndarray, counts: np.ndarray, horizon: float) -> float:
+    """Seed · days under the linear course from 0 to the horizon, flat after the last look."""
+    inside = times < horizon
+    end = float(np.interp(horizon, times, counts))
+    x = np.append(times[inside], horizon)
+    y = np.append(counts[inside].astype(float), end)
+    return float(np.trapezoid(y, x))
+
+
+def _czabator(course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, float | None]:
+    if not course.times.size:
+        return _undefined(["peak_value", "mean_daily", "germination_value"], Reason.NO_INSPECTION_AFTER_ZERO, reasons)
+    peak = float(np.max(100 * course.knot_counts[1:] / course.sown / course.times))
+    daily = 100 * course.germinated / course.sown / float(course.times[-1])
+    return {"peak_value": peak, "mean_daily": daily, "germination_value": peak * daily}
+
+
+def _evenness(course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, float | None]:
+    g = course.germinated
+    if g == 0:
+        return _undefined(["synchrony", "uncertainty"], Reason.NONE_GERMINATED, reasons)
+    _, counts = _groups(course)
+    out: dict[str, float | None] = {"uncertainty": -math.fsum(n / g * math.log2(n / g) for n in counts) + 0.0}
+    if g < 2:
+        return out | _undefined(["synchrony"], Reason.FEWER_THAN_TWO_GERMINATED, reasons)
+    return out | {"synchrony": sum(n * (n - 1) for n in counts) / (g * (g - 1))}

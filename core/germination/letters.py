@@ -1,0 +1,36 @@
+"""Compact letters: treatments that share a letter are not told apart (Piepho 2004, insert and absorb)."""
+
+from collections.abc import Sequence
+from string import ascii_lowercase
+
+
+def compact_letters(names: Sequence[str], told_apart: Sequence[tuple[str, str]]) -> dict[str, str]:
+    """Give each treatment its letters.
+
+    Parameters
+    ----------
+    names : sequence of str
+        Treatments in the order in which letters are handed out (best first).
+    told_apart : sequence of (str, str)
+        Pairs that must not share a letter; every other pair will.
+
+    Examples
+    --------
+    >>> compact_letters(["x", "y", "z"], [("x", "z")])
+    {'x': 'a', 'y': 'ab', 'z': 'b'}
+    """
+    groups = [frozenset(names)]
+    for a, b in told_apart:
+        split: list[frozenset[str]] = []
+        for group in groups:
+            split += [group - {a}, group - {b}] if a in group and b in group else [group]
+        groups = [g for i, g in enumerate(split) if not any(g < h or (g == h and j < i) for j, h in enumerate(split))]
+    order = {name: i for i, name in enumerate(names)}
+    groups.sort(key=lambda g: sorted(order[n] for n in g))
+    return {name: "".join(_letter(i) for i, g in enumerate(groups) if name in g) for name in names}
+
+
+def _letter(index: int) -> str:
+    """a … z, then a2 … z2 and on: more groups than letters still read."""
+    turn, rest = divmod(index, len(ascii_lowercase))
+    return ascii_lowercase[rest] + (str(turn + 1) if turn else "")

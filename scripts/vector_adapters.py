@@ -1,0 +1,155 @@
+"""Map each function name of a vector file to the core, and rename keys. Names in here are the files', not ours."""
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import asdict
+from datetime import date
+from typing import Any
+
+from core.design import counting_plan, detectable, power, stop_rule
+from core.errors import CoreError, RecordRefused
+from core.germination import (
+    CountedDish,
+    CountedTreatment,
+    TrialShares,
+    compact_letters,
+    compare_final,
+    final_shares,
+    indices,
+    leave_one_dish_out,
+    pool_rho,
+    shared_horizon,
+)
+from core.records import Closing, CountRecord, Inspection
+from core.seedstock import StockChange, balances
+from core.statistics import holm, wilson
+from core.treatment import friendly_end, schedule, stagger
+from core.vocabulary import DurationUnit, Family, StockKind
+
+Json = dict[str, Any]
+
+
+def _dish(raw: Json) -> CountRecord:
+    looks = tuple(Inspection(**i) for i in raw["inspections"])
+    return CountRecord(raw["sown"], looks, Closing(**raw["closing"]) if raw["closing"] else None)
+
+
+def _dishes(raw: Sequence[Json]) -> list[CountRecord]:
+    return [_dish(d) for d in raw]
+
+
+def _counted(raw: Sequence[Json]) -> list[CountedTreatment]:
+    return [CountedTreatment(t["name"], tuple(CountedDish(d["g"], d["n"]) for d in t["dishes"])) for t in raw]
+
+
+def _check_record(dish: Json) -> Json:
+    try:
+        d = _dish(dish)
+    except RecordRefused as refusal:
+        return {"valid": False, "rule": refusal.code, "t": refusal.t_days}
+    out: Json = {"valid": True, "base_sown": d.sown, **asdict(d.fates)}
+    for name in ("sown", "germinated", "abnormal", "rotted", "lost", "early", "remaining", "unknown", "base_filled", "base_viable"):
+        out[name] = getattr(d, name)
+    out["reasons"] = {} if d.base_viable is not None else {"base_viable": "fate_unknown"}
+    return out
+
+
+def _indices(dishes: Sequence[Json], horizon: float | None = None) -> Json:
+    return asdict(indices(_dishes(dishes), horizon))
+
+
+def _leave_one_out(dishes: Sequence[Json], names: Sequence[str], horizon: float | None = None) -> Json:
+    found = leave_one_dish_out(_dishes(dishes), names, horizon)
+    out = {}
+    for name, value in found.items():
+        row = asdict(value) | {"scale": "natural"}
+        empty = [k for k in ("estimate", "se", "df", "lower", "upper") if row[k] is None]
+        out[name] = row | {"reasons": dict.fromkeys(empty, row.pop("reason"))}
+    return out
+
+
+def _final_out(shares: TrialShares) -> Json:
+    return asdict(shares)
+
+
+def _final(treatments: Sequence[Json], rho0: float = 0.05) -> Json:
+    return _final_out(final_shares(_counted(treatments), rho0))
+
+
+def _compare(treatments: Sequence[Json], family: str, control: str | None = None) -> Json:
+    counted = _counted(treatments)
+    result = compare_final(counted, Family(family), control)
+    out: Json = {"phi": result.shares.phi, "df": result.shares.df, "overall": asdict(result.overall)}
+    out["pairs"] = [asdict(p) for p in result.pairs]
+    if family == Family.ALL:
+        letters = compact_letters([t.name for t in counted], [(p.a, p.b) for p in result.pairs if p.told_apart])
+        out["share_a_letter"] = [[p.a, p.b] for p in result.pairs if set(letters[p.a]) & set(letters[p.b])]
+    return out
+
+
+def _stop_rule(dish: Json, planned: float) -> Json:
+    advice = asdict(stop_rule(_dish(dish), planned))
+    reasons = {"quiet_days": "all_accounted", "needed_quiet": "all_accounted"} if advice["quiet_days"] is None else {}
+    return advice | {"reasons": reasons}
+
+
+def _durations(steps: Sequence[Json]) -> list[tuple[float, DurationUnit]]:
+    return [(s["duration"], DurationUnit(s["unit"])) for s in steps]
+
+
+def _stagger(recipes: Sequence[Json], mode: str, at: float) -> Json:
+    plans = {r["name"]: _durations(r["steps"]) for r in recipes}
+    return {"recipes": [asdict(t) for t in stagger(plans, sow_together=mode == "sow_together", at=at)]}
+
+
+def _friendly_end(start: str, days: int, working: Sequence[int]) -> Json:
+    found = asdict(friendly_end(date.fromisoformat(start), days, working))
+    return found | {"end": found["end"].isoformat()}
+
+
+def _ledger(entries: Sequence[Json]) -> Json:
+    changes = [StockChange(StockKind(e["kind"]), e["amount"]) for e in entries]
+    try:
+        return {"balances": balances(changes), "refused_at": None, "rule": None}
+    except CoreError as refusal:
+        at = int(refusal.parameter.split(".")[1])
+        return {"balances": balances(changes[:at]), "refused_at": at, "rule": refusal.code}
+
+
+def _power(p1: float, p2: float, **design: Any) -> Json:
+    found = power(p1, p2, **design)
+    base = {"phi": 1 + (design["seeds"] - 1) * design["rho"], "nu": design["treatments"] * (design["dishes"] - 1)}
+    if found is None:
+        return base | {"ncp": None, "power": None, "reasons": {"ncp": "no_replication", "power": "no_replication"}}
+    return base | {"ncp": found[0], "power": found[1], "reasons": {}}
+
+
+def _detectable(p1: float, **design: Any) -> Json:
+    above, below = detectable(p1, **design)
+    reason = "no_replication" if design["dishes"] == 1 else "not_detectable"
+    return {"above": above, "below": below, "reasons": {k: reason for k, v in (("above", above), ("below", below)) if v is None}}
+
+
+def _pool_rho(trials: Sequence[Json]) -> Json:
+    rho, nu = pool_rho([(t["rho"], t["nu"]) for t in trials])
+    return {"rho": rho, "nu": nu, "reasons": {} if rho is not None else {"rho": "no_replication"}}
+
+
+ADAPTERS: Mapping[str, Callable[..., Json]] = {
+    "check_record": _check_record,
+    "indices": _indices,
+    "shared_horizon": lambda dishes: {"horizon": shared_horizon(_dishes(dishes))},
+    "leave_one_out_indices": _leave_one_out,
+    "final": _final,
+    "wilson": lambda p, n, critical: asdict(wilson(p, n, critical)),
+    "pool_rho": _pool_rho,
+    "compare_final": _compare,
+    "holm": lambda p: {"adjusted": holm(p)},
+    "counting_plan": lambda **plan: {"looks": counting_plan(**plan)},
+    "stop_rule": _stop_rule,
+    "schedule": lambda steps, start=None, sow=None: asdict(schedule(_durations(steps), start=start, sow=sow)),
+    "stagger": _stagger,
+    "friendly_end": _friendly_end,
+    "ledger": _ledger,
+    "power": _power,
+    "detectable": _detectable,
+}

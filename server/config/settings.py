@@ -1,0 +1,172 @@
+"""Settings. What differs between installations comes from AWAKE_FURROW_… variables; nothing is fetched from outside."""
+
+import os
+import secrets
+from pathlib import Path
+from typing import Any
+
+from csp.constants import NONE, SELF, UNSAFE_INLINE
+
+ROOT = Path(__file__).resolve().parents[2]
+DATA = Path(os.environ.get("AWAKE_FURROW_DATA", ROOT / "var"))
+WEB_DIST = ROOT / "web" / "dist"
+TESTING = os.environ.get("AWAKE_FURROW_TESTING") == "1"
+
+
+def _secret_key() -> str:
+    """Read the installation's own key, made on its first start and readable by its owner only."""
+    if TESTING:
+        return "only-for-tests"
+    path = DATA / "secret-key"
+    if not path.exists():
+        DATA.mkdir(parents=True, exist_ok=True)
+        path.touch(mode=0o600)
+        path.write_text(secrets.token_urlsafe(48), encoding="ascii")
+    return path.read_text(encoding="ascii")
+
+
+SECRET_KEY = _secret_key()
+DEBUG = False
+ALLOWED_HOSTS = os.environ.get("AWAKE_FURROW_HOSTS", "localhost,127.0.0.1,[::1]").split(",")
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "rest_framework",
+    "django_filters",
+    "drf_spectacular",
+    "drf_spectacular_sidecar",
+    "simple_history",
+    "axes",
+    "csp",
+    "server.people",
+    "server.taxa",
+    "server.places",
+    "server.lots",
+    "server.recipes",
+    "server.trials",
+    "server.demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "server.config.urls"
+WSGI_APPLICATION = "server.config.wsgi.application"
+AUTH_USER_MODEL = "people.Person"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
+AXES_FAILURE_LIMIT = 10
+AXES_COOLOFF_TIME = 1
+AXES_RESET_ON_SUCCESS = True
+if TESTING:
+    PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+    AXES_ENABLED = False
+
+TEMPLATES: list[dict[str, Any]] = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+
+# An acknowledged look survives a power cut: WAL with FULL. Tests copy the file per process, and a copy knows no WAL.
+_PRAGMAS = (
+    "PRAGMA journal_mode=DELETE; PRAGMA synchronous=OFF;"
+    if TESTING
+    else "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA cache_size=-20000; PRAGMA temp_store=MEMORY; PRAGMA mmap_size=134217728;"
+)
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": Path(os.environ.get("AWAKE_FURROW_DATABASE", DATA / "awake-furrow.sqlite3")),
+        "OPTIONS": {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": _PRAGMAS},
+        "CONN_MAX_AGE": None if not TESTING else 0,
+        "TEST": {"NAME": str(DATA / "test.sqlite3")},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = os.environ.get("AWAKE_FURROW_TIME_ZONE", "UTC")
+USE_TZ = True
+
+STATIC_URL = "/static/"
+STATICFILES_DIRS: list[Path] = []
+WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_AUTOREFRESH = False
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF],
+        # Vuetify writes its theme into a style element, and Vue sets style attributes
+        "style-src": [SELF, UNSAFE_INLINE],
+        "img-src": [SELF, "data:"],
+        "frame-ancestors": [NONE],
+        "base-uri": [SELF],
+        "form-action": [SELF],
+    }
+}
+X_FRAME_OPTIONS = "DENY"
+SECURE_REFERRER_POLICY = "same-origin"
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
+
+REST_FRAMEWORK = {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["server.rest.authentication.SignedInSession"],
+    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "DEFAULT_PAGINATION_CLASS": "server.rest.pagination.Pages",
+    "EXCEPTION_HANDLER": "server.rest.problems.handle",
+    "TEST_REQUEST_DEFAULT_FORMAT": "json",
+}
+
+SPECTACULAR_SETTINGS = {
+    "TITLE": "Awake Furrow",
+    "DESCRIPTION": "Lots, recipes, germination trials, looks and what they say. Errors are problem+json.",
+    "VERSION": "1",
+    "SERVE_PUBLIC": False,
+    "SERVE_PERMISSIONS": ["rest_framework.permissions.IsAuthenticated"],
+    "SCHEMA_PATH_PREFIX": "/api/v1/",
+    "COMPONENT_SPLIT_REQUEST": True,
+    "ENUM_NAME_OVERRIDES": {
+        "AmountKnown": "core.vocabulary.AmountKnown",
+        "Confidence": "core.vocabulary.Confidence",
+        "Criterion": "core.vocabulary.Criterion",
+        "DatePrecision": "core.vocabulary.DatePrecision",
+        "DurationUnit": "core.vocabulary.DurationUnit",
+        "Layout": "core.vocabulary.Layout",
+        "Light": "core.vocabulary.Light",
+        "Medium": "core.vocabulary.Medium",
+        "OriginKind": "core.vocabulary.OriginKind",
+        "PlaceKind": "core.vocabulary.PlaceKind",
+        "Reason": "core.vocabulary.Reason",
+        "Role": "core.vocabulary.Role",
+        "StepKind": "core.vocabulary.StepKind",
+        "StockKind": "core.vocabulary.StockKind",
+        "StopReason": "core.vocabulary.StopReason",
+        "TrialState": "core.vocabulary.TrialState",
+    },
+    "SWAGGER_UI_DIST": "SIDECAR",
+    "SWAGGER_UI_FAVICON_HREF": "SIDECAR",
+}
+
+TEST_RUNNER = "server.config.test_runner.CountingRunner"
+SILENCED_SYSTEM_CHECKS = ["axes.W006"]
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "ERROR" if TESTING else "WARNING"},
+}

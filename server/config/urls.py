@@ -1,0 +1,34 @@
+"""Addresses: the API, its schema and the page to read it, and the built front end for everything else."""
+
+from django.conf import settings
+from django.http import FileResponse, HttpRequest, HttpResponse
+from django.urls import URLPattern, URLResolver, include, path, re_path
+from django.views.decorators.http import require_safe
+from drf_spectacular.views import SpectacularAPIView, SpectacularSwaggerSplitView
+
+from server.rest.problems import no_such_address
+
+
+@require_safe
+def web_app(request: HttpRequest) -> FileResponse | HttpResponse:
+    """The front end's page; it routes from there, and says itself when it does not know an address."""
+    page = settings.WEB_DIST / "index.html"
+    if not page.is_file():
+        return HttpResponse("The front end is not built yet: run `make demo`.", status=503, content_type="text/plain")
+    return FileResponse(page.open("rb"), headers={"Cache-Control": "no-cache"}, content_type="text/html; charset=utf-8")
+
+
+api: list[URLPattern | URLResolver] = [
+    *(
+        path("", include(f"server.{app}.api.urls"))
+        for app in ("people", "taxa", "places", "lots", "recipes", "evidence", "trials", "rounds")
+    ),
+    path("schema/", SpectacularAPIView.as_view(), name="schema"),
+    path("docs/", SpectacularSwaggerSplitView.as_view(url_name="schema"), name="docs"),
+]
+
+urlpatterns = [
+    path("api/v1/", include(api)),
+    re_path(r"^api(/|$)", no_such_address),
+    re_path(r"^(?!static/|assets/)", web_app),
+]

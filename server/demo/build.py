@@ -1,0 +1,207 @@
+"""Make the demo's records through the services, relative to `now`, from one fixed seed."""
+
+from collections.abc import Sequence
+from datetime import date, datetime, timedelta
+from uuid import UUID
+
+import numpy as np
+from django.db import transaction
+from django.utils import timezone
+
+from core.design import counting_plan
+from core.simulate import SimulatedDish, fates_after, simulate_dish
+from core.treatment import RecipeStep
+from core.vocabulary import AmountKnown, Role, StockKind
+from server.demo.scenario_lots import LOTS, NOTE_SOURCE, PLACES, PLANTS, LotSpec
+from server.demo.scenario_trials import RECIPES, TRIALS, TrialSpec
+from server.lots.models import Lot
+from server.lots.services import add_lot, enter_stock
+from server.people.models import Person
+from server.people.services import add_person
+from server.places.models import Place
+from server.places.services import add_place
+from server.recipes.models import Recipe
+from server.recipes.services import write_recipe
+from server.taxa.models import Taxon
+from server.taxa.services import add_taxon
+from server.trials.models import Dish, Trial
+from server.trials.services.closings import close_dish, open_trial
+from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.looks import NewLook, record_course
+
+SEED = 20_400
+LOGINS = [("rk", "RK", Role.GROWER), ("tm", "TM", Role.HELPER), ("vo", "VO", Role.READER)]
+ESTIMATE_CV = {AmountKnown.COUNTED: None, AmountKnown.WEIGHED: 0.03, AmountKnown.SCOOPED: 0.12, AmountKnown.GUESSED: 0.4}
+
+
+def password_of(username: str) -> str:
+    """The demo's passwords are no secret."""
+    return f"awake-{username}"
+
+
+@transaction.atomic
+def build_demo(now: datetime) -> None:
+    """Fill an empty database with the scenario."""
+    draw = np.random.default_rng(SEED)
+    people = [add_person(username=u, initials=i, role=r, password=password_of(u)) for u, i, r in LOGINS]
+    grower, helper = people[0], people[1]
+    taxa = {
+        p.common_name: add_taxon(
+            by=grower,
+            scientific_name=p.scientific_name,
+            common_name=p.common_name,
+            note=p.note,
+            note_source=NOTE_SOURCE,
+            caution=p.caution,
+        )
+        for p in PLANTS
+    }
+    places: dict[str, Place] = {}
+    for spec in PLACES:
+        parent = places.get(spec.parent)
+        places[spec.name] = add_place(by=grower, name=spec.name, kind=spec.kind, parent=parent, order=spec.order, indoors=spec.indoors)
+    lots = {spec.code: _lot(spec, grower, taxa, places, now) for spec in LOTS}
+    recipes = {
+        name: write_recipe(by=grower, name=name, steps=[vars(s) for s in steps], source=NOTE_SOURCE) for name, steps in RECIPES.items()
+    }
+    for trial in TRIALS:
+        _trial(trial, grower, helper, lots, places, recipes, now, draw)
+
+
+def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Place], now: datetime) -> Lot:
+    collected = date(now.year - spec.years_ago, spec.month, 1 + sum(map(ord, spec.code)) % 27)
+    if collected >= now.date():
+        collected = collected.replace(year=collected.year - 1)
+    lot = add_lot(
+        by=by,
+        code=spec.code,
+        taxon=taxa.get(spec.plant),
+        field_name=spec.field_name,
+        origin_kind=spec.origin_kind,
+        origin_place=spec.origin_place,
+        collected_on=collected,
+        collected_precision=spec.precision,
+        collector="RK",
+        parents=spec.parents,
+        hazard=spec.hazard,
+        note=spec.note,
+        place=places[spec.place],
+    )
+    if spec.seeds is not None:
+        enter_stock(
+            by=by,
+            lot=lot,
+            kind=StockKind.IN,
+            amount_seeds=spec.seeds,
+            known=spec.known,
+            cv=ESTIMATE_CV[spec.known],
+            at=timezone.make_aware(datetime(collected.year, collected.month, collected.day, 17)),  # noqa: DTZ001
+            reason="harvest" if spec.parents else "received",
+        )
+    return lot
+
+
+def _trial(
+    spec: TrialSpec,
+    grower: Person,
+    helper: Person,
+    lots: dict[str, Lot],
+    places: dict[str, Place],
+    recipes: dict[str, Recipe],
+    now: datetime,
+    draw: np.random.Generator,
+) -> None:
+    sown_at = (now - timedelta(days=spec.sown_days_ago)).replace(second=0, microsecond=0)
+    if spec.every_days >= 1:
+        sown_at = sown_at.replace(hour=7, minute=30)
+    trial = lay_out_trial(
+        by=grower,
+        lot=lots[spec.lot],
+        question=spec.question,
+        treatments=[
+            NewTreatment(t.name, recipes.get(t.recipe), is_control=i == 0 and len(spec.treatments) > 1)
+            for i, t in enumerate(spec.treatments)
+        ],
+        dishes_per_treatment=spec.dishes,
+        seeds_per_dish=spec.seeds,
+        sow_on=timezone.localtime(sown_at).date(),
+        at=min(sown_at, now) - timedelta(days=1),
+        place=places[spec.place],
+        layout_seed=int(draw.integers(2**40)),
+        criterion=spec.criterion,
+        light=spec.light,
+        temperature_c=spec.temperature_c,
+        night_temperature_c=spec.night_temperature_c,
+        first_look_days=spec.first_look_days,
+        every_days=spec.every_days,
+        daily_for_days=spec.daily_for_days,
+        length_days=spec.length_days,
+    )
+    if spec.sown_days_ago < 0:
+        return
+    looks = [*spec.early_looks, *_look_days(spec)]
+    dishes = list(Dish.objects.filter(treatment__trial=trial).select_related("treatment__recipe").order_by("position"))
+    for index, dish in enumerate(dishes):
+        found = _grow(spec, dish, looks, draw, mouldy=index == spec.mouldy_dish)
+        _record(found, dish, sown_at, helper, draw)
+        if spec.finished and found.record.closing is not None:
+            c = found.record.closing
+            at = sown_at + timedelta(days=spec.length_days, hours=2)
+            close_dish(by=helper, dish=dish, at=at, client_id=_uuid(draw), fresh=c.fresh, hard=c.hard, empty=c.empty, dead=c.dead)
+    if spec.opened:
+        _open(trial, grower, sown_at + timedelta(days=spec.length_days + 1))
+
+
+def _open(trial: Trial, by: Person, at: datetime) -> None:
+    open_trial(by=by, trial=trial, at=at, version=trial.version)
+
+
+def _look_days(spec: TrialSpec) -> list[float]:
+    """Days on which somebody looked: the plan, as it went on once the first came up."""
+    until = spec.length_days if spec.finished else spec.sown_days_ago - spec.unlooked_days
+    sparse = counting_plan(spec.first_look_days, spec.every_days, until, spec.daily_for_days)
+    first = next((d for d in sparse if d >= 0.6 * spec.biology.days_to_come_up), None)
+    return counting_plan(spec.first_look_days, spec.every_days, until, spec.daily_for_days, first)
+
+
+def _grow(spec: TrialSpec, dish: Dish, looks: Sequence[float], draw: np.random.Generator, *, mouldy: bool) -> SimulatedDish:
+    recipe = dish.treatment.recipe
+    steps: list[RecipeStep] = [s.as_core() for s in recipe.steps.all()] if recipe else []
+    # sprouts before sowing are only to be seen where there was a cold to sprout in
+    seen = [d for d in looks if d > 0 or steps]
+    fates = fates_after(spec.biology, steps)
+    return simulate_dish(
+        spec.biology,
+        fates,
+        seeds=dish.seeds,
+        looks=seen,
+        draw=draw,
+        rho=spec.rho,
+        mould_share=0.35 if mouldy else 0.0,
+        close=spec.finished,
+        name=dish.code,
+    )
+
+
+def _record(found: SimulatedDish, dish: Dish, sown_at: datetime, by: Person, draw: np.random.Generator) -> None:
+    record_course(
+        by=by,
+        dish=dish,
+        sown_at=sown_at,
+        looks=[
+            NewLook(
+                at=sown_at + timedelta(days=i.t),
+                client_id=_uuid(draw),
+                new_germinated=i.germinated,
+                new_abnormal=i.abnormal,
+                new_rotted=i.rotted,
+                new_lost=i.lost,
+                note="mould at the rim" if i.rotted > 1 else "",
+            )
+            for i in found.record.inspections
+        ],
+    )
+
+
+def _uuid(draw: np.random.Generator) -> UUID:
+    return UUID(bytes=draw.bytes(16), version=4)

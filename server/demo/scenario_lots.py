@@ -1,0 +1,117 @@
+"""Plants, places and lots of the invented nursery. Notes are starting points from common horticultural knowledge."""
+
+from dataclasses import dataclass
+
+from core.vocabulary import AmountKnown, DatePrecision, OriginKind, PlaceKind
+
+NOTE_SOURCE = "common horticultural knowledge; a starting point"
+POISON = "Poisonous: gloves, keep away from food and children. Starting point; ask somebody trained."
+
+
+@dataclass(frozen=True)
+class Plant:
+    """A plant of the scenario."""
+
+    scientific_name: str
+    common_name: str
+    note: str
+    caution: str = ""
+
+
+PLANTS = [
+    Plant("Balsamorhiza sagittata", "arrowleaf balsamroot", "Needs a long moist cold and comes up cool."),
+    Plant("Penstemon palmeri", "Palmer's penstemon", "With or without cold; light may matter."),
+    Plant("Sphaeralcea munroana", "Munro's globemallow", "Hard coat: nick, sandpaper or hot water."),
+    Plant("Astragalus filipes", "basalt milkvetch", "Hard coat; few seeds to be had."),
+    Plant("Rhus trilobata", "skunkbush sumac", "Hard coat, then cold."),
+    Plant("Nicotiana attenuata", "coyote tobacco", "Smoke wakes it.", POISON),
+    Plant("Emmenanthe penduliflora", "whispering bells", "Smoke water for some hours; too long harms."),
+    Plant("Ceanothus velutinus", "snowbrush", "Hot water, then months of cold: in that order."),
+    Plant("Lomatium dissectum", "fernleaf biscuitroot", "Months of cold, and germinates in the cold itself."),
+    Plant("Purshia tridentata", "antelope bitterbrush", "Some weeks of cold; sprouts in the bag when left longer."),
+    Plant("Sambucus cerulea", "blue elderberry", "Warm, then cold. Clean off the pulp."),
+    Plant("Prunus virginiana", "chokecherry", "Months of cold. Clean off the pulp.", "Stones are poisonous: do not eat, do not burn."),
+    Plant("Populus trichocarpa", "black cottonwood", "Fluff; lives days to weeks: sow now."),
+    Plant("Ericameria nauseosa", "rubber rabbitbrush", "Not dormant; much of the seed is empty."),
+    Plant("Toxicoscordion venenosum", "meadow deathcamas", "Cold.", "All parts are deadly poisonous: gloves, always."),
+    Plant("Linum lewisii", "Lewis flax", "No dormancy; ages slowly."),
+]
+
+
+@dataclass(frozen=True)
+class PlaceSpec:
+    """A place of the nursery; `parent` is a name, empty at the top."""
+
+    name: str
+    kind: PlaceKind
+    parent: str
+    order: int
+    indoors: bool = True
+
+
+PLACES = [
+    PlaceSpec("Cinder Bench", PlaceKind.SITE, "", 0),
+    PlaceSpec("Cool bench", PlaceKind.ROOM, "Cinder Bench", 10),
+    PlaceSpec("shelf A", PlaceKind.SHELF, "Cool bench", 11),
+    PlaceSpec("shelf B", PlaceKind.SHELF, "Cool bench", 12),
+    PlaceSpec("Warm bench", PlaceKind.ROOM, "Cinder Bench", 20),
+    PlaceSpec("heat mat", PlaceKind.TRAY, "Warm bench", 21),
+    PlaceSpec("window shelf", PlaceKind.SHELF, "Warm bench", 22),
+    PlaceSpec("Fridge", PlaceKind.FRIDGE, "Cinder Bench", 30),
+    PlaceSpec("lower shelf", PlaceKind.SHELF, "Fridge", 31),
+    PlaceSpec("Seed store", PlaceKind.ROOM, "Cinder Bench", 40),
+    PlaceSpec("box 1", PlaceKind.BOX, "Seed store", 41),
+    PlaceSpec("box 2", PlaceKind.BOX, "Seed store", 42),
+]
+
+
+@dataclass(frozen=True)
+class LotSpec:
+    """A lot; `plant` is a common name or empty. `seeds` None: nobody has measured it."""
+
+    code: str
+    plant: str
+    origin_place: str
+    years_ago: int
+    seeds: int | None
+    known: AmountKnown = AmountKnown.WEIGHED
+    month: int = 8
+    origin_kind: OriginKind = OriginKind.WILD
+    parents: int | None = 60
+    precision: DatePrecision = DatePrecision.DAY
+    field_name: str = ""
+    hazard: str = ""
+    note: str = ""
+    place: str = "box 1"
+
+
+W, C, S, G = AmountKnown.WEIGHED, AmountKnown.COUNTED, AmountKnown.SCOOPED, AmountKnown.GUESSED
+RIM, DRAW, FLAT, SPRING, CREEK, GARDEN = "Halfmoon Rim", "Larkspit Draw", "Coldwell Flat", "Ember Spring", "Tallow Creek", "Display garden"
+
+LOTS = [
+    LotSpec("HR-114", "arrowleaf balsamroot", RIM, 0, 2400, W, 7),
+    LotSpec("HR-097", "arrowleaf balsamroot", RIM, 1, 800, W, 7, note="From the south slope, after the fire."),
+    LotSpec("PP-031", "Palmer's penstemon", DRAW, 1, 5200, S, 9),
+    LotSpec("PP-036", "Palmer's penstemon", GARDEN, 0, 3000, S, 9, OriginKind.GARDEN, 12),
+    LotSpec("SM-052", "Munro's globemallow", FLAT, 1, 1900, W, 8),
+    LotSpec("AF-008", "basalt milkvetch", RIM, 0, 46, C, 7, parents=7, note="Few pods; weevils in most."),
+    LotSpec("RT-021", "skunkbush sumac", CREEK, 1, 1400, W, 9),
+    LotSpec("NA-019", "coyote tobacco", RIM, 1, 9000, S, 9, parents=80),
+    LotSpec("EP-006", "whispering bells", RIM, 1, 2600, S, 6),
+    LotSpec("CV-014", "snowbrush", RIM, 2, 1100, W, 9),
+    LotSpec("LD-027", "fernleaf biscuitroot", DRAW, 1, 640, C, 7),
+    LotSpec("PT-040", "antelope bitterbrush", FLAT, 1, 1500, W, 7),
+    LotSpec("SC-011", "blue elderberry", CREEK, 1, 4800, W, 9),
+    LotSpec("PV-017", "chokecherry", CREEK, 0, 900, W, 8, parents=25),
+    LotSpec("PO-003", "black cottonwood", CREEK, 0, 4000, G, 6, parents=4, place="lower shelf", note="Sown within days of falling."),
+    LotSpec("EN-044", "rubber rabbitbrush", SPRING, 1, 3600, S, 10),
+    LotSpec("EN-047", "rubber rabbitbrush", SPRING, 0, None, W, 11, note="Still drying in paper."),
+    LotSpec("TV-002", "meadow deathcamas", FLAT, 1, 350, C, 7, place="box 2"),
+    LotSpec("LL-015", "Lewis flax", GARDEN, 3, 5000, W, 8, OriginKind.GARDEN, 30, place="box 2"),
+    LotSpec("LL-022", "Lewis flax", GARDEN, 0, 12000, W, 8, OriginKind.GARDEN, 40, place="box 2"),
+    LotSpec("LL-901", "Lewis flax", "bought, origin not stated", 1, 2000, W, 1, OriginKind.BOUGHT, None, DatePrecision.YEAR, place="box 2"),
+    LotSpec("SF-001", "", DRAW, 0, 1300, W, 9, field_name="scree foot, unnamed A", parents=40),
+    LotSpec("PV-901", "chokecherry", "swapped, Coldwell Flat", 2, 200, G, 8, OriginKind.SWAPPED, None, DatePrecision.MONTH, place="box 2"),
+    LotSpec("SM-060", "Munro's globemallow", RIM, 0, 14, C, 8, parents=2, note="Too few to test: hold for a better year."),
+    LotSpec("RT-025", "skunkbush sumac", DRAW, 0, None, W, 9, note="Arrived uncleaned."),
+]

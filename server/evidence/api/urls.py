@@ -1,0 +1,10 @@
+"""Addresses of results."""
+
+from django.urls import path
+
+from server.evidence.api.views import ComparisonView, OverviewView
+
+urlpatterns = [
+    path("trials/<int:pk>/overview/", OverviewView.as_view()),
+    path("trials/<int:pk>/comparison/", ComparisonView.as_view()),
+]

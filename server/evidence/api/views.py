@@ -1,0 +1,33 @@
+"""What the counts say, over HTTP."""
+
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from server.evidence.api.serializers import TrialComparisonSerializer, TrialOverviewSerializer
+from server.evidence.selectors.comparison import NothingToCompare, comparison
+from server.evidence.selectors.overview import overview
+from server.rest.problems import Problem
+from server.trials.selectors.state import trials
+
+
+class OverviewView(APIView):
+    """A trial's furrows, its dishes on their places, and what comes next."""
+
+    @extend_schema(responses=TrialOverviewSerializer, operation_id="trials_overview")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(TrialOverviewSerializer(overview(get_object_or_404(trials(), pk=pk), timezone.now())).data)
+
+
+class ComparisonView(APIView):
+    """A trial's treatments compared; 409 with the reason while there is nothing to compare."""
+
+    @extend_schema(responses=TrialComparisonSerializer, operation_id="trials_comparison")
+    def get(self, request: Request, pk: int) -> Response:
+        result = comparison(get_object_or_404(trials(), pk=pk))
+        if isinstance(result, NothingToCompare):
+            raise Problem(result.detail, code=result.code)
+        return Response(TrialComparisonSerializer(result).data)

@@ -1,0 +1,255 @@
+"""The trial page: furrows with plan and rise, dishes on their places, what comes next."""
+
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+
+from core.germination import compare_final
+from core.treatment import schedule
+from core.verdict import TreatmentLine, head_sentence
+from core.vocabulary import Criterion, DurationUnit, Family, Layout, Light, Medium, StepKind, StopReason, TrialState
+from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
+from server.trials.models import Trial
+from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.state import TrialCourses, local_day, with_courses
+
+
+@dataclass(frozen=True)
+class FurrowStep:
+    """A step of a treatment on the days from sowing; before it they are negative."""
+
+    kind: StepKind
+    duration: float
+    unit: DurationUnit
+    temperature_c: float | None
+    medium: str
+    start_day: float
+    end_day: float
+
+
+@dataclass(frozen=True)
+class DishPips:
+    """A dish as its drawing shows it. `new` came at the last look and is part of `germinated`."""
+
+    id: int
+    code: str
+    sown: int
+    germinated: int
+    new: int
+    abnormal: int
+    rotted: int
+    lost: int
+    empty: int
+    closed: bool
+    set_aside: bool
+
+
+@dataclass(frozen=True)
+class PlacedDish:
+    """A dish on its place; the treatment is empty while the trial is blind."""
+
+    pips: DishPips
+    place: str
+    position: int
+    treatment: str
+
+
+@dataclass(frozen=True)
+class FurrowView:
+    """One treatment: its steps before sowing, its course after, its share with the interval."""
+
+    id: int
+    name: str
+    is_control: bool
+    recipe: str
+    steps: list[FurrowStep]
+    course: list[CoursePoint]
+    look_days: list[float]
+    germinated: int
+    sown: int
+    share: float | None
+    lower: float | None
+    upper: float | None
+    dishes: list[DishPips]
+
+
+@dataclass(frozen=True)
+class NextStep:
+    """What comes next, and when."""
+
+    on: date
+    kind: str
+    dishes: int
+    about: bool
+
+
+@dataclass(frozen=True)
+class TrialOverview:
+    """Everything the trial page shows."""
+
+    id: int
+    version: int
+    code: str
+    question: str
+    state: TrialState
+    lot: int
+    lot_code: str
+    lot_name: str
+    origin_place: str
+    criterion: Criterion
+    medium: Medium
+    light: Light
+    temperature_c: float | None
+    night_temperature_c: float | None
+    layout: Layout
+    sow_on: date
+    sown_on: date | None
+    today_day: float | None
+    length_days: float
+    codes_hidden: bool
+    seeds: int
+    seeds_estimated: bool
+    place_names: list[str]
+    furrows: list[FurrowView]
+    dishes: list[PlacedDish]
+    next_steps: list[NextStep]
+    advice: StopReason | None
+    sentence: str
+    cautions: list[str]
+
+
+def overview(trial: Trial, now: datetime) -> TrialOverview:
+    """The trial page of one trial."""
+    return overview_of(with_courses([trial])[0], now)
+
+
+def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
+    """The trial page, from courses that were read already."""
+    trial = courses.trial
+    treatments = by_treatment(courses)
+    sown_at = courses.sown_at
+    lot = trial.lot
+    hazard = lot.hazard or (lot.taxon.caution if lot.taxon else "")
+    return TrialOverview(
+        id=trial.pk,
+        version=trial.version,
+        code=trial.code,
+        question=trial.question,
+        state=courses.state,
+        lot=lot.pk,
+        lot_code=lot.code,
+        lot_name=lot.common_name,
+        origin_place=lot.origin_place,
+        criterion=Criterion(trial.criterion),
+        medium=Medium(trial.medium),
+        light=Light(trial.light),
+        temperature_c=trial.temperature_c,
+        night_temperature_c=trial.night_temperature_c,
+        layout=Layout(trial.layout),
+        sow_on=trial.sow_on,
+        sown_on=local_day(sown_at) if sown_at else None,
+        today_day=(now - sown_at) / timedelta(days=1) if sown_at else float((local_day(now) - trial.sow_on).days),
+        length_days=trial.length_days,
+        codes_hidden=trial.codes_hidden,
+        seeds=sum(d.record.sown for d in courses.dishes),
+        seeds_estimated=any(d.record.sown_is_estimate for d in courses.dishes),
+        place_names=list(dict.fromkeys(d.dish.place.full_name for d in courses.dishes if d.dish.place)),
+        furrows=_furrows(courses, treatments),
+        dishes=[
+            PlacedDish(
+                pips=pips(d),
+                place=d.dish.place.full_name if d.dish.place else "",
+                position=d.dish.position,
+                treatment="" if trial.codes_hidden else d.dish.treatment.name,
+            )
+            for d in courses.dishes
+        ],
+        next_steps=_next_steps(courses, now),
+        advice=courses.advice(),
+        sentence=_sentence(courses, treatments),
+        cautions=[hazard] if hazard else [],
+    )
+
+
+def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:
+    """A dish for its drawing; without its code where the drawing stands under a treatment of a blind trial."""
+    record, last = course.record, course.last_look
+    return DishPips(
+        id=course.dish.pk if with_code else 0,
+        code=course.dish.code if with_code else "",
+        sown=record.sown,
+        germinated=record.germinated,
+        new=last.new_germinated if last else 0,
+        abnormal=record.abnormal,
+        rotted=record.rotted,
+        lost=record.lost,
+        empty=record.fates.empty,
+        closed=course.closing is not None,
+        set_aside=course.set_aside is not None,
+    )
+
+
+def _furrows(courses: TrialCourses, treatments: list[TreatmentCourses]) -> list[FurrowView]:
+    shares = shares_of(treatments) if courses.sown_at else None
+    hidden = courses.trial.codes_hidden
+    out = []
+    for index, t in enumerate(treatments):
+        share = shares.treatments[index] if shares else None
+        # by what came up, so that the order of a blind trial's dishes does not give their places away
+        dishes = sorted(t.dishes, key=lambda d: d.record.germinated) if hidden else t.dishes
+        recipe = t.treatment.recipe
+        out.append(
+            FurrowView(
+                id=t.treatment.pk,
+                name=t.treatment.name,
+                is_control=t.treatment.is_control,
+                recipe=recipe.name if recipe else "",
+                steps=_steps(t),
+                course=steps_of(t.records) if share else [],
+                look_days=sorted({round(i.t, 4) for d in t.dishes for i in d.record.inspections}),
+                germinated=sum(r.germinated for r in t.records),
+                sown=sum(r.sown for r in t.records),
+                share=share.p if share else None,
+                lower=share.lower if share else None,
+                upper=share.upper if share else None,
+                dishes=[pips(d, with_code=not hidden) for d in dishes],
+            )
+        )
+    return out
+
+
+def _steps(t: TreatmentCourses) -> list[FurrowStep]:
+    if t.treatment.recipe is None:
+        return []
+    steps = list(t.treatment.recipe.steps.all())
+    laid = schedule([(s.duration, DurationUnit(s.unit)) for s in steps], sow=0)
+    return [
+        FurrowStep(StepKind(s.kind), s.duration, DurationUnit(s.unit), s.temperature_c, s.medium, x.start, x.end)
+        for s, x in zip(steps, laid.steps, strict=True)
+    ]
+
+
+def _next_steps(courses: TrialCourses, now: datetime) -> list[NextStep]:
+    if courses.state == TrialState.PLANNED:
+        return [NextStep(courses.trial.sow_on, "sow", len(courses.dishes), about=False)]
+    first = courses.first_germination_day()
+    due: dict[date, int] = {}
+    for d in courses.dishes:
+        at = courses.next_look_at(d, first)
+        if at is not None:
+            due[local_day(at)] = due.get(local_day(at), 0) + 1
+    steps = [NextStep(on, "count", n, about=False) for on, n in sorted(due.items())[:2]]
+    open_dishes = [d for d in courses.dishes if d.open and d.sown_at]
+    if open_dishes:
+        end = max(local_day(d.sown_at + timedelta(days=courses.trial.length_days)) for d in open_dishes if d.sown_at)
+        steps.append(NextStep(max(end, local_day(now)), "close", len(open_dishes), about=True))
+    return steps
+
+
+def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses]) -> str:
+    if courses.state == TrialState.PLANNED or not any(d.looks for d in courses.dishes):
+        return ""
+    if any(not t.counted for t in treatments):
+        return "Every dish of one treatment is set aside: nothing can be compared."
+    result = compare_final([t.as_counted() for t in treatments], Family.ALL)
+    lines = [TreatmentLine(t.name, t.p, t.lower, t.upper, None) for t in result.shares.treatments]
+    return head_sentence(lines, result, finished=courses.state == TrialState.CLOSED)

@@ -1,0 +1,38 @@
+"""Recipes as JSON."""
+
+from typing import Any
+
+from drf_spectacular.utils import extend_schema_field
+from rest_framework import serializers
+from rest_framework_dataclasses.serializers import DataclassSerializer
+
+from core.treatment import Caution, cautions
+from core.vocabulary import StepKind
+from server.recipes.models import Recipe, Step
+
+
+class StepSerializer(serializers.ModelSerializer[Step]):
+    class Meta:
+        model = Step
+        exclude = ["id", "recipe", "order"]
+
+
+class CautionSerializer(DataclassSerializer[Caution]):
+    class Meta:
+        dataclass = Caution
+
+
+class RecipeSerializer(serializers.ModelSerializer[Recipe]):
+    steps = StepSerializer(many=True)
+    cautions = serializers.SerializerMethodField()
+
+    class Meta:
+        model = Recipe
+        fields = ["id", "version", "name", "edition", "replaces", "note", "source", "confidence", "steps", "cautions"]
+        read_only_fields = ["edition"]
+        extra_kwargs: dict[str, dict[str, Any]] = {"replaces": {"validators": []}}
+
+    @extend_schema_field(CautionSerializer(many=True))
+    def get_cautions(self, recipe: Recipe) -> Any:
+        found = cautions([StepKind(s.kind) for s in recipe.steps.all()])
+        return CautionSerializer(found, many=True).data

@@ -1,0 +1,48 @@
+"""Recipes: ordered steps that wake seed."""
+
+from django.db import models
+
+from core.treatment import RecipeStep
+from core.vocabulary import Confidence, DurationUnit, Light, Medium, StepKind
+from server.record_kinds.choices import choices_of
+from server.record_kinds.models import Thing
+
+
+class Recipe(Thing):
+    """A recipe. `edition` counts its rewritings: a used recipe never changes, a new edition `replaces` it."""
+
+    name = models.CharField(max_length=80)
+    edition = models.PositiveIntegerField(default=1)
+    replaces = models.OneToOneField("self", null=True, blank=True, on_delete=models.PROTECT, related_name="replaced_by")
+    note = models.TextField(blank=True)
+    source = models.CharField(max_length=200, blank=True)
+    confidence = models.CharField(max_length=8, choices=choices_of(Confidence), default=Confidence.GUESS)
+
+    class Meta:
+        ordering = ["name", "-edition"]
+        constraints = [models.UniqueConstraint(fields=["name", "edition"], name="recipe_edition_once")]
+
+
+class Step(models.Model):
+    """One step. The dose is a time with its least and most; day/night temperatures where they swing."""
+
+    recipe = models.ForeignKey(Recipe, on_delete=models.CASCADE, related_name="steps")
+    order = models.PositiveIntegerField()
+    kind = models.CharField(max_length=16, choices=choices_of(StepKind))
+    duration = models.FloatField(default=0)
+    duration_min = models.FloatField(null=True, blank=True)
+    duration_max = models.FloatField(null=True, blank=True)
+    unit = models.CharField(max_length=3, choices=choices_of(DurationUnit), default=DurationUnit.DAYS)
+    temperature_c = models.FloatField(null=True, blank=True)
+    night_temperature_c = models.FloatField(null=True, blank=True)
+    medium = models.CharField(max_length=12, choices=choices_of(Medium), blank=True)
+    light = models.CharField(max_length=5, choices=choices_of(Light), blank=True)
+    note = models.CharField(max_length=300, blank=True)
+
+    class Meta:
+        ordering = ["recipe", "order"]
+        constraints = [models.UniqueConstraint(fields=["recipe", "order"], name="step_order_once")]
+
+    def as_core(self) -> RecipeStep:
+        """The step as the computation sees it."""
+        return RecipeStep(StepKind(self.kind), self.duration, DurationUnit(self.unit))

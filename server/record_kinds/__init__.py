@@ -1,0 +1,1 @@
+"""What all things and all happenings share: versions, history, who and when, and corrections."""

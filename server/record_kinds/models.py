@@ -1,0 +1,42 @@
+"""The two kinds of record. Things are edited with a version and a history; happenings are only added and corrected."""
+
+import uuid
+from typing import Any, ClassVar
+
+from django.conf import settings
+from django.db import models
+from django.utils import timezone
+from simple_history.models import HistoricalRecords
+
+
+class Thing(models.Model):
+    """Something that is edited: `version` counts its saves, `history` keeps who, when and what was before."""
+
+    version = models.PositiveIntegerField(default=1, editable=False)
+    history: ClassVar[Any] = HistoricalRecords(inherit=True)
+
+    class Meta:
+        abstract = True
+
+
+class Happening(models.Model):
+    """Something that was done or seen: never edited; a later one corrects it."""
+
+    client_id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
+    at = models.DateTimeField()
+    device_at = models.DateTimeField(null=True, blank=True)
+    recorded_at = models.DateTimeField(default=timezone.now, editable=False)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        abstract = True
+
+
+class Correctable(Happening):
+    """A happening that a later one can replace, or withdraw."""
+
+    corrects = models.OneToOneField("self", null=True, blank=True, on_delete=models.PROTECT, related_name="corrected_by")
+    withdrawn = models.BooleanField(default=False)
+
+    class Meta:
+        abstract = True

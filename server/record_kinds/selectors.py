@@ -1,0 +1,50 @@
+"""The reads that every thing and happening shares."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any, TypeVar
+
+from django.db.models import QuerySet
+
+from server.record_kinds.models import Correctable, Thing
+
+C = TypeVar("C", bound=Correctable)
+
+
+@dataclass(frozen=True)
+class FieldChange:
+    """One field of a thing, before and after."""
+
+    field: str
+    before: str | None
+    after: str | None
+
+
+@dataclass(frozen=True)
+class HistoryEntry:
+    """One save of a thing. The first one has no changes: it was made."""
+
+    version: int
+    at: datetime
+    by: str
+    changes: list[FieldChange]
+
+
+def valid(happenings: "QuerySet[C]") -> "QuerySet[C]":
+    """The happenings that stand: no later one corrects them, and they withdraw nothing."""
+    return happenings.filter(corrected_by__isnull=True, withdrawn=False)
+
+
+def history_of(thing: Thing) -> list[HistoryEntry]:
+    """Who changed what and when, latest first."""
+    rows = list(thing.history.select_related("history_user").order_by("-history_id"))
+    entries = []
+    for row, before in zip(rows, [*rows[1:], None], strict=True):
+        changes = [] if before is None else [_change(c) for c in row.diff_against(before).changes if c.field != "version"]
+        by = row.history_user.initials if row.history_user else "–"
+        entries.append(HistoryEntry(row.version, row.history_date, by, changes))
+    return entries
+
+
+def _change(change: Any) -> FieldChange:
+    return FieldChange(change.field, *(None if v is None else str(v) for v in (change.old, change.new)))

@@ -1,0 +1,1 @@
+"""HTTP plumbing without a domain: problems, pages, stale writes, strict filters."""

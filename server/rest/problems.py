@@ -1,0 +1,106 @@
+"""Every error as application/problem+json, from this one module."""
+
+from typing import Any
+
+from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
+from django.http import Http404, HttpRequest, JsonResponse
+from rest_framework import exceptions
+from rest_framework.response import Response
+from rest_framework.views import set_rollback
+
+from core.errors import CoreError
+
+CONTENT_TYPE = "application/problem+json"
+FieldError = dict[str, str]
+
+
+class Problem(Exception):
+    """An error that services raise: what went wrong, the HTTP status that says so, and the fields."""
+
+    status = 409
+    title = "This does not fit with what is there"
+
+    def __init__(self, detail: str, *, code: str, errors: list[FieldError] | None = None, **extra: Any) -> None:
+        super().__init__(detail)
+        self.detail = detail
+        self.code = code
+        self.errors = errors or []
+        self.extra = extra
+
+
+class Refused(Problem):
+    """Understood, but it cannot be (422)."""
+
+    status = 422
+    title = "This record cannot be"
+
+
+class StaleVersion(Problem):
+    """Somebody changed the thing meanwhile (409); carries both versions."""
+
+    title = "Somebody else changed this meanwhile"
+
+
+def field_error(pointer: str, code: str, message: str) -> FieldError:
+    """One entry of `errors`; the pointer is a JSON pointer into the request's body."""
+    return {"pointer": pointer, "code": code, "message": message}
+
+
+def refused_by_core(error: CoreError, pointer: str) -> Refused:
+    """A refusal in the core's own words, at the field it belongs to."""
+    return Refused(error.message, code=error.code, errors=[field_error(pointer, error.code, error.message)])
+
+
+def body(status: int, title: str, detail: str, code: str, errors: list[FieldError], **extra: Any) -> dict[str, Any]:
+    """The members of a problem."""
+    return {"type": f"/problems/{code}", "title": title, "status": status, "detail": detail, "code": code, "errors": errors, **extra}
+
+
+def handle(error: Exception, context: dict[str, Any]) -> Response | None:
+    """Turn any exception of a view into a problem; anything unknown stays an exception, for Django to log."""
+    if isinstance(error, CoreError):
+        error = refused_by_core(error, "/" + error.parameter.replace(".", "/"))
+    content = _content(error)
+    if content is None:
+        return None
+    set_rollback()
+    headers = {}
+    if isinstance(error, exceptions.APIException):
+        if header := getattr(error, "auth_header", None):
+            headers["WWW-Authenticate"] = header
+        if wait := getattr(error, "wait", None):
+            headers["Retry-After"] = str(int(wait))
+    return Response(content, status=content["status"], headers=headers, content_type=CONTENT_TYPE)
+
+
+def _content(error: Exception) -> dict[str, Any] | None:
+    if isinstance(error, Problem):
+        return body(error.status, error.title, error.detail, error.code, error.errors, **error.extra)
+    if isinstance(error, (Http404, ObjectDoesNotExist)):
+        return body(404, "Not found", "There is nothing at this address. The list it belongs to shows what there is.", "not_found", [])
+    if isinstance(error, (PermissionDenied, exceptions.PermissionDenied)):
+        return body(403, "Not allowed", str(error) or "You may not do this.", "not_allowed", [])
+    if isinstance(error, exceptions.ValidationError):
+        errors = _field_errors(error.detail)
+        detail = errors[0]["message"] if len(errors) == 1 else f"{len(errors)} fields need another look."
+        return body(400, "The request is not well formed", detail, "malformed", errors)
+    if isinstance(error, exceptions.APIException):
+        code = error.get_codes()
+        return body(error.status_code, str(error.default_detail).rstrip("."), str(error.detail), str(code), [])
+    return None
+
+
+def _field_errors(detail: Any, path: str = "") -> list[FieldError]:
+    if isinstance(detail, dict):
+        return [e for k, v in detail.items() for e in _field_errors(v, path if k == "non_field_errors" else f"{path}/{k}")]
+    if isinstance(detail, list) and detail and not isinstance(detail[0], (dict, list)):
+        return [field_error(path, getattr(d, "code", "invalid"), str(d)) for d in detail]
+    if isinstance(detail, list):
+        return [e for i, v in enumerate(detail) for e in _field_errors(v, f"{path}/{i}")]
+    return [field_error(path, "invalid", str(detail))]
+
+
+def no_such_address(request: HttpRequest, *args: object, **kwargs: object) -> JsonResponse:
+    """Answer an unknown address below /api/."""
+    content = body(404, "Not found", f"{request.path} is no address of this API. /api/v1/docs/ lists those there are.", "not_found", [])
+    return JsonResponse(content, status=404, content_type=CONTENT_TYPE)

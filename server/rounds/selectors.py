@@ -1,0 +1,177 @@
+"""Today: what to look at now, by where the body is, and what is coming."""
+
+from collections import defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+
+from core.vocabulary import StepKind, StopReason, TrialState
+from server.evidence.selectors.overview import DishPips, FurrowView, overview_of, pips
+from server.lots.models import Lot
+from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.state import TrialCourses, local_day, open_trials
+
+COMING_DAYS = 14
+
+
+@dataclass(frozen=True)
+class RoundTask:
+    """Dishes of one trial at one place that want a look now; `days_late` counts from the day they were due."""
+
+    trial: int
+    trial_code: str
+    question: str
+    lot_name: str
+    kind: str
+    dishes: int
+    days_late: int
+    advice: StopReason | None
+    daily: bool
+    dish: DishPips
+
+
+@dataclass(frozen=True)
+class PlaceRound:
+    """A walk past one place."""
+
+    place: str
+    dishes: int
+    tasks: list[RoundTask]
+
+
+@dataclass(frozen=True)
+class ComingTask:
+    """Something due on a later day."""
+
+    on: date
+    trial: int
+    trial_code: str
+    question: str
+    lot_name: str
+    kind: str
+    dishes: int
+
+
+@dataclass(frozen=True)
+class WakingTrial:
+    """An open trial with its furrows, in brief."""
+
+    id: int
+    code: str
+    question: str
+    lot_name: str
+    today_day: float
+    length_days: float
+    furrows: list[FurrowView]
+
+
+@dataclass(frozen=True)
+class BandStretch:
+    """A stretch of the season band: a step of an open trial, or its counting; days are dates."""
+
+    trial: int
+    label: str
+    kind: StepKind | None
+    start: date
+    end: date
+
+
+@dataclass(frozen=True)
+class Today:
+    """Everything the Today page shows."""
+
+    day: date
+    rounds: list[PlaceRound]
+    coming: list[ComingTask]
+    waking: list[WakingTrial]
+    band: list[BandStretch]
+    has_lots: bool
+
+
+def today(now: datetime) -> Today:
+    """Derive the page from open trials: plan minus what happened."""
+    found = open_trials()
+    day = local_day(now)
+    due: dict[tuple[int, str], list[RoundTask]] = defaultdict(list)
+    coming: list[ComingTask] = []
+    for trial in found:
+        _sort_tasks(trial, day, due, coming)
+    rounds = [PlaceRound(place, sum(t.dishes for t in tasks), tasks) for (_, place), tasks in sorted(due.items(), key=lambda x: x[0])]
+    return Today(
+        day=day,
+        rounds=rounds,
+        coming=sorted(coming, key=lambda c: (c.on, c.trial_code)),
+        waking=[_waking(t, now) for t in found if t.state == TrialState.COUNTING],
+        band=[s for t in found for s in _band(t)],
+        has_lots=Lot.objects.exists(),
+    )
+
+
+def _sort_tasks(trial: TrialCourses, day: date, due: dict[tuple[int, str], list[RoundTask]], coming: list[ComingTask]) -> None:
+    t = trial.trial
+    if trial.state == TrialState.PLANNED:
+        if t.sow_on <= day:
+            for place, dishes in _by_place(trial.dishes).items():
+                due[place].append(_task(trial, "sow", dishes, (day - t.sow_on).days, None))
+        elif t.sow_on <= day + timedelta(days=COMING_DAYS):
+            coming.append(ComingTask(t.sow_on, t.pk, t.code, t.question, t.lot.common_name, "sow", len(trial.dishes)))
+        return
+    first = trial.first_germination_day()
+    by_day: dict[date, list[DishCourse]] = defaultdict(list)
+    for dish in trial.dishes:
+        if (at := trial.next_look_at(dish, first)) is not None:
+            by_day[local_day(at)].append(dish)
+    now_due = [d for on, dishes in by_day.items() if on <= day for d in dishes]
+    for place, dishes in _by_place(now_due).items():
+        late = max((day - on).days for on, ds in by_day.items() if on <= day and any(d in dishes for d in ds))
+        due[place].append(_task(trial, "count", dishes, late, trial.advice()))
+    for on, dishes in by_day.items():
+        if day < on <= day + timedelta(days=COMING_DAYS):
+            coming.append(ComingTask(on, t.pk, t.code, t.question, t.lot.common_name, "count", len(dishes)))
+
+
+def _by_place(dishes: Iterable[DishCourse]) -> dict[tuple[int, str], list[DishCourse]]:
+    found: dict[tuple[int, str], list[DishCourse]] = defaultdict(list)
+    for d in dishes:
+        place = d.dish.place
+        found[(place.order, place.full_name) if place else (10**6, "No place yet")].append(d)
+    return found
+
+
+def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, advice: StopReason | None) -> RoundTask:
+    t = trial.trial
+    shown = max(dishes, key=lambda d: d.record.germinated)
+    return RoundTask(
+        trial=t.pk,
+        trial_code=t.code,
+        question=t.question,
+        lot_name=t.lot.common_name,
+        kind=kind,
+        dishes=len(dishes),
+        days_late=late,
+        advice=advice,
+        daily=trial.first_germination_day() is not None and t.every_days > 1,
+        dish=pips(shown, with_code=False),
+    )
+
+
+def _waking(trial: TrialCourses, now: datetime) -> WakingTrial:
+    view = overview_of(trial, now)
+    return WakingTrial(view.id, view.code, view.question, view.lot_name, view.today_day or 0.0, view.length_days, view.furrows)
+
+
+def _band(trial: TrialCourses) -> list[BandStretch]:
+    """The longest treatment's steps, then the counting."""
+    t = trial.trial
+    sow = local_day(trial.sown_at) if trial.sown_at else t.sow_on
+    recipes = {d.dish.treatment.recipe_id: d.dish.treatment.recipe for d in trial.dishes if d.dish.treatment.recipe}
+    longest = max(recipes.values(), key=lambda r: sum(s.as_core().days for s in r.steps.all()), default=None)
+    out = []
+    at = sow - timedelta(days=sum(s.as_core().days for s in longest.steps.all())) if longest else sow
+    for step in longest.steps.all() if longest else []:
+        end = at + timedelta(days=step.as_core().days)
+        if (end - at).days >= 2:
+            out.append(BandStretch(t.pk, t.lot.common_name, StepKind(step.kind), at, end))
+        at = end
+    out.append(BandStretch(t.pk, t.lot.common_name, None, sow, sow + timedelta(days=t.length_days)))
+    return out

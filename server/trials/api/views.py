@@ -1,0 +1,166 @@
+"""Trials, looks and closings over HTTP."""
+
+from dataclasses import asdict
+from typing import Any
+
+from django.db.models import QuerySet
+from django.utils import timezone
+from django_filters import rest_framework as filters
+from drf_spectacular.utils import OpenApiResponse, extend_schema
+from rest_framework import mixins, viewsets
+from rest_framework.decorators import action
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from server.lots.api.serializers import HistorySerializer
+from server.people.requests import person_of
+from server.record_kinds.selectors import history_of
+from server.rest.filters import StrictFilters
+from server.trials.api import serializers as s
+from server.trials.models import Dish, Look, Trial
+from server.trials.selectors.courses import course_of
+from server.trials.selectors.rows import trial_rows
+from server.trials.selectors.sheets import count_sheet, look_view
+from server.trials.selectors.state import trials
+from server.trials.services import closings, layout, looks
+
+
+class TrialFilter(filters.FilterSet):
+    lot = filters.NumberFilter(field_name="lot")
+    search = filters.CharFilter(method="find", label="Words in code, question or plant")
+
+    class Meta:
+        model = Trial
+        fields: list[str] = []
+
+    def find(self, queryset: QuerySet[Trial], name: str, value: str) -> QuerySet[Trial]:
+        for word in value.split():
+            queryset = (
+                queryset.filter(code__icontains=word)
+                | queryset.filter(question__icontains=word)
+                | queryset.filter(lot__taxon__common_name__icontains=word)
+                | queryset.filter(lot__taxon__scientific_name__icontains=word)
+                | queryset.filter(lot__field_name__icontains=word)
+            )
+        return queryset
+
+
+class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
+    """Trials: the list, laying one out, sowing, the count sheet, and opening a blind one."""
+
+    queryset = trials()
+    serializer_class = s.TrialSerializer
+    filter_backends = [StrictFilters]
+    filterset_class = TrialFilter
+
+    @extend_schema(responses=s.TrialRowSerializer(many=True))
+    def list(self, request: Request) -> Response:
+        page: Any = self.paginate_queryset(self.filter_queryset(self.get_queryset()))
+        return self.get_paginated_response(s.TrialRowSerializer(trial_rows(page), many=True).data)
+
+    @extend_schema(request=s.NewTrialSerializer, responses={201: s.TrialSerializer})
+    def create(self, request: Request) -> Response:
+        given = s.NewTrialSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        fields = dict(given.validated_data)
+        treatments = [layout.NewTreatment(**t) for t in fields.pop("treatments")]
+        trial = layout.lay_out_trial(by=person_of(request), treatments=treatments, at=timezone.now(), **fields)
+        return Response(s.TrialSerializer(trial).data, status=201)
+
+    @extend_schema(request=s.TrialChangeSerializer, responses=s.TrialSerializer)
+    def partial_update(self, request: Request, pk: str) -> Response:
+        trial = self.get_object()
+        given = s.TrialChangeSerializer(trial, data={"version": None} | dict(request.data), partial=True)
+        given.is_valid(raise_exception=True)
+        changes = dict(given.validated_data)
+        version = changes.pop("version")
+        changed = layout.change_trial(by=person_of(request), trial=trial, version=version, changes=changes)
+        return Response(s.TrialSerializer(changed).data)
+
+    @extend_schema(request=s.SeedCostRequestSerializer, responses=s.SeedCostSerializer, operation_id="trials_seed_cost")
+    @action(detail=False, methods=["post"], url_path="seed-cost")
+    def seed_cost(self, request: Request) -> Response:
+        given = s.SeedCostRequestSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        cost, stock = layout.cost_of(**given.validated_data)
+        return Response(s.SeedCostSerializer(asdict(cost) | {"in_stock": stock.seeds, "estimated": stock.estimated}).data)
+
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="All dishes are sown")})
+    @action(detail=True, methods=["post"])
+    def sow(self, request: Request, pk: str) -> Response:
+        looks.sow_trial(by=person_of(request), trial=self.get_object(), at=timezone.now())
+        return Response(status=204)
+
+    @extend_schema(request=s.VersionSerializer, responses=s.TrialSerializer)
+    @action(detail=True, methods=["post"])
+    def open(self, request: Request, pk: str) -> Response:
+        given = s.VersionSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        opened = closings.open_trial(
+            by=person_of(request), trial=self.get_object(), at=timezone.now(), version=given.validated_data["version"]
+        )
+        return Response(s.TrialSerializer(opened).data)
+
+    @extend_schema(responses=s.CountSheetSerializer, filters=False)
+    @action(detail=True, url_path="count-sheet")
+    def count_sheet(self, request: Request, pk: str) -> Response:
+        return Response(s.CountSheetSerializer(count_sheet(self.get_object(), timezone.now())).data)
+
+    @extend_schema(responses=HistorySerializer(many=True), filters=False, operation_id="trials_history")
+    @action(detail=True, pagination_class=None)
+    def history(self, request: Request, pk: str) -> Response:
+        return Response(HistorySerializer(history_of(self.get_object()), many=True).data)
+
+
+class LookViewSet(viewsets.GenericViewSet[Look]):
+    """Looks: recorded once each, corrected by later ones, never edited."""
+
+    queryset = Look.objects.select_related("by", "dish")
+    serializer_class = s.LookViewSerializer
+
+    @extend_schema(request=s.NewLookSerializer, responses={200: s.LookViewSerializer, 201: s.LookViewSerializer})
+    def create(self, request: Request) -> Response:
+        given = s.NewLookSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        fields = dict(given.validated_data)
+        dish = fields.pop("dish")
+        look, created = looks.record_look(by=person_of(request), dish=dish, new=looks.NewLook(**fields))
+        view = look_view(look, course_of(dish).day_of(look.at))
+        return Response(s.LookViewSerializer(view).data, status=201 if created else 200)
+
+
+class DishViewSet(viewsets.GenericViewSet[Dish]):
+    """Dishes: all looks of one with their corrections, closing, reopening, setting aside."""
+
+    queryset = Dish.objects.all()
+    serializer_class = s.LookViewSerializer
+
+    @extend_schema(responses=s.LookViewSerializer(many=True), filters=False, operation_id="dishes_looks")
+    @action(detail=True, pagination_class=None)
+    def looks(self, request: Request, pk: str) -> Response:
+        dish = self.get_object()
+        course = course_of(dish)
+        rows = [look_view(x, course.day_of(x.at)) for x in dish.looks.select_related("by").order_by("at", "pk")]
+        return Response(s.LookViewSerializer(rows, many=True).data)
+
+    @extend_schema(request=s.NewClosingSerializer, responses={204: OpenApiResponse(description="The dish is closed")})
+    @action(detail=False, methods=["post"])
+    def close(self, request: Request) -> Response:
+        given = s.NewClosingSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        closings.close_dish(by=person_of(request), **given.validated_data)
+        return Response(status=204)
+
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The closing is taken back")})
+    @action(detail=True, methods=["post"])
+    def reopen(self, request: Request, pk: str) -> Response:
+        closings.reopen_dish(by=person_of(request), dish=self.get_object(), at=timezone.now())
+        return Response(status=204)
+
+    @extend_schema(request=s.SetAsideRequestSerializer, responses={204: OpenApiResponse(description="The dish is set aside")})
+    @action(detail=True, methods=["post"], url_path="set-aside")
+    def set_aside(self, request: Request, pk: str) -> Response:
+        given = s.SetAsideRequestSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        closings.set_aside(by=person_of(request), dish=self.get_object(), at=timezone.now(), why=given.validated_data["why"])
+        return Response(status=204)

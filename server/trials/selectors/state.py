@@ -1,0 +1,93 @@
+"""Where trials stand and when their dishes want a look; derived, never stored."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date, datetime
+
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from core.design import next_look, stop_rule
+from core.vocabulary import StopReason, TrialState
+from server.trials.models import Dish, Trial
+from server.trials.selectors.courses import DAY, DishCourse, courses_of
+
+
+@dataclass(frozen=True)
+class TrialCourses:
+    """A trial with the courses of all its dishes, in place order."""
+
+    trial: Trial
+    dishes: Sequence[DishCourse]
+
+    @property
+    def state(self) -> TrialState:
+        """Planned until a dish is sown, closed once none is open."""
+        if any(d.open for d in self.dishes):
+            return TrialState.COUNTING
+        if any(d.sown_at for d in self.dishes):
+            return TrialState.CLOSED
+        return TrialState.PLANNED
+
+    @property
+    def sown_at(self) -> datetime | None:
+        """The first sowing of any dish."""
+        return min((d.sown_at for d in self.dishes if d.sown_at), default=None)
+
+    def first_germination_day(self) -> float | None:
+        """Day of the first look after 0, of any dish, that found a germinated seed."""
+        days = (i.t for d in self.dishes for i in d.record.inspections if i.germinated and i.t > 0)
+        return min(days, default=None)
+
+    def next_look_at(self, course: DishCourse, first_germination: float | None) -> datetime | None:
+        """When a dish wants its next look; None unless it is open."""
+        if not course.open or course.sown_at is None:
+            return None
+        t = self.trial
+        last = course.last_look
+        day = next_look(
+            t.first_look_days,
+            t.every_days,
+            t.length_days,
+            t.daily_for_days,
+            first_germination,
+            None if last is None else course.day_of(last.at),
+        )
+        return course.sown_at + day * DAY
+
+    def advice(self) -> StopReason | None:
+        """Whether the trial as a whole may be closed: the dish that needs most decides. None without an open dish."""
+        reasons = [stop_rule(d.record, self.trial.length_days).reason for d in self.dishes if d.open]
+        order = [StopReason.STILL_COMING, StopReason.LENGTH_NOT_REACHED, StopReason.QUIET_AND_LENGTH, StopReason.ALL_ACCOUNTED]
+        return min(reasons, key=order.index, default=None)
+
+
+def trials() -> QuerySet[Trial]:
+    """Trials with what their names need."""
+    return Trial.objects.select_related("lot__taxon", "lot__place")
+
+
+def with_courses(wanted: Iterable[Trial]) -> list[TrialCourses]:
+    """Several trials with all their dishes, in a fixed number of queries."""
+    found = list(wanted)
+    dishes = (
+        Dish.objects.filter(treatment__trial__in=[t.pk for t in found])
+        .select_related("treatment__recipe", "place__parent__parent__parent")
+        .prefetch_related("treatment__recipe__steps")
+    )
+    by_trial: dict[int, list[DishCourse]] = {t.pk: [] for t in found}
+    for course in courses_of(dishes):
+        by_trial[course.dish.treatment.trial_id].append(course)
+    return [TrialCourses(t, by_trial[t.pk]) for t in found]
+
+
+def open_trials() -> list[TrialCourses]:
+    """Trials that are planned or counting. A trial whose every sown dish is closed is never loaded."""
+    closed_dishes = Dish.objects.filter(closings__withdrawn=False, closings__corrected_by__isnull=True).values("pk")
+    still = Dish.objects.exclude(pk__in=closed_dishes).exclude(set_asides__isnull=False)
+    return with_courses(trials().filter(treatments__dishes__in=still).distinct())
+
+
+def local_day(at: datetime) -> date:
+    """The calendar day of a moment where the nursery is."""
+    return timezone.localtime(at).date()

@@ -1,0 +1,146 @@
+"""Sowing, looks and their corrections. Nothing here is ever edited; a correction is a new record."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from uuid import UUID
+
+from django.db import transaction
+from django.utils import timezone
+
+from core.errors import CoreError
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.record_kinds.selectors import valid
+from server.rest.problems import Problem, Refused, field_error, refused_by_core
+from server.trials.models import Dish, Look, Sown, Trial
+from server.trials.selectors.courses import DishCourse, count_record, course_of
+
+CLOCK_SLACK = timedelta(minutes=5)
+COUNTS = ("new_germinated", "new_abnormal", "new_rotted", "new_lost")
+
+
+@dataclass(frozen=True)
+class NewLook:
+    """A look to record. `corrects` replaces an earlier look of the dish, with `withdrawn` it only takes it back."""
+
+    at: datetime
+    client_id: UUID
+    new_germinated: int = 0
+    new_abnormal: int = 0
+    new_rotted: int = 0
+    new_lost: int = 0
+    note: str = ""
+    device_at: datetime | None = None
+    corrects: Look | None = None
+    withdrawn: bool = False
+
+
+@transaction.atomic
+def sow_dishes(*, by: Person, dishes: Sequence[Dish], at: datetime) -> list[Sown]:
+    """Give dishes their time zero. A dish is sown once."""
+    require(by, Right.COUNT)
+    _check_not_in_future(at)
+    already = list(valid(Sown.objects.filter(dish__in=dishes)).select_related("dish"))
+    if already:
+        codes = ", ".join(s.dish.code for s in already[:5])
+        raise Problem(f"Sown already: {codes}. A dish is sown once.", code="sown_already")
+    return Sown.objects.bulk_create([Sown(dish=d, at=at, by=by) for d in dishes])
+
+
+def sow_trial(*, by: Person, trial: Trial, at: datetime) -> list[Sown]:
+    """Sow all dishes of a trial that are not sown yet."""
+    sown = valid(Sown.objects.filter(dish__treatment__trial=trial)).values("dish")
+    waiting = list(Dish.objects.filter(treatment__trial=trial).exclude(pk__in=sown))
+    if not waiting:
+        raise Problem(f"All dishes of {trial.code} are sown already.", code="sown_already")
+    return sow_dishes(by=by, dishes=waiting, at=at)
+
+
+@transaction.atomic
+def record_look(*, by: Person, dish: Dish, new: NewLook) -> tuple[Look, bool]:
+    """Record one look; the same `client_id` a second time is the same look and changes nothing.
+
+    Returns
+    -------
+    (look, created)
+    """
+    require(by, Right.COUNT)
+    if (known := Look.objects.select_related("by").filter(client_id=new.client_id).first()) is not None:
+        return _same_look(known, dish, new), False
+    _check_not_in_future(new.at)
+    course = course_of(dish)
+    if course.sown_at is None:
+        raise Problem(f"Dish {dish.code} is not sown yet: its time zero is missing. Sow it first.", code="not_sown")
+    if course.closing is not None:
+        raise Problem(f"Dish {dish.code} was closed. Take the closing back before you add a look.", code="dish_closed")
+    if new.corrects is not None:
+        _check_correctable(course, new.corrects)
+    counts = {c: getattr(new, c) for c in COUNTS}
+    look = Look(
+        dish=dish,
+        at=new.at,
+        by=by,
+        client_id=new.client_id,
+        device_at=new.device_at,
+        note=new.note,
+        corrects=new.corrects,
+        withdrawn=new.withdrawn,
+        **counts,
+    )
+    kept = [x for x in course.looks if x != new.corrects]
+    # a tie goes after the look it follows, so that core names the later one
+    after = kept if new.withdrawn else sorted([*kept, look], key=lambda x: (x.at, x is look))
+    try:
+        count_record(dish, course.sown_at, after, None)
+    except CoreError as error:
+        raise refused_by_core(error, _pointer(error)) from error
+    look.save()
+    return look, True
+
+
+def _pointer(error: CoreError) -> str:
+    """The field of the request at fault: a kind of count, the time, or the counts as a whole."""
+    last = error.parameter.rsplit(".", 1)[-1]
+    if last == "t":
+        return "/at"
+    return f"/new_{last}" if f"new_{last}" in COUNTS else "/new_germinated"
+
+
+def _same_look(known: Look, dish: Dish, new: NewLook) -> Look:
+    same = known.dish_id == dish.pk and known.at == new.at and all(getattr(known, c) == getattr(new, c) for c in COUNTS)
+    if same and known.withdrawn == new.withdrawn:
+        return known
+    raise Problem("Another look with this client_id is recorded already, with other counts.", code="client_id_reused")
+
+
+def _check_correctable(course: DishCourse, target: Look) -> None:
+    if target.dish_id != course.dish.pk:
+        message = f"Look {target.pk} belongs to another dish than {course.dish.code}."
+        raise Refused(message, code="other_dish", errors=[field_error("/corrects", "other_dish", message)])
+    if target not in course.looks:
+        raise Problem(
+            f"This look at dish {course.dish.code} was corrected or taken back already. Reload the dish to see what stands now.",
+            code="already_corrected",
+        )
+
+
+def _check_not_in_future(at: datetime) -> None:
+    now = timezone.now()
+    if at > now + CLOCK_SLACK:
+        message = f"{at:%d %b %Y, %H:%M} lies in the future (it is {now:%d %b %Y, %H:%M}, UTC). Check this device's clock."
+        raise Refused(message, code="time_in_future", errors=[field_error("/at", "time_in_future", message)])
+
+
+@transaction.atomic
+def record_course(*, by: Person, dish: Dish, sown_at: datetime, looks: Sequence[NewLook]) -> None:
+    """Sow a dish and record a whole series of looks at once, checked as one record: for data that comes in as a block."""
+    sow_dishes(by=by, dishes=[dish], at=sown_at)
+    made = [Look(dish=dish, at=n.at, by=by, client_id=n.client_id, note=n.note, **{c: getattr(n, c) for c in COUNTS}) for n in looks]
+    for look in made:
+        _check_not_in_future(look.at)
+    try:
+        count_record(dish, sown_at, made, None)
+    except CoreError as error:
+        raise refused_by_core(error, "/" + error.parameter.replace(".", "/").replace("inspections", "looks")) from error
+    Look.objects.bulk_create(made)
