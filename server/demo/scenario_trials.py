@@ -109,7 +109,7 @@ TRIALS = [
     TrialSpec(
         "NA-019", "Does smoke wake coyote tobacco?",
         [T("no smoke"), T("smoke 4 h", "smoke water 4 h"), T("smoke 12 h", "smoke water 12 h")],
-        Biology(share_needs_smoke=0.94, smoke_hours_needed=3, days_to_come_up=3.2, days_spread=0.2), 25.2, 24, "shelf B", unlooked_days=2.5,
+        Biology(share_needs_smoke=0.94, smoke_hours_needed=3, days_to_come_up=3.2, days_spread=0.2), 25.2, 21, "shelf B", unlooked_days=2.5,
     ),
     TrialSpec(
         "SM-052", "How is the coat of Munro's globemallow best opened?",

@@ -26,7 +26,7 @@ class RoundTask:
     dishes: int
     days_late: int
     advice: StopReason | None
-    daily: bool
+    moving: bool
     dish: DishPips
 
 
@@ -150,7 +150,7 @@ def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, a
         dishes=len(dishes),
         days_late=late,
         advice=advice,
-        daily=trial.first_germination_day() is not None and t.every_days > 1,
+        moving=trial.first_germination_day() is not None,
         dish=pips(shown, with_code=False),
     )
 

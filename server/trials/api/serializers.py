@@ -114,7 +114,10 @@ class LookViewSerializer(DataclassSerializer[LookView]):
 
 
 class NewLookSerializer(serializers.Serializer[None]):
-    """A look to record. Send it again with the same `client_id` as often as needed: it is recorded once."""
+    """A look to record. Send it again with the same `client_id` as often as needed: it is recorded once.
+
+    `corrects` names the `client_id` of an earlier look, so that a correction can be made before that one has left the device.
+    """
 
     client_id = serializers.UUIDField()
     dish = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.all())
@@ -125,7 +128,7 @@ class NewLookSerializer(serializers.Serializer[None]):
     new_rotted = serializers.IntegerField(default=0, min_value=-10_000, max_value=10_000)
     new_lost = serializers.IntegerField(default=0, min_value=-10_000, max_value=10_000)
     note = serializers.CharField(max_length=300, allow_blank=True, default="")
-    corrects = serializers.PrimaryKeyRelatedField(queryset=Look.objects.all(), allow_null=True, default=None)
+    corrects = serializers.SlugRelatedField(slug_field="client_id", queryset=Look.objects.all(), allow_null=True, default=None)
     withdrawn = serializers.BooleanField(default=False)
 
 

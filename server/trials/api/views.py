@@ -140,7 +140,7 @@ class DishViewSet(viewsets.GenericViewSet[Dish]):
     def looks(self, request: Request, pk: str) -> Response:
         dish = self.get_object()
         course = course_of(dish)
-        rows = [look_view(x, course.day_of(x.at)) for x in dish.looks.select_related("by").order_by("at", "pk")]
+        rows = [look_view(x, course.day_of(x.at)) for x in dish.looks.select_related("by", "corrects").order_by("at", "pk")]
         return Response(s.LookViewSerializer(rows, many=True).data)
 
     @extend_schema(request=s.NewClosingSerializer, responses={204: OpenApiResponse(description="The dish is closed")})

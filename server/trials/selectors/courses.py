@@ -72,7 +72,7 @@ def courses_of(dishes: Iterable[Dish]) -> list[DishCourse]:
     ids = [d.pk for d in wanted]
     sown = {s.dish_id: s.at for s in valid(Sown.objects.filter(dish__in=ids))}
     looks: dict[int, list[Look]] = defaultdict(list)
-    for look in valid(Look.objects.filter(dish__in=ids)).select_related("by").order_by("at", "pk"):
+    for look in valid(Look.objects.filter(dish__in=ids)).select_related("by", "corrects").order_by("at", "pk"):
         looks[look.dish_id].append(look)
     closed = {c.dish_id: c for c in valid(Closing.objects.filter(dish__in=ids)).select_related("by")}
     aside = {s.dish_id: s for s in SetAside.objects.filter(dish__in=ids)}

@@ -26,7 +26,7 @@ class LookView:
     new_rotted: int
     new_lost: int
     note: str
-    corrects: int | None
+    corrects: UUID | None
     withdrawn: bool
 
 
@@ -78,7 +78,7 @@ def look_view(look: Look, day: float | None) -> LookView:
         new_rotted=look.new_rotted,
         new_lost=look.new_lost,
         note=look.note,
-        corrects=look.corrects_id,
+        corrects=look.corrects.client_id if look.corrects else None,
         withdrawn=look.withdrawn,
     )
 

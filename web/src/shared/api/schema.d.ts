@@ -762,7 +762,8 @@ export interface components {
             new_rotted: number;
             new_lost: number;
             note: string;
-            corrects: number | null;
+            /** Format: uuid */
+            corrects: string | null;
             withdrawn: boolean;
         };
         /** @description A lot with its plant and what is left; `version` must be sent back with a change. */
@@ -840,17 +841,21 @@ export interface components {
             /** Format: date-time */
             at: string;
             /** @default 0 */
-            fresh: number;
+            fresh?: number;
             /** @default 0 */
-            hard: number;
+            hard?: number;
             /** @default 0 */
-            empty: number;
+            empty?: number;
             /** @default 0 */
-            dead: number;
+            dead?: number;
             /** @default  */
-            note: string;
+            note?: string;
         };
-        /** @description A look to record. Send it again with the same `client_id` as often as needed: it is recorded once. */
+        /**
+         * @description A look to record. Send it again with the same `client_id` as often as needed: it is recorded once.
+         *
+         *     `corrects` names the `client_id` of an earlier look, so that a correction can be made before that one has left the device.
+         */
         NewLookRequest: {
             /** Format: uuid */
             client_id: string;
@@ -860,24 +865,25 @@ export interface components {
             /** Format: date-time */
             device_at?: string | null;
             /** @default 0 */
-            new_germinated: number;
+            new_germinated?: number;
             /** @default 0 */
-            new_abnormal: number;
+            new_abnormal?: number;
             /** @default 0 */
-            new_rotted: number;
+            new_rotted?: number;
             /** @default 0 */
-            new_lost: number;
+            new_lost?: number;
             /** @default  */
-            note: string;
-            corrects?: number | null;
+            note?: string;
+            /** Format: uuid */
+            corrects?: string | null;
             /** @default false */
-            withdrawn: boolean;
+            withdrawn?: boolean;
         };
         NewTreatmentRequest: {
             name: string;
             recipe?: number | null;
             /** @default false */
-            is_control: boolean;
+            is_control?: boolean;
         };
         /** @description A trial to lay out. */
         NewTrialRequest: {
@@ -890,7 +896,7 @@ export interface components {
             sow_on: string;
             place?: number | null;
             /** @default random */
-            layout: components["schemas"]["Layout"];
+            layout?: components["schemas"]["Layout"];
             criterion?: components["schemas"]["Criterion"];
             medium?: components["schemas"]["Medium"];
             light?: components["schemas"]["Light"];
@@ -1160,7 +1166,7 @@ export interface components {
             dishes: number;
             days_late: number;
             advice: (components["schemas"]["StopReason"] | components["schemas"]["NullEnum"]) | null;
-            daily: boolean;
+            moving: boolean;
             dish: components["schemas"]["DishPips"];
         };
         /** @description Seeds a layout takes; `remaining` and `share` are null while the lot's amount is unknown. */

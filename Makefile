@@ -1,0 +1,98 @@
+# Awake Furrow. Two commands on a fresh machine: `make demo` and `make test`; the rest is for those who build it.
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+.DEFAULT_GOAL := help
+
+PYTHON ?= python3
+VENV := .venv
+PY := $(VENV)/bin/python
+STAMPS := $(VENV)/stamps
+export PATH := $(CURDIR)/$(VENV)/bin:$(PATH)
+export DJANGO_SETTINGS_MODULE := server.config.settings
+export PYTHONDONTWRITEBYTECODE := 1
+
+DEMO_DAY := $(shell date +%F)
+DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
+
+.PHONY: help demo test vectors screenshots bench format schema clean
+
+help: ## what there is
+	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
+
+# --- setting up; each step runs again only when what it depends on has changed ---
+
+$(STAMPS)/venv: requirements/bootstrap.txt
+	$(PYTHON) scripts/check_python.py
+	test -x $(PY) || $(PYTHON) -m venv $(VENV)
+	$(PY) -m pip install --quiet --disable-pip-version-check --require-hashes -r requirements/bootstrap.txt
+	mkdir -p $(STAMPS) && touch $@
+
+$(STAMPS)/run: $(STAMPS)/venv requirements/run.txt
+	$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements/run.txt
+	touch $@
+
+$(STAMPS)/dev: $(STAMPS)/run requirements/dev.txt
+	$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements/dev.txt
+	touch $@
+
+$(STAMPS)/node: $(STAMPS)/venv requirements/node.txt
+	$(PY) scripts/check_node.py || $(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements/node.txt
+	touch $@
+
+$(STAMPS)/npm: $(STAMPS)/node web/package-lock.json web/package.json
+	cd web && npm ci --no-progress --ignore-scripts --loglevel=error
+	touch $@
+
+$(STAMPS)/web: $(STAMPS)/npm $(WEB_SOURCES)
+	cd web && npx vite build --logLevel warn
+	$(PY) -m scripts.compress web/dist
+	touch $@
+
+$(STAMPS)/chromium: $(STAMPS)/venv
+	scripts/install_chromium.sh
+	touch $@
+
+# --- running ---
+
+demo: $(STAMPS)/run $(STAMPS)/web ## set up, load the demo data of today, serve on loopback
+	@mkdir -p var
+	@$(DEMO_ENV) $(PY) manage.py migrate -v0
+	@$(DEMO_ENV) $(PY) manage.py load_demo
+	@$(DEMO_ENV) $(PY) -m scripts.serve
+
+# --- checking ---
+
+test: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## everything CI checks
+	ruff check .
+	ruff format --check .
+	mypy
+	lint-imports
+	$(PY) -m scripts.check_locks
+	$(PY) manage.py makemigrations --check --dry-run
+	$(PY) -m scripts.check_schema
+	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
+	$(PY) manage.py test --parallel 2 --timing
+
+vectors: $(STAMPS)/run ## run vectors against the core: make vectors FILE=path
+	@$(PY) -m scripts.vectors $(or $(FILE),core/tests/vectors)
+
+screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures of docs/screenshots anew
+	$(PY) -m scripts.screenshots docs/screenshots
+
+bench: $(STAMPS)/run $(STAMPS)/web ## measure what must be fast, print a table
+	@$(PY) -m scripts.bench
+
+# --- writing ---
+
+format: $(STAMPS)/dev $(STAMPS)/npm ## format Python and the front end
+	ruff check --fix --quiet . || true
+	ruff format .
+	cd web && npm run --silent format
+
+schema: $(STAMPS)/dev $(STAMPS)/npm ## write the OpenAPI file and the front end's types anew
+	$(PY) manage.py spectacular --fail-on-warn --file docs/api/openapi.yaml
+	cd web && npm run --silent schema
+
+clean: ## remove what was installed and built; the data in var/ stays
+	rm -rf $(VENV) web/node_modules web/dist

@@ -1,0 +1,53 @@
+"""A headless Chromium that reaches nothing but this machine."""
+
+import shutil
+import tempfile
+from pathlib import Path
+
+from selenium import webdriver
+from selenium.webdriver.chrome.options import Options
+from selenium.webdriver.chrome.service import Service
+
+FLAGS = (
+    "--headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --disable-quic --no-first-run --no-default-browser-check "
+    "--disable-background-networking --disable-component-update --disable-sync --force-device-scale-factor=1 --hide-scrollbars"
+).split()
+NO_OUTSIDE = "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1"
+DESK = (1280, 800)
+PHONE = (390, 844)
+
+
+class Browser:
+    """A driver with its own empty profile; `quit` removes it."""
+
+    def __init__(self) -> None:
+        binary, driver = (shutil.which(name) for name in ("chromium", "chromedriver"))
+        if not binary or not driver:
+            raise RuntimeError("Chromium is missing: install Debian's packages chromium and chromium-driver.")
+        self._profile = tempfile.mkdtemp(prefix="awake-furrow-")
+        options = Options()
+        options.binary_location = binary
+        for flag in [*FLAGS, NO_OUTSIDE, f"--user-data-dir={self._profile}"]:
+            options.add_argument(flag)
+        options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
+        self.driver = webdriver.Chrome(options=options, service=Service(driver))
+        self.size(*DESK)
+
+    def size(self, width: int, height: int) -> None:
+        """Set the page's size, free of the window's frame."""
+        self.driver.execute_cdp_cmd(
+            "Emulation.setDeviceMetricsOverride", {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 600}
+        )
+
+    def console_errors(self) -> list[str]:
+        """Errors the pages wrote to the console since the last call."""
+        return [str(e["message"]) for e in self.driver.get_log("browser") if e["level"] == "SEVERE"]
+
+    def picture(self, path: Path) -> None:
+        """Save what the window shows."""
+        self.driver.save_screenshot(str(path))
+
+    def quit(self) -> None:
+        """Close the browser and remove its profile."""
+        self.driver.quit()
+        shutil.rmtree(self._profile, ignore_errors=True)

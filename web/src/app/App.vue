@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
+import AppHead from './AppHead.vue'
+import { useEveningBench } from './useEveningBench'
+
+const route = useRoute()
+const { user } = useSession()
+useEveningBench()
+const framed = computed(() => user.value !== null && !route.meta.bare)
+</script>
+
+<template>
+  <v-app>
+    <a class="skip" href="#main">To the page</a>
+    <AppHead v-if="framed && user" :user="user" />
+    <div id="main" tabindex="-1">
+      <RouterView />
+    </div>
+  </v-app>
+</template>
+
+<style scoped>
+.skip {
+  position: absolute;
+  left: 8px;
+  top: -60px;
+  z-index: 20;
+  padding: 8px 12px;
+  background: var(--leaf);
+  color: var(--on-leaf);
+}
+
+.skip:focus {
+  top: 8px;
+}
+
+#main:focus {
+  outline: none;
+}
+</style>

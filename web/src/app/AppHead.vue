@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { useRouter } from 'vue-router'
+import { useSession, type Person } from '@/features/people'
+import { useEveningBench } from './useEveningBench'
+
+defineProps<{ user: Person }>()
+
+const WORDS = [
+  { to: '/', word: 'Today' },
+  { to: '/lots', word: 'Lots' },
+  { to: '/recipes', word: 'Recipes' },
+  { to: '/trials', word: 'Trials' },
+]
+
+const router = useRouter()
+const { signOut } = useSession()
+const { wanted, toggle } = useEveningBench()
+
+async function leave() {
+  await signOut()
+  await router.push({ name: 'sign-in' })
+}
+</script>
+
+<template>
+  <header class="head no-print">
+    <RouterLink to="/" class="name">
+      <img src="/mark.svg" alt="" width="30" height="22" />
+      <span>Awake Furrow</span>
+    </RouterLink>
+    <nav aria-label="Main">
+      <RouterLink
+        v-for="w in WORDS"
+        :key="w.to"
+        :to="w.to"
+        :class="{ here: w.to === '/' ? $route.path === '/' : $route.path.startsWith(w.to) }"
+      >
+        {{ w.word }}
+      </RouterLink>
+    </nav>
+    <v-menu>
+      <template #activator="{ props }">
+        <button type="button" class="who" v-bind="props" :aria-label="`${user.initials}, ${user.role}: account`">
+          {{ user.initials }}
+        </button>
+      </template>
+      <div class="menu">
+        <p class="quiet">{{ user.initials }}, {{ user.role }}</p>
+        <button type="button" @click="toggle">
+          {{ wanted === 'day' ? 'Evening bench (dark)' : 'Day bench (light)' }}
+        </button>
+        <a href="/api/v1/docs/">API, for engineers</a>
+        <button type="button" @click="leave">Sign out</button>
+      </div>
+    </v-menu>
+  </header>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: center;
+  gap: 28px;
+  height: 56px;
+  padding: 0 28px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper);
+}
+
+.name {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  color: var(--leaf);
+  font: 700 1.2rem var(--heading);
+  text-decoration: none;
+  white-space: nowrap;
+}
+
+nav {
+  display: flex;
+  flex: 1;
+  gap: 30px;
+}
+
+nav a {
+  height: 56px;
+  border-bottom: 3px solid transparent;
+  color: var(--ink-2);
+  font-weight: 600;
+  line-height: 56px;
+  text-decoration: none;
+}
+
+nav a.here {
+  border-color: var(--sprout-deep);
+  color: var(--ink);
+}
+
+.who {
+  width: 44px;
+  height: 44px;
+  border-radius: 50%;
+  background: var(--earth);
+  color: #fff;
+  font-weight: 700;
+}
+
+.menu {
+  display: flex;
+  flex-direction: column;
+  min-width: 220px;
+  padding: 8px;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+
+.menu p {
+  margin: 4px 12px;
+}
+
+.menu button,
+.menu a {
+  min-height: 44px;
+  padding: 0 12px;
+  color: var(--ink);
+  line-height: 44px;
+  text-align: left;
+  text-decoration: none;
+}
+
+.menu button:hover,
+.menu a:hover {
+  background: var(--line-soft);
+}
+
+@media (max-width: 700px) {
+  .head {
+    justify-content: space-between;
+    padding: 0 16px;
+  }
+
+  nav {
+    position: fixed;
+    z-index: 10;
+    right: 0;
+    bottom: 0;
+    left: 0;
+    justify-content: space-around;
+    gap: 0;
+    border-top: 1px solid var(--line);
+    background: var(--sheet);
+  }
+
+  nav a {
+    flex: 1;
+    text-align: center;
+    border-top: 3px solid transparent;
+    border-bottom: 0;
+  }
+}
+</style>

@@ -1,0 +1,36 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { evidenceRoutes } from '@/features/evidence'
+import { lotRoutes } from '@/features/lots'
+import { peopleRoutes, readSession } from '@/features/people'
+import { recipeRoutes } from '@/features/recipes'
+import { roundRoutes } from '@/features/rounds'
+import { trialRoutes } from '@/features/trials'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    /** Reachable without signing in. */
+    open?: boolean
+    /** Fills the screen: no head, no foot. */
+    bare?: boolean
+  }
+}
+
+export const router = createRouter({
+  history: createWebHistory(),
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  routes: [
+    ...roundRoutes,
+    ...lotRoutes,
+    ...recipeRoutes,
+    ...trialRoutes,
+    ...evidenceRoutes,
+    ...peopleRoutes,
+    { path: '/:unknown(.*)*', name: 'not-found', component: () => import('./NotFoundPage.vue'), meta: { open: true } },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const user = await readSession()
+  if (!user && !to.meta.open) return { name: 'sign-in', query: { next: to.fullPath } }
+  return true
+})

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { fixed } from '@/shared/format/numbers'
+import { reasonWords } from '@/shared/labels'
+import type { TreatmentResult } from '../api'
+import { INDEX_ROWS, type IndexRow } from '../logic/indexRows'
+
+/** All classic indices of the pooled dishes; undefined ones say why. */
+defineProps<{ treatments: TreatmentResult[] }>()
+
+function cell(t: TreatmentResult, row: IndexRow): string {
+  const value = t.indices[row.key]
+  if (typeof value !== 'number') {
+    const reason = t.indices.reasons[row.key]
+    return reason ? reasonWords[reason] : '–'
+  }
+  return fixed(row.share ? value * 100 : value, row.digits)
+}
+</script>
+
+<template>
+  <div class="scroll" tabindex="0" role="region" aria-label="All indices">
+    <table class="ledger">
+      <thead>
+        <tr>
+          <th scope="col">index</th>
+          <th v-for="t in treatments" :key="t.name" scope="col" class="num">{{ t.name }}</th>
+          <th scope="col">what it is</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in INDEX_ROWS" :key="row.key">
+          <th scope="row">
+            {{ row.name }}<span v-if="row.unit" class="quiet"> ({{ row.unit }})</span>
+          </th>
+          <td
+            v-for="t in treatments"
+            :key="t.name"
+            class="num"
+            :class="{ quiet: typeof t.indices[row.key] !== 'number' }"
+          >
+            {{ cell(t, row) }}
+          </td>
+          <td class="quiet">{{ row.meaning }}</td>
+        </tr>
+        <tr>
+          <th scope="row">germination speed index<span class="quiet"> (seeds per day, mean of the dishes)</span></th>
+          <td v-for="t in treatments" :key="t.name" class="num">{{ fixed(t.gsi_mean, 3) }}</td>
+          <td class="quiet">Σ new / day, early ones left out (Maguire 1962)</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+}
+
+tbody th {
+  border-bottom: 1px solid var(--line-soft);
+  color: var(--ink);
+  font-size: 1rem;
+  white-space: normal;
+}
+
+td:last-child {
+  min-width: 220px;
+  font-size: 0.9rem;
+}
+</style>

@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
+import { useTrialChanges } from '@/features/trials'
+import PageState from '@/shared/components/PageState.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { day, isoDay } from '@/shared/format/dates'
+import { plural, seeds } from '@/shared/format/numbers'
+import { criterionWords, lightWords, mediumWords } from '@/shared/labels'
+import { useOverview } from '../api'
+import DishMap from '../components/DishMap.vue'
+import NextSteps from '../components/NextSteps.vue'
+import TrialFurrows from '../components/TrialFurrows.vue'
+
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { user } = useSession()
+const { data: trial, isPending, error, refetch } = useOverview(id)
+const { sow, open } = useTrialChanges()
+const { attempt, sentence } = useProblem()
+useTitle(() => trial.value?.code ?? 'Trial')
+
+const today = isoDay(new Date())
+const size = computed(() => {
+  const t = trial.value
+  if (!t) return ''
+  const per = t.furrows[0]
+  const dishes = per?.dishes.length ?? 0
+  const each = per?.dishes[0]?.sown ?? 0
+  return `${plural(t.furrows.length, 'treatment')} × ${plural(dishes, 'dish', 'dishes')} × ${each} seeds = ${seeds(t.seeds, t.seeds_estimated)} seeds`
+})
+const warmth = computed(() => {
+  const t = trial.value
+  if (!t || t.temperature_c === null) return ''
+  return t.night_temperature_c === null
+    ? `${t.temperature_c} °C`
+    : `${t.temperature_c} / ${t.night_temperature_c} °C day / night`
+})
+const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.length) ?? false)
+</script>
+
+<template>
+  <main class="page">
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <template v-if="trial">
+      <div class="top">
+        <h1>{{ trial.question }}</h1>
+        <div class="actions no-print">
+          <v-btn
+            v-if="trial.state === 'counting' && user?.may_count"
+            color="primary"
+            :to="{ name: 'count', params: { id } }"
+            >Count now</v-btn
+          >
+          <v-btn
+            v-if="trial.state === 'planned' && user?.may_count"
+            color="primary"
+            :loading="sow.isPending.value"
+            @click="attempt(() => sow.mutateAsync(id))"
+            >Sown now, all dishes</v-btn
+          >
+          <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }"
+            >Compare</v-btn
+          >
+        </div>
+      </div>
+      <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+      <p class="facts">
+        <span class="code">{{ trial.code }}</span>
+        <span
+          >lot
+          <RouterLink class="code" :to="{ name: 'lot', params: { id: trial.lot } }">{{ trial.lot_code }}</RouterLink>,
+          {{ trial.lot_name }}<template v-if="trial.origin_place">, {{ trial.origin_place }}</template></span
+        >
+        <span>{{ size }}</span>
+        <span>{{ trial.sown_on ? `sown ${day(trial.sown_on)}` : `to be sown ${day(trial.sow_on)}` }}</span>
+        <span
+          >{{ mediumWords[trial.medium] }}, {{ lightWords[trial.light]
+          }}<template v-if="warmth">, {{ warmth }}</template></span
+        >
+        <span>counts: {{ criterionWords[trial.criterion] }}</span>
+      </p>
+      <p v-for="c in trial.cautions" :key="c" class="notice bad">{{ c }}</p>
+      <div class="columns">
+        <section aria-label="Furrows">
+          <TrialFurrows :trial="trial" />
+          <p v-if="trial.sentence" class="sentence say">{{ trial.sentence }}</p>
+          <p v-else-if="trial.state !== 'planned'" class="sentence say quiet">Not looked at yet.</p>
+        </section>
+        <aside>
+          <NextSteps :trial="trial" :today-iso="today" />
+          <DishMap :dishes="trial.dishes" />
+          <p v-if="trial.codes_hidden" class="quiet small">
+            Blind: the map does not say which dish had which treatment.
+            <button
+              v-if="trial.state === 'closed' && user?.may_plan"
+              type="button"
+              class="link"
+              @click="attempt(() => open.mutateAsync({ id, version: trial!.version }))"
+            >
+              Open it
+            </button>
+          </p>
+        </aside>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 22px;
+  margin: 6px 0 12px;
+  color: var(--ink-2);
+  font-size: 0.95rem;
+}
+
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 286px;
+  gap: 36px;
+}
+
+.say {
+  max-width: 700px;
+  margin-top: 14px;
+}
+
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+  align-items: center;
+  justify-content: space-between;
+}
+
+.small {
+  font-size: 0.9rem;
+}
+
+.link {
+  min-height: 44px;
+  color: var(--leaf);
+  text-decoration: underline;
+}
+
+@media (max-width: 900px) {
+  .columns {
+    display: flex;
+    flex-direction: column;
+    gap: 20px;
+  }
+}
+</style>

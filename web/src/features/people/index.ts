@@ -1,0 +1,13 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+export { type Person } from './api'
+export { readSession, useSession } from './session'
+
+export const peopleRoutes: RouteRecordRaw[] = [
+  {
+    path: '/sign-in',
+    name: 'sign-in',
+    component: () => import('./pages/SignInPage.vue'),
+    meta: { open: true, bare: true },
+  },
+]

@@ -1,0 +1,30 @@
+import { ref } from 'vue'
+import { Problem } from '@/shared/api/problem'
+import { deleteSession, fetchSession, postSignIn, type Person } from './api'
+
+const user = ref<Person | null>(null)
+let known = false
+
+/** Who is signed in; asked of the server once, then kept. Without signal nobody new is let in, but the page still opens. */
+export async function readSession(): Promise<Person | null> {
+  if (known) return user.value
+  try {
+    user.value = (await fetchSession()).user
+    known = true
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+  }
+  return user.value
+}
+
+export function useSession() {
+  async function signIn(username: string, password: string) {
+    user.value = (await postSignIn(username, password)).user
+    known = true
+  }
+  async function signOut() {
+    await deleteSession()
+    user.value = null
+  }
+  return { user, signIn, signOut }
+}

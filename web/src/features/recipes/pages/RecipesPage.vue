@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useSession } from '@/features/people'
+import EmptyState from '@/shared/components/EmptyState.vue'
+import PageState from '@/shared/components/PageState.vue'
+import { useTitle } from '@/shared/composables/useTitle'
+import { stepSentence } from '@/shared/drawing/furrowOf'
+import { useRecipes, type Recipe } from '../api'
+import RecipeForm from '../components/RecipeForm.vue'
+
+useTitle(() => 'Recipes')
+const { user } = useSession()
+const { data, isPending, error, refetch } = useRecipes()
+const recipes = computed(() => data.value?.results ?? [])
+const writing = ref(false)
+const from = ref<Recipe | null>(null)
+
+function write(recipe: Recipe | null) {
+  from.value = recipe
+  writing.value = true
+  window.scrollTo({ top: 0 })
+}
+</script>
+
+<template>
+  <main class="page">
+    <div class="top">
+      <h1>Recipes</h1>
+      <v-btn v-if="user?.may_plan && !writing" color="primary" @click="write(null)">Write a recipe</v-btn>
+    </div>
+    <RecipeForm v-if="writing" :from="from" @done="writing = false" />
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <EmptyState
+      v-if="data && !recipes.length"
+      title="No recipe yet"
+      why="A recipe is a row of steps that wakes seed: soak, nick, weeks of cold. A trial holds several against untreated seed."
+    />
+    <section v-for="r in recipes" :key="r.id" class="recipe">
+      <div>
+        <h3>
+          {{ r.name }} <span v-if="r.edition > 1" class="quiet">edition {{ r.edition }}</span>
+        </h3>
+        <p>{{ r.steps.map(stepSentence).join(' → ') }}</p>
+        <p v-if="r.note">{{ r.note }}</p>
+        <p class="quiet">
+          {{ r.confidence === 'sure' ? 'sure' : `a ${r.confidence === 'guess' ? 'guess' : 'likely figure'}`
+          }}<template v-if="r.source">; {{ r.source }}</template>
+        </p>
+        <p v-for="c in r.cautions" :key="c.kind" class="notice bad">
+          {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
+        </p>
+      </div>
+      <v-btn v-if="user?.may_plan" variant="text" color="primary" @click="write(r)">Next edition</v-btn>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+
+.recipe {
+  display: flex;
+  gap: 20px;
+  justify-content: space-between;
+  padding: 12px 0;
+  border-bottom: 1px solid var(--line-soft);
+}
+
+.recipe p {
+  margin: 2px 0;
+}
+
+.recipe .notice {
+  margin-top: 6px;
+  font-size: 0.92rem;
+}
+
+@media (max-width: 700px) {
+  .recipe {
+    flex-direction: column;
+    gap: 4px;
+  }
+}
+</style>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { computed, ref, useId } from 'vue'
+import { useWidth } from '@/shared/composables/useWidth'
+import { TEXTURES } from '@/shared/drawing/furrow'
+import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
+import { day as dayWords, daysBetween, parseDay } from '@/shared/format/dates'
+import { stepWords } from '@/shared/labels'
+import type { BandStretch } from '../api'
+
+/** The year at the head of the page: a line a trial, its steps and its counting, today as a thin line. */
+const props = defineProps<{ stretches: BandStretch[]; today: string }>()
+
+const ROW = 17
+const SHOWN = 4
+const TOP = 22
+const BEFORE_DAYS = 100
+const AFTER_DAYS = 265
+
+const box = ref<HTMLElement | null>(null)
+const width = useWidth(box, 1200)
+const id = useId()
+const open = ref(false)
+
+const x = (offset: number) => ((offset + BEFORE_DAYS) / (BEFORE_DAYS + AFTER_DAYS)) * width.value
+const offset = (iso: string) => daysBetween(props.today, iso)
+
+const rows = computed(() => {
+  const trials = new Map<number, BandStretch[]>()
+  for (const s of props.stretches) trials.set(s.trial, [...(trials.get(s.trial) ?? []), s])
+  return [...trials.values()]
+    .map((parts) => ({
+      label: parts[0]?.label ?? '',
+      trial: parts[0]?.trial ?? 0,
+      parts,
+      end: Math.max(...parts.map((p) => offset(p.end))),
+    }))
+    .sort((a, b) => a.end - b.end)
+})
+const shown = computed(() => (open.value ? rows.value : rows.value.slice(0, SHOWN)))
+const height = computed(() => TOP + shown.value.length * ROW + 6)
+
+const months = computed(() => {
+  const start = parseDay(props.today)
+  start.setDate(start.getDate() - BEFORE_DAYS)
+  const found: { at: number; name: string }[] = []
+  const at = new Date(start.getFullYear(), start.getMonth() + 1, 1, 12)
+  for (let i = 0; i < 12; i += 1) {
+    const days = Math.round((at.getTime() - parseDay(props.today).getTime()) / 86_400_000)
+    if (days < AFTER_DAYS - 12) found.push({ at: days, name: at.toLocaleDateString('en-GB', { month: 'short' }) })
+    at.setMonth(at.getMonth() + 1)
+  }
+  return width.value < 600 ? found.filter((_, i) => i % 2 === 0) : found
+})
+
+const sentence = computed(() =>
+  rows.value
+    .map(
+      (r) =>
+        `${r.label}: ${r.parts.map((p) => `${p.kind ? stepWords[p.kind] : 'counting'} to ${dayWords(p.end)}`).join(', ')}`,
+    )
+    .join('; '),
+)
+
+function bar(part: BandStretch) {
+  const from = Math.max(offset(part.start), -BEFORE_DAYS)
+  const to = Math.min(offset(part.end), AFTER_DAYS)
+  const now = Math.min(Math.max(0, from), to)
+  return { x: x(from), past: x(now) - x(from), now: x(now), future: x(to) - x(now), visible: to > from }
+}
+</script>
+
+<template>
+  <section class="band" aria-label="The season">
+    <div ref="box">
+      <svg :width="width" :height="height" role="img" :aria-label="`The season. ${sentence}`">
+        <FurrowTextures :prefix="id" />
+        <g v-for="m in months" :key="m.at">
+          <path class="month" :d="`M${x(m.at)} 4V${height}`" />
+          <text :x="x(m.at) + 4" y="14">{{ m.name }}</text>
+        </g>
+        <g v-for="(row, i) in shown" :key="row.trial" :transform="`translate(0 ${TOP + i * ROW})`">
+          <template v-for="(part, k) in row.parts" :key="k">
+            <rect
+              v-if="bar(part).past > 0"
+              :x="bar(part).x"
+              width="1"
+              height="9"
+              :style="{ width: `${bar(part).past}px` }"
+              :fill="part.kind ? `url(#${id}-${TEXTURES[part.kind]})` : 'var(--earth)'"
+            />
+            <rect
+              v-if="bar(part).visible && bar(part).future > 0"
+              class="future"
+              :x="bar(part).now"
+              y="0.7"
+              :width="bar(part).future"
+              height="7.6"
+              rx="2"
+            />
+          </template>
+          <text class="label" :x="Math.min(x(Math.max(row.end, 0)) + 6, width - row.label.length * 6.3)" y="9">
+            {{ row.label }}
+          </text>
+        </g>
+        <path class="today" :d="`M${x(0)} 0V${height}`" />
+      </svg>
+    </div>
+    <button v-if="rows.length > SHOWN" type="button" :aria-expanded="open" @click="open = !open">
+      {{ open ? 'Show less of the season' : `Show all ${rows.length} of the season` }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.band {
+  border-bottom: 1px solid var(--line);
+  padding: 4px 28px 0;
+}
+
+.band > div {
+  overflow: hidden;
+}
+
+svg {
+  display: block;
+}
+
+.month {
+  stroke: var(--line);
+}
+
+text {
+  fill: var(--ink-2);
+  font: 12px var(--text);
+}
+
+.label {
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+}
+
+.future {
+  fill: none;
+  stroke: var(--earth-2);
+  stroke-dasharray: 4 3;
+}
+
+.today {
+  stroke: var(--alert);
+  stroke-width: 2;
+}
+
+button {
+  min-height: 32px;
+  color: var(--leaf);
+  font-size: 0.9rem;
+  text-decoration: underline;
+}
+
+@media (max-width: 700px) {
+  .band {
+    padding: 4px 16px 0;
+  }
+
+  button {
+    min-height: 44px;
+  }
+}
+</style>

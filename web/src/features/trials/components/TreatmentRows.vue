@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Recipe } from '@/features/recipes'
+import type { NewTrial } from '../api'
+
+/** The treatments of a trial in the making: a name, a recipe or none, and which one is the control. */
+const props = defineProps<{ recipes: Recipe[]; messageAt: (pointer: string) => string[] }>()
+const rows = defineModel<NewTrial['treatments']>({ required: true })
+
+const recipeItems = computed(() => [
+  { value: null, title: 'as it is, no treatment' },
+  ...props.recipes.map((r) => ({ value: r.id, title: r.edition > 1 ? `${r.name}, edition ${r.edition}` : r.name })),
+])
+
+const hazards = computed(() =>
+  props.recipes
+    .filter((r) => r.cautions.length && rows.value.some((t) => t.recipe === r.id))
+    .flatMap((r) => r.cautions),
+)
+
+function add() {
+  rows.value = [...rows.value, { name: '', recipe: null, is_control: false }]
+}
+
+function remove(index: number) {
+  const left = rows.value.filter((_, i) => i !== index)
+  if (left.length && !left.some((t) => t.is_control)) left[0] = { ...left[0]!, is_control: true }
+  rows.value = left
+}
+
+function makeControl(index: number) {
+  rows.value = rows.value.map((t, i) => ({ ...t, is_control: i === index }))
+}
+
+/** A treatment without a name of its own takes its recipe's. */
+function takeName(index: number, recipe: number | null) {
+  const found = props.recipes.find((r) => r.id === recipe)
+  const known = rows.value[index]
+  if (found && known && !known.name) known.name = found.name.slice(0, 60)
+}
+</script>
+
+<template>
+  <div v-for="(t, i) in rows" :key="i" class="row">
+    <v-autocomplete
+      v-model="t.recipe"
+      :items="recipeItems"
+      :label="`Recipe ${i + 1}`"
+      @update:model-value="(v: number | null) => takeName(i, v)"
+    />
+    <v-text-field v-model="t.name" :label="`Treatment ${i + 1}`" :error-messages="messageAt(`/treatments/${i}/name`)" />
+    <label class="control"
+      ><input type="radio" name="control" :checked="t.is_control" @change="makeControl(i)" /> control</label
+    >
+    <v-btn v-if="rows.length > 1" variant="text" :aria-label="`Take treatment ${i + 1} out`" @click="remove(i)"
+      >✕</v-btn
+    >
+  </div>
+  <p v-for="message in messageAt('/treatments')" :key="message" class="notice bad" role="alert">{{ message }}</p>
+  <p v-for="c in hazards" :key="c.kind" class="notice bad">
+    {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
+  </p>
+  <div class="actions"><v-btn variant="outlined" color="primary" @click="add">Add a treatment</v-btn></div>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) auto 44px;
+  gap: 10px;
+  align-items: center;
+}
+
+.control {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.control input {
+  accent-color: var(--leaf);
+  width: 20px;
+  height: 20px;
+}
+
+p {
+  margin: 0;
+}
+
+@media (max-width: 560px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+
+  .row > :first-child,
+  .row > :nth-child(2) {
+    grid-column: 1 / -1;
+  }
+}
+</style>

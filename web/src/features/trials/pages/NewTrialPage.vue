@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useLots, usePlaces } from '@/features/lots'
+import { useRecipes } from '@/features/recipes'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { isoDay } from '@/shared/format/dates'
+import { seeds } from '@/shared/format/numbers'
+import { criterionWords, layoutWords, lightWords, mediumWords } from '@/shared/labels'
+import { useTrialChanges, type NewTrial } from '../api'
+import SeedCostLine from '../components/SeedCostLine.vue'
+import TreatmentRows from '../components/TreatmentRows.vue'
+import { useSeedCost } from '../composables/useSeedCost'
+
+useTitle(() => 'New trial')
+const route = useRoute()
+const router = useRouter()
+const { data: lots } = useLots('', 500)
+const { data: places } = usePlaces()
+const { data: recipes } = useRecipes()
+const { layOut } = useTrialChanges()
+const { attempt, at, sentence, problem } = useProblem()
+
+const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
+const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
+  question: '',
+  dishes_per_treatment: 4,
+  seeds_per_dish: 25,
+  sow_on: isoDay(new Date()),
+  place: null,
+  layout: 'random',
+  criterion: 'root_2_mm',
+  medium: 'towel',
+  light: 'light',
+  temperature_c: 20,
+  first_look_days: 3,
+  every_days: 3,
+  daily_for_days: 7,
+  length_days: 28,
+  blind: true,
+})
+const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
+
+const items = (words: Readonly<Record<string, string>>) =>
+  Object.entries(words).map(([value, title]) => ({ value, title }))
+const lotItems = computed(() =>
+  (lots.value?.results ?? []).map((l) => ({
+    value: l.id,
+    title: `${l.code} · ${l.common_name} · ${seeds(l.stock.seeds, l.stock.estimated)}`,
+  })),
+)
+const placeItems = computed(() => (places.value?.results ?? []).map((p) => ({ value: p.id, title: p.full_name })))
+const layout = computed(() => ({
+  lot: lot.value,
+  treatments: treatments.value.length,
+  dishes: Number(trial.dishes_per_treatment),
+  seeds_per_dish: Number(trial.seeds_per_dish),
+}))
+const { cost, trouble } = useSeedCost(layout)
+const missing = ref('')
+
+async function save() {
+  missing.value = lot.value === null ? 'Choose the lot that the seed comes from.' : ''
+  if (lot.value === null) return
+  const from = lot.value
+  const made = await attempt(() => layOut.mutateAsync({ ...trial, lot: from, treatments: treatments.value }))
+  if (made) await router.push({ name: 'trial', params: { id: made.id } })
+}
+</script>
+
+<template>
+  <main class="page">
+    <p class="quiet"><RouterLink to="/trials">Trials</RouterLink> ›</p>
+    <h1>New trial</h1>
+    <form class="columns" @submit.prevent="save">
+      <div class="fields">
+        <v-text-field
+          v-model="trial.question"
+          label="Question"
+          placeholder="Does longer cold wake it?"
+          :error-messages="at('/question')"
+        />
+        <v-autocomplete v-model="lot" :items="lotItems" label="Lot" :error-messages="missing || at('/lot')" />
+        <h2>Treatments</h2>
+        <p class="quiet">
+          The same seed, handled the same way, one thing changed at a time. One of them is the control.
+        </p>
+        <TreatmentRows v-model="treatments" :recipes="recipes?.results ?? []" :message-at="at" />
+        <div class="three">
+          <v-text-field
+            v-model="trial.dishes_per_treatment"
+            label="Dishes a treatment"
+            inputmode="numeric"
+            :error-messages="at('/dishes_per_treatment').concat(at('/dishes'))"
+          />
+          <v-text-field
+            v-model="trial.seeds_per_dish"
+            label="Seeds a dish"
+            inputmode="numeric"
+            :error-messages="at('/seeds_per_dish')"
+          />
+        </div>
+        <p v-if="Number(trial.dishes_per_treatment) === 1" class="notice">
+          One dish a treatment: a mouldy or dry one fools you, and nothing can be told apart. Four of 25 beat one of
+          100.
+        </p>
+        <SeedCostLine :cost="cost" :trouble="trouble" />
+      </div>
+      <div class="fields">
+        <h2>Where and how</h2>
+        <v-select v-model="trial.place" :items="placeItems" label="Place" clearable />
+        <v-select v-model="trial.layout" :items="items(layoutWords)" label="Dishes are placed" />
+        <v-text-field v-model="trial.sow_on" type="date" label="Sow on" :error-messages="at('/sow_on')" />
+        <div class="three">
+          <v-select v-model="trial.medium" :items="items(mediumWords)" label="In" />
+          <v-select v-model="trial.light" :items="items(lightWords)" label="Light" />
+          <v-text-field
+            v-model="trial.temperature_c"
+            label="Warmth, °C"
+            inputmode="decimal"
+            :error-messages="at('/temperature_c')"
+          />
+        </div>
+        <v-select
+          v-model="trial.criterion"
+          :items="items(criterionWords)"
+          label="Counts as germinated"
+          hint="Kept from the first look to the last"
+          persistent-hint
+        />
+        <h2>When to look</h2>
+        <div class="three">
+          <v-text-field
+            v-model="trial.first_look_days"
+            label="First after, days"
+            inputmode="decimal"
+            :error-messages="at('/first_look_days')"
+          />
+          <v-text-field
+            v-model="trial.every_days"
+            label="Then every, days"
+            inputmode="decimal"
+            :error-messages="at('/every_days')"
+          />
+          <v-text-field
+            v-model="trial.daily_for_days"
+            label="Daily once it moves, days"
+            inputmode="numeric"
+            :error-messages="at('/daily_for_days')"
+          />
+          <v-text-field
+            v-model="trial.length_days"
+            label="Planned length, days"
+            inputmode="decimal"
+            :error-messages="at('/length_days')"
+          />
+        </div>
+        <label class="blind"
+          ><input v-model="trial.blind" type="checkbox" /> Blind: who counts does not see the treatment</label
+        >
+        <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+        <div class="actions">
+          <v-btn type="submit" color="primary" :loading="layOut.isPending.value">Lay out the trial</v-btn>
+          <RouterLink to="/trials">Not now</RouterLink>
+        </div>
+        <p v-if="problem && problem.errors.length > 1" class="quiet">
+          The fields marked need another look; nothing typed is lost.
+        </p>
+      </div>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 48px;
+  margin-top: 16px;
+}
+
+.fields {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+
+.fields p {
+  margin: 0;
+}
+
+.three {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 12px;
+}
+
+.blind {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+}
+
+.blind input {
+  width: 22px;
+  height: 22px;
+  accent-color: var(--leaf);
+}
+
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 20px;
+  }
+}
+</style>

@@ -1,0 +1,36 @@
+import createClient, { type Middleware } from 'openapi-fetch'
+import type { components, paths } from './schema'
+import { asProblem, noSignal } from './problem'
+
+export type Schemas = components['schemas']
+
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
+
+/** The token changes at sign-in, so it is read at each request. */
+function csrfToken(): string {
+  return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
+}
+
+const csrf: Middleware = {
+  onRequest({ request }) {
+    if (!SAFE.has(request.method)) request.headers.set('X-CSRFToken', csrfToken())
+    return request
+  },
+  onError: () => noSignal(),
+}
+
+export const http = createClient<paths>({ baseUrl: window.location.origin, credentials: 'same-origin' })
+http.use(csrf)
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** The data of an answer; anything else is thrown as a Problem. */
+export async function unwrap<T>(call: Promise<Answer<T>>): Promise<T> {
+  const { data, error, response } = await call
+  if (!response.ok) throw asProblem(error, response.status)
+  return data as T
+}

@@ -1,0 +1,39 @@
+import type { Schemas } from '@/shared/api/http'
+import { percent, percentRange } from '@/shared/format/numbers'
+import { doseWords, stepWords } from '@/shared/labels'
+import type { FurrowPicture } from './furrow'
+
+type View = Schemas['FurrowView']
+
+interface StepParts {
+  kind: Schemas['StepKind']
+  duration?: number
+  unit?: Schemas['DurationUnit']
+  medium?: string
+}
+
+/** A step in words: what, how long, in what. */
+export function stepSentence({ kind, duration = 0, unit = 'd', medium }: StepParts): string {
+  const what = kind === 'cold_moist' && medium === 'sand' ? 'cold, damp sand' : stepWords[kind]
+  return [what, doseWords(duration, unit)].filter(Boolean).join(', ')
+}
+
+/** The picture of a treatment from what the server sends. */
+export function furrowPicture(view: View, today: number | null, lengthDays: number, withSteps = true): FurrowPicture {
+  return {
+    steps: withSteps
+      ? view.steps.map((s) => ({ kind: s.kind, words: stepSentence(s), startDay: s.start_day, endDay: s.end_day }))
+      : [],
+    course: view.course,
+    lookDays: view.look_days,
+    todayDay: today,
+    endDay: Math.max(lengthDays, view.look_days.at(-1) ?? 0),
+  }
+}
+
+/** The picture in one sentence, for a screen reader. */
+export function furrowLabel(view: View): string {
+  const steps = view.steps.map(stepSentence).join(', then ') || 'sown as it is'
+  if (view.share === null || view.lower === null || view.upper === null) return `${view.name}: ${steps}; not sown yet`
+  return `${view.name}: ${steps}; ${view.germinated} of ${view.sown} up, ${percent(view.share)} %, somewhere between ${percentRange(view.lower, view.upper)}`
+}
