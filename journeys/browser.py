@@ -8,10 +8,20 @@ from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
 
-FLAGS = (
-    "--headless=new --no-sandbox --disable-dev-shm-usage --disable-gpu --disable-quic --no-first-run --no-default-browser-check "
-    "--disable-background-networking --disable-component-update --disable-sync --force-device-scale-factor=1 --hide-scrollbars"
-).split()
+FLAGS = [
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-dev-shm-usage",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--no-default-browser-check",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--force-device-scale-factor=1",
+    "--hide-scrollbars",
+]
 NO_OUTSIDE = "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1"
 DESK = (1280, 800)
 PHONE = (390, 844)
@@ -41,7 +51,8 @@ class Browser:
 
     def console_errors(self) -> list[str]:
         """Errors the pages wrote to the console since the last call."""
-        return [str(e["message"]) for e in self.driver.get_log("browser") if e["level"] == "SEVERE"]
+        entries = self.driver.get_log("browser")  # type: ignore[no-untyped-call]
+        return [str(e["message"]) for e in entries if e["level"] == "SEVERE"]
 
     def picture(self, path: Path) -> None:
         """Save what the window shows."""

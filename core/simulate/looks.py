@@ -9,6 +9,8 @@ from core.records import Closing, CountRecord, Inspection
 from core.simulate.biology import Biology, Fates
 
 SHARE_NOT_READY_LOST = 0.01
+# below this the Beta is a point, and its parameters overflow
+LEAST_RHO = 1e-6
 
 
 @dataclass(frozen=True)
@@ -79,7 +81,7 @@ def simulate_dish(
 
 
 def _dish_share(p: float, rho: float, draw: np.random.Generator) -> float:
-    if rho <= 0 or not 0 < p < 1:
+    if rho < LEAST_RHO or not 0 < p < 1:
         return p
     scale = (1 - rho) / rho
     return float(draw.beta(p * scale, (1 - p) * scale))

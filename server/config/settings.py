@@ -119,6 +119,7 @@ X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
+CSRF_FAILURE_VIEW = "server.rest.problems.csrf_failed"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 
 REST_FRAMEWORK = {
@@ -168,5 +169,7 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "root": {"handlers": ["console"], "level": "ERROR" if TESTING else "WARNING"},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+    # tests ask for refusals on purpose
+    "loggers": {name: {"level": "CRITICAL" if TESTING else "WARNING"} for name in ("django.request", "django.security")},
 }

@@ -5,6 +5,7 @@ from typing import Any
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
 from django.http import Http404, HttpRequest, JsonResponse
 from rest_framework import exceptions
+from rest_framework.renderers import JSONRenderer
 from rest_framework.response import Response
 from rest_framework.views import set_rollback
 
@@ -64,6 +65,8 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     if content is None:
         return None
     set_rollback()
+    # a problem is JSON whatever form of answer was asked for
+    context["request"].accepted_renderer = JSONRenderer()
     headers = {}
     if isinstance(error, exceptions.APIException):
         if header := getattr(error, "auth_header", None):
@@ -104,3 +107,9 @@ def no_such_address(request: HttpRequest, *args: object, **kwargs: object) -> Js
     """Answer an unknown address below /api/."""
     content = body(404, "Not found", f"{request.path} is no address of this API. /api/v1/docs/ lists those there are.", "not_found", [])
     return JsonResponse(content, status=404, content_type=CONTENT_TYPE)
+
+
+def csrf_failed(request: HttpRequest, reason: str = "") -> JsonResponse:
+    """Answer a write without its token."""
+    detail = "The page's token is missing or old. Reload the page and try again."
+    return JsonResponse(body(403, "Not allowed", detail, "csrf_failed", []), status=403, content_type=CONTENT_TYPE)

@@ -8,8 +8,7 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from server.lots.models import Lot
 from server.lots.selectors import LotRow, Stock, StockLine, stocks
-from server.record_kinds.selectors import HistoryEntry
-from server.taxa.api.serializers import TaxonSerializer
+from server.taxa.models import Taxon
 
 
 class StockSerializer(DataclassSerializer[Stock]):
@@ -29,9 +28,13 @@ class LotRowSerializer(DataclassSerializer[LotRow]):
         dataclass = LotRow
 
 
-class HistorySerializer(DataclassSerializer[HistoryEntry]):
+class LotPlantSerializer(serializers.ModelSerializer[Taxon]):
+    """What a lot's page says of its plant."""
+
     class Meta:
-        dataclass = HistoryEntry
+        model = Taxon
+        fields = ["scientific_name", "common_name", "caution", "note", "note_source"]
+        read_only_fields = fields
 
 
 class LotSerializer(serializers.ModelSerializer[Lot]):
@@ -39,7 +42,7 @@ class LotSerializer(serializers.ModelSerializer[Lot]):
 
     name = serializers.CharField(read_only=True)
     common_name = serializers.CharField(read_only=True)
-    plant = TaxonSerializer(source="taxon", read_only=True)
+    plant = LotPlantSerializer(source="taxon", read_only=True)
     place_name = serializers.CharField(source="place.full_name", default="", read_only=True)
     stock = serializers.SerializerMethodField()
 

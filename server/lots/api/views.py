@@ -14,7 +14,6 @@ from rest_framework.response import Response
 from core.vocabulary import AmountKnown, StockKind
 from server.lots import selectors, services
 from server.lots.api.serializers import (
-    HistorySerializer,
     LotChangeSerializer,
     LotRowSerializer,
     LotSerializer,
@@ -24,6 +23,7 @@ from server.lots.api.serializers import (
 from server.lots.models import Lot
 from server.people.requests import person_of
 from server.record_kinds.selectors import history_of
+from server.record_kinds.serializers import HistorySerializer
 from server.rest.filters import StrictFilters
 
 

@@ -30,6 +30,8 @@ class RecipeSerializer(serializers.ModelSerializer[Recipe]):
         model = Recipe
         fields = ["id", "version", "name", "edition", "replaces", "note", "source", "confidence", "steps", "cautions"]
         read_only_fields = ["edition"]
+        # editions and names are the service's to judge
+        validators: list[Any] = []
         extra_kwargs: dict[str, dict[str, Any]] = {"replaces": {"validators": []}}
 
     @extend_schema_field(CautionSerializer(many=True))

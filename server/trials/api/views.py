@@ -12,9 +12,9 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from server.lots.api.serializers import HistorySerializer
 from server.people.requests import person_of
 from server.record_kinds.selectors import history_of
+from server.record_kinds.serializers import HistorySerializer
 from server.rest.filters import StrictFilters
 from server.trials.api import serializers as s
 from server.trials.models import Dish, Look, Trial

@@ -772,7 +772,7 @@ export interface components {
             readonly version: number;
             code: string;
             taxon?: number | null;
-            readonly plant: components["schemas"]["Taxon"];
+            readonly plant: components["schemas"]["LotPlant"];
             field_name?: string;
             readonly name: string;
             readonly common_name: string;
@@ -790,6 +790,14 @@ export interface components {
             /** @default  */
             readonly place_name: string;
             readonly stock: components["schemas"]["Stock"];
+        };
+        /** @description What a lot's page says of its plant. */
+        LotPlant: {
+            readonly scientific_name: string;
+            readonly common_name: string;
+            readonly caution: string;
+            readonly note: string;
+            readonly note_source: string;
         };
         /** @description A lot with its plant and what is left; `version` must be sent back with a change. */
         LotRequest: {

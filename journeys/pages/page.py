@@ -1,0 +1,98 @@
+"""Finding, doing and waiting, by role and label, for every screen."""
+
+from typing import Any
+
+from selenium.common.exceptions import StaleElementReferenceException
+from selenium.webdriver.chrome.webdriver import WebDriver
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.wait import WebDriverWait
+
+SECONDS = 12
+
+
+class Page:
+    """The page that the browser shows."""
+
+    def __init__(self, driver: WebDriver, address: str) -> None:
+        self.driver = driver
+        self.address = address
+        self.wait = WebDriverWait(driver, SECONDS, poll_frequency=0.05, ignored_exceptions=[StaleElementReferenceException])
+
+    def open(self, path: str, heading: str) -> None:
+        """Go to a path and wait for its heading."""
+        self.driver.get(self.address + path)
+        self.heading(heading)
+
+    def run(self, script: str, *arguments: Any) -> Any:
+        """Run a script in the page."""
+        return self.driver.execute_script(script, *arguments)
+
+    def heading(self, words: str) -> WebElement:
+        """Wait for a heading that holds the words."""
+        return self.see(f"//*[self::h1 or self::h2 or self::h3][contains(normalize-space(), {quoted(words)})]")
+
+    def see(self, xpath: str) -> WebElement:
+        """Wait until an element is shown."""
+
+        def shown(driver: WebDriver) -> WebElement | None:
+            return next((e for e in driver.find_elements(By.XPATH, xpath) if e.is_displayed()), None)
+
+        found: WebElement = self.wait.until(shown, f"nothing shown at {xpath}")  # type: ignore[assignment]
+        return found
+
+    def text(self, words: str) -> WebElement:
+        """Wait for a text."""
+        return self.see(f"//*[contains(normalize-space(), {quoted(words)})][not(*[contains(normalize-space(), {quoted(words)})])]")
+
+    def button(self, words: str) -> WebElement:
+        """A button, or a link that looks like one, by its words or label."""
+        name = f"contains(normalize-space(), {quoted(words)}) or contains(@aria-label, {quoted(words)})"
+        return self.see(f"//*[self::button or self::a][{name}]")
+
+    def press(self, words: str) -> None:
+        """Press a button."""
+        self.button(words).click()
+
+    def field(self, label: str) -> WebElement:
+        """An input by the words of its label."""
+        # the input of a field that searches is see-through while it shows what was chosen
+        xpath = f"//input[@id=//label[normalize-space()={quoted(label)}]/@for]"
+        found: WebElement = self.wait.until(lambda driver: next(iter(driver.find_elements(By.XPATH, xpath)), None), f"no field {label}")
+        return found
+
+    def fill(self, label: str, value: str) -> None:
+        """Replace what stands in a field."""
+        field = self.field(label)
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(value)
+
+    def choose(self, label: str, option: str) -> None:
+        """Type into a field that searches, and take the option."""
+        field = self.field(label)
+        field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(option)
+        self.see(f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]").click()
+
+    def type(self, *keys: str) -> None:
+        """Type into the page as a whole."""
+        self.driver.switch_to.active_element.send_keys(*keys)
+
+    def texts(self, css: str) -> list[str]:
+        """Texts of all elements at a selector."""
+        return [e.text for e in self.driver.find_elements(By.CSS_SELECTOR, css)]
+
+    def sign_in(self, username: str = "rk", password: str = "awake-rk") -> None:
+        """Sign in and wait for Today."""
+        self.open("/sign-in", "Awake Furrow")
+        self.fill("Name", username)
+        self.fill("Password", password)
+        self.press("Sign in")
+        self.see("//h1[contains(., 'round') or contains(., 'nothing to count')]")
+
+
+def quoted(words: str) -> str:
+    """An XPath string; the words hold no double quotes."""
+    return f'"{words}"'

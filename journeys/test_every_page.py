@@ -1,0 +1,76 @@
+from journeys.case import Journey
+from server.trials.models import Trial
+
+
+class EveryPage(Journey):
+    """Each main page at the desk's and the phone's width: no sideways scrolling, no console error, nothing grave for a screen reader."""
+
+    def pages(self):
+        trial, finished, planned = (Trial.objects.get(lot__code=code).pk for code in ("HR-114", "SM-052", "RT-021"))
+        return {
+            "/": "rounds",
+            "/lots": "Lots",
+            "/lots/new": "Enter a lot",
+            f"/lots/{Trial.objects.get(pk=trial).lot_id}": "arrowleaf balsamroot",
+            "/recipes": "Recipes",
+            "/trials": "Trials",
+            "/trials/new": "New trial",
+            f"/trials/{trial}": "Does longer cold",
+            f"/trials/{finished}": "globemallow",
+            f"/trials/{planned}": "skunkbush",
+            f"/trials/{trial}/compare": "How many",
+            f"/trials/{finished}/compare": "Against the control",
+            "/nowhere/at/all": "Nothing grows at this address",
+        }
+
+    def check(self):
+        for path, heading in self.pages().items():
+            with self.subTest(path):
+                self.page.open(path, heading)
+                self.no_sideways_scrolling(path)
+                self.accessible(path)
+                self.no_errors_in_the_console()
+
+    def test_at_the_desk(self):
+        self.page.sign_in()
+        self.check()
+
+    def test_on_the_phone(self):
+        self.page.sign_in()
+        self.browser.size(390, 844)
+        self.addCleanup(self.browser.size, 1280, 800)
+        self.check()
+
+    def test_at_the_evening_bench(self):
+        self.page.sign_in()
+        self.page.run("localStorage.setItem('awake-furrow-theme', 'evening')")
+        self.addCleanup(self.page.run, "localStorage.clear()")
+        self.check()
+
+    def test_signed_out_every_page_leads_to_the_sign_in_and_back(self):
+        self.page.open("/lots", "Awake Furrow")
+        self.accessible("Sign in")
+        self.page.fill("Name", "rk")
+        self.page.fill("Password", "not it")
+        self.page.press("Sign in")
+        self.page.see("//*[@role='alert'][contains(., 'do not belong together')]")
+        self.page.fill("Password", "awake-rk")
+        self.page.press("Sign in")
+        self.page.heading("Lots")
+        self.assertEqual([e for e in self.browser.console_errors() if "403" not in e], [])
+
+    def test_components_keep_their_own_look_over_the_reset(self):
+        """Vuetify's CSS layers: where they load in the wrong order, buttons lose their colour."""
+        self.page.sign_in()
+        self.page.open("/lots", "Lots")
+        colour = self.page.run("return getComputedStyle(document.querySelector('main .v-btn')).backgroundColor")
+        self.assertEqual(colour, "rgb(45, 90, 61)")
+
+    def test_charts_are_not_loaded_before_they_are_needed(self):
+        self.page.sign_in()
+        loaded = self.page.run("return performance.getEntriesByType('resource').map(r => r.name).filter(n => n.endsWith('.js'))")
+        self.assertFalse([n for n in loaded if "ComparePage" in n])
+        size = self.page.run(
+            "return performance.getEntriesByType('resource').filter(r => r.name.endsWith('.js')).reduce((s, r) => s + r.encodedBodySize, 0)"
+        )
+        self.assertLess(size, 300_000)

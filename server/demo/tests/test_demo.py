@@ -1,0 +1,60 @@
+from django.test import TestCase
+
+from core.vocabulary import StopReason, TrialState
+from server.demo.build import build_demo
+from server.evidence.selectors.comparison import NothingToCompare, comparison
+from server.lots.models import Lot
+from server.lots.selectors import stocks
+from server.rounds.selectors import today
+from server.tests.builders import now
+from server.trials.models import Look
+from server.trials.selectors.state import trials, with_courses
+
+
+class DemoScenario(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.now = now()
+        build_demo(cls.now)
+        cls.trials = with_courses(trials())
+        cls.results = {t.trial.code: comparison(t.trial) for t in cls.trials}
+
+    def test_it_is_large_enough_to_fill_every_screen(self):
+        self.assertGreaterEqual(Lot.objects.count(), 25)
+        self.assertGreaterEqual(len(self.trials), 12)
+        self.assertGreaterEqual(sum(d.open for t in self.trials for d in t.dishes), 60)
+
+    def test_a_trial_is_planned_some_are_counted_and_some_are_finished(self):
+        self.assertEqual({t.state for t in self.trials}, set(TrialState))
+
+    def test_one_has_a_clear_winner_and_one_nothing_told_apart(self):
+        heads = [r.head for r in self.results.values() if not isinstance(r, NothingToCompare) and not r.interim]
+        self.assertTrue(any("more than" in h and "not told apart" not in h for h in heads))
+        self.assertTrue(any("not told apart from the others" in h for h in heads))
+
+    def test_one_has_no_replication_and_one_zero_everywhere(self):
+        heads = " ".join(r.head for r in self.results.values() if not isinstance(r, NothingToCompare))
+        self.assertIn("single dish", heads)
+        self.assertIn("no seed came up in any treatment", heads)
+
+    def test_one_may_be_stopped_one_is_late_and_one_is_due(self):
+        tasks = [t for r in today(self.now).rounds for t in r.tasks]
+        self.assertIn(StopReason.QUIET_AND_LENGTH, {t.advice for t in tasks})
+        self.assertTrue(any(t.days_late > 0 for t in tasks))
+        self.assertTrue(any(t.days_late == 0 for t in tasks))
+
+    def test_there_is_mould_and_there_are_dishes_that_disagree(self):
+        self.assertTrue(Look.objects.filter(new_rotted__gt=1).exists())
+        found = [t.dishes_disagree for r in self.results.values() if not isinstance(r, NothingToCompare) for t in r.treatments]
+        self.assertIn(True, found)
+
+    def test_some_sprouted_before_they_were_sown(self):
+        self.assertTrue(any(d.record.early for t in self.trials for d in t.dishes))
+
+    def test_a_lot_without_an_amount_and_an_unnamed_one_are_there(self):
+        left = stocks(Lot.objects.values_list("pk", flat=True))
+        self.assertIn(None, {s.seeds for s in left.values()})
+        self.assertTrue(Lot.objects.filter(taxon=None).exists())
+
+    def test_nothing_lies_in_the_future(self):
+        self.assertFalse(Look.objects.filter(at__gt=self.now).exists())

@@ -1,0 +1,77 @@
+from datetime import timedelta
+
+from django.test import TestCase
+
+from server.rounds.selectors import today
+from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_place, make_sown_trial, make_trial, now
+from server.trials.services.closings import set_aside
+
+
+class TodayPage(TestCase):
+    def see(self):
+        return today(now())
+
+    def test_with_nothing_running_it_is_empty(self):
+        found = self.see()
+        self.assertEqual((found.rounds, found.coming, found.waking, found.has_lots), ([], [], [], False))
+
+    def test_dishes_wait_by_place_in_the_order_of_a_round(self):
+        far, near = make_place("far shelf", order=9), make_place("near shelf", order=1)
+        make_sown_trial(4, place=far)
+        make_sown_trial(4, place=near, lot=make_lot("B-2"))
+        self.assertEqual([(r.place, r.dishes) for r in self.see().rounds], [("near shelf", 6), ("far shelf", 6)])
+
+    def test_late_dishes_say_by_how_many_days(self):
+        make_sown_trial(5.1, first_look_days=3)
+        task = self.see().rounds[0].tasks[0]
+        self.assertIn(task.days_late, (2, 3))
+        self.assertEqual((task.kind, task.moving), ("count", False))
+
+    def test_what_was_looked_at_today_is_not_due_but_coming(self):
+        trial = make_sown_trial(3)
+        for dish in dishes_of(trial):
+            look(dish, 3)
+        found = self.see()
+        self.assertEqual(found.rounds, [])
+        self.assertEqual([(c.kind, c.dishes) for c in found.coming], [("count", 6)])
+
+    def test_once_it_moves_it_is_due_every_day(self):
+        trial = make_sown_trial(4)
+        for dish in dishes_of(trial):
+            look(dish, 3, 1)
+        task = self.see().rounds[0].tasks[0]
+        self.assertEqual((task.dishes, task.moving), (6, True))
+
+    def test_a_trial_to_be_sown_today_or_before_is_due_and_a_later_one_comes(self):
+        make_trial(sow_on=now().date() - timedelta(days=1))
+        make_trial(sow_on=now().date() + timedelta(days=5))
+        make_trial(sow_on=now().date() + timedelta(days=60))
+        found = self.see()
+        self.assertEqual([(t.kind, t.days_late) for r in found.rounds for t in r.tasks], [("sow", 1)])
+        self.assertEqual([c.kind for c in found.coming], ["sow"])
+
+    def test_dishes_set_aside_want_no_look(self):
+        trial = make_sown_trial(5, dishes=1)
+        set_aside(by=make_person(), dish=dishes_of(trial)[0], at=now(), why="spilled")
+        self.assertEqual([r.dishes for r in self.see().rounds], [1])
+
+    def test_the_season_holds_the_counting_of_every_open_trial(self):
+        trial = make_sown_trial(5, length_days=28)
+        band = self.see().band
+        self.assertEqual([(b.trial, b.kind, (b.end - b.start).days) for b in band], [(trial.pk, None, 28)])
+
+
+class TodayApi(ApiCase):
+    def test_it_answers_and_needs_the_same_queries_for_any_number_of_trials(self):
+        make_sown_trial(5)
+        with self.assertNumQueries(9):
+            self.assertEqual(self.client.get("/api/v1/today/").status_code, 200)
+        for n in range(3):
+            make_sown_trial(5, lot=make_lot(f"N-{n}"))
+        with self.assertNumQueries(9):
+            body = self.client.get("/api/v1/today/").json()
+        self.assertEqual(len(body["waking"]), 4)
+
+    def test_nobody_reads_it_without_signing_in(self):
+        self.client.logout()
+        self.assertProblem(self.client.get("/api/v1/today/"), 401, "not_authenticated")

@@ -1,0 +1,110 @@
+"""Records with valid defaults for the server's tests; each is made through the services."""
+
+from datetime import date, datetime, timedelta
+from uuid import uuid4
+
+from django.utils import timezone
+from rest_framework.test import APIClient, APITestCase
+
+from core.vocabulary import AmountKnown, OriginKind, PlaceKind, Role, StepKind, StockKind
+from server.lots.models import Lot
+from server.lots.services import add_lot, enter_stock
+from server.people.models import Person
+from server.people.services import add_person
+from server.places.models import Place
+from server.places.services import add_place
+from server.recipes.models import Recipe
+from server.recipes.services import write_recipe
+from server.taxa.models import Taxon
+from server.taxa.services import add_taxon
+from server.trials.models import Dish, Look, Trial
+from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.looks import NewLook, record_look, sow_trial
+
+PASSWORD = "only-for-tests"
+DAY = timedelta(days=1)
+
+
+def now() -> datetime:
+    """The present second."""
+    return timezone.now().replace(microsecond=0)
+
+
+def make_person(role: Role = Role.GROWER) -> Person:
+    found = Person.objects.filter(username=role.value).first()
+    return found or add_person(username=role.value, initials=role.value[:2].upper(), role=role, password=PASSWORD)
+
+
+def make_taxon(scientific_name: str = "Linum lewisii", common_name: str = "Lewis flax", **fields) -> Taxon:
+    return add_taxon(by=make_person(), scientific_name=scientific_name, common_name=common_name, **fields)
+
+
+def make_place(name: str = "shelf B", order: int = 1, parent: Place | None = None) -> Place:
+    return add_place(by=make_person(), name=name, kind=PlaceKind.SHELF, order=order, parent=parent)
+
+
+def make_lot(code: str = "LL-015", seeds: int | None = 2000, known: AmountKnown = AmountKnown.COUNTED, **fields) -> Lot:
+    fields = {"field_name": "dune, unnamed", "origin_kind": OriginKind.WILD, "collected_on": date(2026, 8, 1)} | fields
+    lot = add_lot(by=make_person(), code=code, **fields)
+    if seeds is not None:
+        enter_stock(by=make_person(), lot=lot, kind=StockKind.IN, amount_seeds=seeds, known=known, at=now() - 400 * DAY)
+    return lot
+
+
+def make_recipe(name: str = "4 weeks cold", days: float = 28, kind: StepKind = StepKind.COLD_MOIST) -> Recipe:
+    return write_recipe(by=make_person(), name=name, steps=[{"kind": kind, "duration": days}])
+
+
+def make_trial(treatments=("none", "cold"), dishes: int = 3, seeds: int = 10, lot: Lot | None = None, **fields) -> Trial:
+    """A trial whose first treatment is the control."""
+    lot = lot or Lot.objects.first() or make_lot()
+    fields = {"question": "Does cold wake it?", "sow_on": now().date(), "layout_seed": 7} | fields
+    return lay_out_trial(
+        by=make_person(),
+        lot=lot,
+        treatments=[NewTreatment(name, is_control=i == 0 and len(treatments) > 1) for i, name in enumerate(treatments)],
+        dishes_per_treatment=dishes,
+        seeds_per_dish=seeds,
+        at=now() - 300 * DAY,
+        **fields,
+    )
+
+
+def make_sown_trial(days_ago: float = 10, **fields) -> Trial:
+    trial = make_trial(**fields)
+    sow_trial(by=make_person(), trial=trial, at=now() - days_ago * DAY)
+    return trial
+
+
+def dishes_of(trial: Trial, treatment: str | None = None) -> list[Dish]:
+    found = Dish.objects.filter(treatment__trial=trial).order_by("position")
+    return list(found.filter(treatment__name=treatment) if treatment else found)
+
+
+def look(dish: Dish, day: float, new_germinated: int = 0, **fields) -> Look:
+    """A look on a day after sowing."""
+    sown = dish.sowings.get().at
+    new = NewLook(at=sown + day * DAY, client_id=uuid4(), new_germinated=new_germinated, **fields)
+    return record_look(by=make_person(), dish=dish, new=new)[0]
+
+
+class ApiCase(APITestCase):
+    """A signed-in client for each role, with problems read out of answers."""
+
+    def as_role(self, role: Role = Role.GROWER) -> APIClient:
+        client = APIClient()
+        client.force_login(make_person(role), backend="django.contrib.auth.backends.ModelBackend")
+        return client
+
+    def setUp(self):
+        self.client = self.as_role()
+
+    def assertProblem(self, response, status: int, code: str, *pointers: str):  # noqa: N802  # reads like unittest's own
+        self.assertEqual(response.status_code, status, response.content)
+        self.assertEqual(response["Content-Type"], "application/problem+json")
+        body = response.json()
+        self.assertEqual((body["status"], body["code"]), (status, code))
+        self.assertTrue(body["title"])
+        self.assertTrue(body["detail"])
+        self.assertEqual([e["pointer"] for e in body["errors"]], list(pointers))
+        return body
