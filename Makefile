@@ -57,9 +57,7 @@ $(STAMPS)/chromium: $(STAMPS)/venv
 
 demo: $(STAMPS)/run $(STAMPS)/web ## set up, load the demo data of today, serve on loopback
 	@mkdir -p var
-	@$(DEMO_ENV) $(PY) manage.py migrate -v0
-	@$(DEMO_ENV) $(PY) manage.py load_demo
-	@$(DEMO_ENV) $(PY) -m scripts.serve
+	@$(DEMO_ENV) $(PY) -m scripts.serve --demo
 
 # --- checking ---
 

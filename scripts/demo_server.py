@@ -26,9 +26,7 @@ class DemoServer:
         self._folder = tempfile.TemporaryDirectory()
         port = free_port()
         env = os.environ | {"AWAKE_FURROW_DATA": self._folder.name, "AWAKE_FURROW_PORT": str(port)}
-        for command in (["migrate", "-v0"], ["load_demo"]):
-            subprocess.run([sys.executable, "manage.py", *command], env=env, check=True, stdout=subprocess.DEVNULL)
-        self._server = subprocess.Popen([sys.executable, "-m", "scripts.serve"], env=env)
+        self._server = subprocess.Popen([sys.executable, "-m", "scripts.serve", "--demo"], env=env, stdout=subprocess.DEVNULL)
         address = f"http://127.0.0.1:{port}"
         wait_for(address)
         return address
@@ -74,7 +72,8 @@ class Api:
         """The JSON that answers a write."""
         headers = {"Content-Type": "application/json", "X-CSRFToken": self.cookies["csrftoken"]}
         request = urllib.request.Request(self.address + path, data=json.dumps(body).encode(), headers=headers)
-        return json.loads(self._opener.open(request).read())
+        answer = self._opener.open(request).read()
+        return json.loads(answer) if answer else None
 
     def trial(self, lot_code: str) -> int:
         """Id of the newest trial of a lot."""

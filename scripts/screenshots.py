@@ -18,6 +18,7 @@ VIEWS = {
     "trials": ("/trials", DESK),
     "lot": ("/lots/22", DESK),
 }
+TRIALS = {"balsamroot": "HR-114", "mallow": "SM-052", "sumac": "RT-021", "cottonwood": "PO-003", "biscuitroot": "LD-027"}
 KEPT = ["today", "lots", "trial", "count", "compare", "new-trial"]
 
 
@@ -26,7 +27,7 @@ def main(folder: Path, names: list[str]) -> None:
     folder.mkdir(parents=True, exist_ok=True)
     with DemoServer() as address:
         api = Api(address)
-        ids = {"balsamroot": api.trial("HR-114"), "whispering": api.trial("EP-006"), "mallow": api.trial("SM-052")}
+        ids = {name: api.trial(lot) for name, lot in TRIALS.items()}
         browser = Browser()
         try:
             browser.driver.get(address + "/sign-in")

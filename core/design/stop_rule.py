@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from core.germination import indices
+from core.germination import mean_germination_time
 from core.records import CountRecord
 from core.vocabulary import StopReason
 
@@ -30,7 +30,7 @@ def stop_rule(dish: CountRecord, planned: float) -> StopAdvice:
     last = max(dish.last_t or 0.0, 0.0)
     found = max((i.t for i in dish.inspections if i.germinated > 0), default=0.0)
     quiet = last - max(found, 0.0)
-    mgt = indices([dish]).mgt
+    mgt = mean_germination_time([dish])
     needed = max(LEAST_QUIET_DAYS, QUIET_MEAN_TIMES * mgt) if mgt is not None else LEAST_QUIET_DAYS
     if quiet < needed:
         return StopAdvice(stop=False, reason=StopReason.STILL_COMING, quiet_days=quiet, needed_quiet=needed)

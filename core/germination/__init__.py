@@ -9,7 +9,7 @@
 
 from core.germination.comparison import Comparison, PairComparison, compare_final, pair_indices
 from core.germination.final_share import CountedDish, CountedTreatment, TreatmentShare, TrialShares, final_shares, pool_rho
-from core.germination.indices import Indices, indices, shared_horizon
+from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon
 from core.germination.jackknife import LeaveOneOut, leave_one_dish_out
 from core.germination.letters import compact_letters
 
@@ -27,6 +27,7 @@ __all__ = [
     "final_shares",
     "indices",
     "leave_one_dish_out",
+    "mean_germination_time",
     "pair_indices",
     "pool_rho",
     "shared_horizon",

@@ -125,6 +125,11 @@ def _bases(dishes: Sequence[CountRecord], course: PooledCourse, reasons: dict[st
     return out
 
 
+def mean_germination_time(dishes: Sequence[CountRecord]) -> float | None:
+    """Mean germination time alone, in days; None where nothing germinated."""
+    return _moments(pool(dishes), {})["mgt"]
+
+
 def _groups(course: PooledCourse) -> tuple[list[float], list[int]]:
     """Times and counts of the groups that germinated; all early seeds are one group at 0."""
     times = [0.0] if course.early else []

@@ -72,7 +72,7 @@ def pair_sentence(pair: PairComparison, smallest: tuple[float | None, float | No
     """
     points = round(100 * abs(pair.diff))
     way = "more" if pair.diff > 0 else "fewer"
-    span = f"95 %: {100 * pair.lower:+.0f} to {100 * pair.upper:+.0f} points"
+    span = f"95 %: {_signed(pair.lower)} to {_signed(pair.upper)} points"
     if shares.df is None:
         seen = f"{points} points {way} than {pair.b}" if pair.diff else f"As many as {pair.b} in these dishes"
         return f"{seen} ({span}). A hint, not a result: {_why_no_scatter(shares)}"
@@ -89,6 +89,11 @@ def pair_sentence(pair: PairComparison, smallest: tuple[float | None, float | No
     return f"Not told apart from {pair.b} ({span}); {doubt}.{crossed}"
 
 
+def _signed(difference: float) -> str:
+    """Points with their sign, a true minus."""
+    return f"{100 * difference:+.0f}".replace("-", "−")
+
+
 def _why_no_scatter(shares: TrialShares) -> str:
     """Why dishes cannot be held against each other."""
     if all(t.dishes == 1 for t in shares.treatments):
@@ -101,15 +106,19 @@ def head_sentence(lines: Sequence[TreatmentLine], comparison: Comparison, *, fin
 
     `comparison` is over all pairs of the same treatments.
     """
-    so_far = "" if finished else "So far: "
+    said = _head(lines, comparison, finished=finished)
+    return said[0].upper() + said[1:] if finished else f"So far: {said}"
+
+
+def _head(lines: Sequence[TreatmentLine], comparison: Comparison, *, finished: bool) -> str:
     if all(line.p == 0 for line in lines):
         end = "Dead or asleep is not decided: cut or stain the rest." if finished else "Nothing has come up yet."
-        return f"{so_far}no seed came up in any treatment. {end}"
+        return f"no seed came up in any treatment. {end}"
     ranked = sorted(lines, key=lambda line: -line.p)
     best = ranked[0]
     if len(ranked) == 1:
-        return f"{so_far}{best.name} woke {share_sentence(best)}."
-    head = f"{so_far}{best.name} woke {share_sentence(best)}"
+        return f"{best.name} woke {share_sentence(best)}."
+    head = f"{best.name} woke {share_sentence(best)}"
     if comparison.shares.df is None:
         return f"{head}. A hint, not a result: {_why_no_scatter(comparison.shares)} Repeat with 3 or 4 dishes a treatment."
     together = _not_told_apart_from(best.name, comparison)

@@ -116,7 +116,7 @@ def _sort_tasks(trial: TrialCourses, day: date, due: dict[tuple[int, str], list[
         elif t.sow_on <= day + timedelta(days=COMING_DAYS):
             coming.append(ComingTask(t.sow_on, t.pk, t.code, t.question, t.lot.common_name, "sow", len(trial.dishes)))
         return
-    first = trial.first_germination_day()
+    first = trial.first_germination_day
     by_day: dict[date, list[DishCourse]] = defaultdict(list)
     for dish in trial.dishes:
         if (at := trial.next_look_at(dish, first)) is not None:
@@ -124,7 +124,7 @@ def _sort_tasks(trial: TrialCourses, day: date, due: dict[tuple[int, str], list[
     now_due = [d for on, dishes in by_day.items() if on <= day for d in dishes]
     for place, dishes in _by_place(now_due).items():
         late = max((day - on).days for on, ds in by_day.items() if on <= day and any(d in dishes for d in ds))
-        due[place].append(_task(trial, "count", dishes, late, trial.advice()))
+        due[place].append(_task(trial, "count", dishes, late, trial.advice))
     for on, dishes in by_day.items():
         if day < on <= day + timedelta(days=COMING_DAYS):
             coming.append(ComingTask(on, t.pk, t.code, t.question, t.lot.common_name, "count", len(dishes)))
@@ -150,7 +150,7 @@ def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, a
         dishes=len(dishes),
         days_late=late,
         advice=advice,
-        moving=trial.first_germination_day() is not None,
+        moving=trial.first_germination_day is not None,
         dish=pips(shown, with_code=False),
     )
 

@@ -21,11 +21,9 @@ class PowerCut(TestCase):
         # the real settings, not the tests': what is proven here is how the real database keeps its promise
         self.env = {k: v for k, v in os.environ.items() if k != "AWAKE_FURROW_TESTING"}
         self.env |= {"AWAKE_FURROW_DATA": folder.name, "AWAKE_FURROW_PORT": str(self.port)}
-        for command in (["migrate", "-v0"], ["load_demo"]):
-            subprocess.run([sys.executable, "manage.py", *command], env=self.env, check=True, stdout=subprocess.DEVNULL)
 
     def start(self):
-        server = subprocess.Popen([sys.executable, "-m", "scripts.serve"], env=self.env, stdout=subprocess.DEVNULL)
+        server = subprocess.Popen([sys.executable, "-m", "scripts.serve", "--demo"], env=self.env, stdout=subprocess.DEVNULL)
         self.addCleanup(self.stop, server)
         address = f"http://127.0.0.1:{self.port}"
         wait_for(address)

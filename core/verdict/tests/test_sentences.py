@@ -75,6 +75,7 @@ class Heads(TestCase):
     def test_the_leader_and_what_it_leads(self):
         said = head(treatment("none", 1, 0, 2, 1), treatment("8 weeks", 12, 13, 11, 12), treatment("12 weeks", 20, 21, 22, 23))
         self.assertTrue(said.startswith("12 weeks woke"))
+        self.assertTrue(head(treatment("nick", 3, 4)).startswith("Nick woke"))
         self.assertIn("more than 8 weeks or none", said)
 
     def test_not_told_apart_from_all_is_said_to_be_no_sameness(self):

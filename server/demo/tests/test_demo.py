@@ -35,7 +35,7 @@ class DemoScenario(TestCase):
     def test_one_has_no_replication_and_one_zero_everywhere(self):
         heads = " ".join(r.head for r in self.results.values() if not isinstance(r, NothingToCompare))
         self.assertIn("single dish", heads)
-        self.assertIn("no seed came up in any treatment", heads)
+        self.assertIn("No seed came up in any treatment", heads)
 
     def test_one_may_be_stopped_one_is_late_and_one_is_due(self):
         tasks = [t for r in today(self.now).rounds for t in r.tasks]

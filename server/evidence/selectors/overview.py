@@ -164,7 +164,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
             for d in courses.dishes
         ],
         next_steps=_next_steps(courses, now),
-        advice=courses.advice(),
+        advice=courses.advice,
         sentence=_sentence(courses, treatments),
         cautions=[hazard] if hazard else [],
     )
@@ -231,7 +231,7 @@ def _steps(t: TreatmentCourses) -> list[FurrowStep]:
 def _next_steps(courses: TrialCourses, now: datetime) -> list[NextStep]:
     if courses.state == TrialState.PLANNED:
         return [NextStep(courses.trial.sow_on, "sow", len(courses.dishes), about=False)]
-    first = courses.first_germination_day()
+    first = courses.first_germination_day
     due: dict[date, int] = {}
     for d in courses.dishes:
         at = courses.next_look_at(d, first)

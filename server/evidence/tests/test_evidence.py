@@ -56,7 +56,7 @@ class Comparing(TestCase):
         counted(trial, "none", 0, 0, 0)
         counted(trial, "cold", 0, 0, 0)
         found = self.compare(trial)
-        self.assertIn("no seed came up", found.head)
+        self.assertIn("no seed came up", found.head.lower())
         for result in found.treatments:
             self.assertIsNone(result.indices.t50)
             self.assertEqual(result.time_sentence, "nothing came up: no time to tell")

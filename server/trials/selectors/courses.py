@@ -66,13 +66,14 @@ def count_record(dish: Dish, sown_at: datetime | None, looks: Iterable[Look], cl
     return CountRecord(dish.seeds, inspections, fates, name=dish.code, sown_is_estimate=dish.seeds_known != AmountKnown.COUNTED)
 
 
-def courses_of(dishes: Iterable[Dish]) -> list[DishCourse]:
-    """Courses of the dishes, in the same order: four queries."""
+def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[DishCourse]:
+    """Courses of the dishes, in the same order: four queries. Who looked is only read along where it is shown."""
     wanted = list(dishes)
     ids = [d.pk for d in wanted]
     sown = {s.dish_id: s.at for s in valid(Sown.objects.filter(dish__in=ids))}
     looks: dict[int, list[Look]] = defaultdict(list)
-    for look in valid(Look.objects.filter(dish__in=ids)).select_related("by", "corrects").order_by("at", "pk"):
+    found = valid(Look.objects.filter(dish__in=ids)).order_by("at", "pk")
+    for look in found.select_related("by", "corrects") if with_people else found:
         looks[look.dish_id].append(look)
     closed = {c.dish_id: c for c in valid(Closing.objects.filter(dish__in=ids)).select_related("by")}
     aside = {s.dish_id: s for s in SetAside.objects.filter(dish__in=ids)}

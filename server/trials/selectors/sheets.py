@@ -110,8 +110,8 @@ def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float
 
 def count_sheet(trial: Trial, now: datetime) -> CountSheet:
     """The sheet of one trial."""
-    courses = with_courses([trial])[0]
-    first = courses.first_germination_day()
+    courses = with_courses([trial], with_people=True)[0]
+    first = courses.first_germination_day
     return CountSheet(
         trial=trial.pk,
         code=trial.code,

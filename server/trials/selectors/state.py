@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
+from functools import cached_property
 
 from django.db.models import QuerySet
 from django.utils import timezone
@@ -34,6 +35,7 @@ class TrialCourses:
         """The first sowing of any dish."""
         return min((d.sown_at for d in self.dishes if d.sown_at), default=None)
 
+    @cached_property
     def first_germination_day(self) -> float | None:
         """Day of the first look after 0, of any dish, that found a germinated seed."""
         days = (i.t for d in self.dishes for i in d.record.inspections if i.germinated and i.t > 0)
@@ -55,6 +57,7 @@ class TrialCourses:
         )
         return course.sown_at + day * DAY
 
+    @cached_property
     def advice(self) -> StopReason | None:
         """Whether the trial as a whole may be closed: the dish that needs most decides. None without an open dish."""
         reasons = [stop_rule(d.record, self.trial.length_days).reason for d in self.dishes if d.open]
@@ -67,7 +70,7 @@ def trials() -> QuerySet[Trial]:
     return Trial.objects.select_related("lot__taxon", "lot__place")
 
 
-def with_courses(wanted: Iterable[Trial]) -> list[TrialCourses]:
+def with_courses(wanted: Iterable[Trial], *, with_people: bool = False) -> list[TrialCourses]:
     """Several trials with all their dishes, in a fixed number of queries."""
     found = list(wanted)
     dishes = (
@@ -76,7 +79,7 @@ def with_courses(wanted: Iterable[Trial]) -> list[TrialCourses]:
         .prefetch_related("treatment__recipe__steps")
     )
     by_trial: dict[int, list[DishCourse]] = {t.pk: [] for t in found}
-    for course in courses_of(dishes):
+    for course in courses_of(dishes, with_people=with_people):
         by_trial[course.dish.treatment.trial_id].append(course)
     return [TrialCourses(t, by_trial[t.pk]) for t in found]
 

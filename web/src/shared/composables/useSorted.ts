@@ -19,7 +19,10 @@ export function useSorted<R>(
       const x = value(a)
       const y = value(b)
       if (x === null || y === null) return Number(x === null) - Number(y === null)
-      const order = typeof x === 'number' && typeof y === 'number' ? x - y : String(x).localeCompare(String(y))
+      const order =
+        typeof x === 'number' && typeof y === 'number'
+          ? x - y
+          : String(x).localeCompare(String(y), 'en', { numeric: true })
       return down.value ? -order : order
     })
   })

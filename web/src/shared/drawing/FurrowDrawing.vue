@@ -27,7 +27,9 @@ const x = (day: number) => {
 }
 const y = (share: number) => soil.value - share * rise.value
 
-const solidTo = computed(() => Math.min(props.furrow.todayDay ?? 0, props.domain[1]))
+const solidTo = computed(() =>
+  props.furrow.ended ? props.furrow.endDay : Math.min(props.furrow.todayDay ?? 0, props.domain[1]),
+)
 const sown = computed(() => solidTo.value > 0)
 const steps = computed(() => {
   let right = x(0)
@@ -37,12 +39,9 @@ const steps = computed(() => {
       const wide = Math.max(x(s.endDay) - x(s.startDay), LEAST_WIDTH)
       const left = right - wide
       right = left
-      return {
-        ...s,
-        left,
-        wide,
-        done: props.furrow.todayDay === null || s.endDay <= props.furrow.todayDay || sown.value,
-      }
+      // what is past is solid, what is to come is pale
+      const past = sown.value || props.furrow.todayDay === null ? wide : x(props.furrow.todayDay) - left
+      return { ...s, left, wide, past: Math.min(wide, Math.max(0, past)) }
     })
     .reverse()
 })
@@ -71,16 +70,10 @@ const words = computed(() => {
         :height="STRIP + 2"
         :rx="STRIP / 2"
       />
-      <rect
-        v-for="(s, i) in steps"
-        :key="i"
-        :class="{ planned: !s.done }"
-        :x="s.left"
-        :y="soil"
-        :width="s.wide"
-        :height="STRIP"
-        :fill="`url(#${id}-${TEXTURES[s.kind]})`"
-      />
+      <g v-for="(s, i) in steps" :key="i" :fill="`url(#${id}-${TEXTURES[s.kind]})`">
+        <rect class="planned" :x="s.left" :y="soil" :width="s.wide" :height="STRIP" />
+        <rect :x="s.left" :y="soil" :width="s.past" :height="STRIP" />
+      </g>
       <rect v-if="sown" class="earth" :x="x(0)" :y="soil" :width="Math.max(0, x(solidTo) - x(0))" :height="STRIP" />
       <rect
         v-if="furrow.endDay > solidTo"
@@ -96,7 +89,7 @@ const words = computed(() => {
       <path class="sown" :d="`M${x(0)} ${soil - 4}V${soil + STRIP + 2}`" />
       <path v-for="n in notches" :key="n" class="notch" :d="`M${n} ${soil + STRIP + 2}v4`" />
       <path
-        v-if="furrow.todayDay !== null && furrow.todayDay >= domain[0] && furrow.todayDay <= domain[1]"
+        v-if="!furrow.ended && furrow.todayDay !== null && furrow.todayDay >= domain[0] && furrow.todayDay <= domain[1]"
         class="today"
         :d="`M${x(furrow.todayDay)} 0V${height}`"
       />
@@ -126,7 +119,7 @@ svg {
 }
 
 .planned {
-  opacity: 0.6;
+  opacity: 0.45;
 }
 
 .future {

@@ -13,6 +13,8 @@ export interface FurrowPicture {
   course: { day: number; share: number }[]
   lookDays: number[]
   todayDay: number | null
+  /** Over: all solid, no today line. */
+  ended?: boolean
   endDay: number
 }
 

@@ -22,13 +22,8 @@ const domain = computed<[number, number]>(() => {
   const room = (to - from) * 0.015
   return [from - room, to + room]
 })
-const today = computed(() => {
-  const { state, today_day, length_days } = props.trial
-  if (today_day === null) return null
-  if (state === 'closed') return Math.max(length_days, today_day > length_days ? length_days : today_day)
-  return today_day
-})
-const todayShown = computed(() => (props.trial.state === 'closed' ? null : today.value))
+const ended = computed(() => props.trial.state === 'closed')
+const today = computed(() => (ended.value ? null : props.trial.today_day))
 
 const axis = ref<HTMLElement | null>(null)
 const width = useWidth(axis)
@@ -38,16 +33,22 @@ const marks = computed(() => {
   const place = (day: number) => 4 + ((day - from) / (to - from)) * (width.value - 8)
   const found = ticks(from, to, unit.value, Math.max(3, Math.floor(width.value / 80)))
     .filter((d) => Math.abs(d) > 1e-9)
-    .map((d) => ({ at: place(d), words: `${Math.abs(inUnit(d, unit.value))}`, kind: 'tick' }))
-  const own = [{ at: place(0), words: 'sown', kind: 'sown' }]
-  if (todayShown.value !== null && todayShown.value >= from && todayShown.value <= to)
-    own.push({ at: place(todayShown.value), words: 'today', kind: 'today' })
+    .map((d) => ({ at: place(d), words: `${Math.abs(inUnit(d, unit.value))}`, kind: 'tick', lean: '-50%' }))
+  const own = [{ at: place(0), words: 'sown', kind: 'sown', lean: '-50%' }]
+  if (today.value !== null && today.value >= from && today.value <= to)
+    own.push({ at: place(today.value), words: 'today', kind: 'today', lean: '-50%' })
+  // two words that would run into each other lean apart
+  const [first, second] = own
+  if (first && second && Math.abs(first.at - second.at) < 44) {
+    first.lean = first.at < second.at ? '-100%' : '0'
+    second.lean = first.at < second.at ? '0' : '-100%'
+  }
   return [...own, ...found.filter((t) => own.every((o) => Math.abs(o.at - t.at) > 42))]
 })
-const picture = (view: Overview['furrows'][number]) => {
-  const made = furrowPicture(view, today.value, props.trial.length_days)
-  return props.trial.state === 'closed' ? { ...made, todayDay: props.trial.length_days } : made
-}
+const picture = (view: Overview['furrows'][number]) => ({
+  ...furrowPicture(view, today.value, props.trial.length_days),
+  ended: ended.value,
+})
 </script>
 
 <template>
@@ -75,9 +76,13 @@ const picture = (view: Overview['furrows'][number]) => {
     <div class="row axis" aria-hidden="true">
       <div class="name quiet">{{ unit.name }}</div>
       <div ref="axis" class="marks">
-        <span v-for="m in marks" :key="m.words + m.at" :class="m.kind" :style="{ left: `${m.at}px` }">{{
-          m.words
-        }}</span>
+        <span
+          v-for="m in marks"
+          :key="m.words + m.at"
+          :class="m.kind"
+          :style="{ left: `${m.at}px`, transform: `translateX(${m.lean})` }"
+          >{{ m.words }}</span
+        >
       </div>
       <div />
     </div>
@@ -142,7 +147,6 @@ const picture = (view: Overview['furrows'][number]) => {
 
 .marks span {
   position: absolute;
-  transform: translateX(-50%);
   color: var(--ink-2);
   font-size: 0.86rem;
   white-space: nowrap;

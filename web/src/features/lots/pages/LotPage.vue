@@ -26,7 +26,7 @@ useTitle(() => lot.value?.code ?? 'Lot')
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="lot">
-      <p class="quiet">
+      <p class="quiet crumb">
         <RouterLink to="/lots">Lots</RouterLink> › <span class="code">{{ lot.code }}</span>
       </p>
       <h1>{{ lot.common_name }}</h1>
@@ -81,7 +81,7 @@ useTitle(() => lot.value?.code ?? 'Lot')
               <RouterLink :to="{ name: 'trial', params: { id: t.id } }"
                 ><span class="code">{{ t.code }}</span> {{ t.question }}</RouterLink
               >
-              <span class="quiet"> {{ stateWords[t.state] }}, {{ day(t.sow_on) }}</span>
+              <span class="quiet after">{{ stateWords[t.state] }}, {{ day(t.sow_on) }}</span>
             </li>
           </ul>
           <p v-if="user?.may_plan && lot.stock.seeds !== 0">
@@ -102,7 +102,7 @@ useTitle(() => lot.value?.code ?? 'Lot')
                 <td>{{ day(line.at) }}, {{ line.by }}</td>
                 <td>
                   {{ stockWords[line.kind] }}<template v-if="line.reason">: {{ line.reason }}</template>
-                  <span class="quiet">({{ knownWords[line.known] }})</span>
+                  <span class="quiet after">({{ knownWords[line.known] }})</span>
                 </td>
                 <td class="num">{{ line.known === 'counted' ? '' : '≈ ' }}{{ line.amount_seeds }}</td>
                 <td class="num">{{ line.balance_seeds }}</td>
@@ -154,6 +154,10 @@ dt {
 
 dd {
   margin: 0;
+}
+
+.after {
+  margin-left: 6px;
 }
 
 .plain {

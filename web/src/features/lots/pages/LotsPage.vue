@@ -116,6 +116,7 @@ const { sorted, sortBy, ariaSort } = useSorted<LotRow>(
   .sheet td:nth-child(1) {
     grid-row: 1;
     grid-column: 2;
+    text-align: right;
   }
 
   .sheet td:nth-child(3) {

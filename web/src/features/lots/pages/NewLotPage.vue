@@ -46,7 +46,7 @@ async function save() {
 
 <template>
   <main class="page narrow">
-    <p class="quiet"><RouterLink to="/lots">Lots</RouterLink> ›</p>
+    <p class="quiet crumb"><RouterLink to="/lots">Lots</RouterLink> ›</p>
     <h1>Enter a lot</h1>
     <p class="sentence">What it is, where it comes from, when. A field name is enough while the species is unknown.</p>
     <form @submit.prevent="save">

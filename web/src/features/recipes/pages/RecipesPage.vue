@@ -11,7 +11,9 @@ import RecipeForm from '../components/RecipeForm.vue'
 useTitle(() => 'Recipes')
 const { user } = useSession()
 const { data, isPending, error, refetch } = useRecipes()
-const recipes = computed(() => data.value?.results ?? [])
+const recipes = computed(() =>
+  [...(data.value?.results ?? [])].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
+)
 const writing = ref(false)
 const from = ref<Recipe | null>(null)
 

@@ -71,7 +71,7 @@ async function save() {
 
 <template>
   <main class="page">
-    <p class="quiet"><RouterLink to="/trials">Trials</RouterLink> ›</p>
+    <p class="quiet crumb"><RouterLink to="/trials">Trials</RouterLink> ›</p>
     <h1>New trial</h1>
     <form class="columns" @submit.prevent="save">
       <div class="fields">

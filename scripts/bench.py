@@ -1,0 +1,135 @@
+"""Measure what must be fast and print a table: ``python -m scripts.bench``. Limits are guides for the machine it was written on."""
+
+import gzip
+import re
+import statistics
+import time
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+import numpy as np
+
+from core.design import smallest_differences
+from core.germination import CountedDish, CountedTreatment, compare_final, indices, leave_one_dish_out, pair_indices, shared_horizon
+from core.records import CountRecord, Inspection
+from core.vocabulary import Family
+from scripts.demo_server import Api, DemoServer
+
+ROUNDS = 40
+WEB = Path("web/dist")
+
+
+@dataclass(frozen=True)
+class Row:
+    """One line of the table."""
+
+    what: str
+    got: float
+    limit: float
+    unit: str
+
+
+def median_ms(work: Callable[[], object], rounds: int = ROUNDS) -> float:
+    """Median milliseconds of some work, after two warm-up rounds."""
+    times = []
+    for n in range(rounds + 2):
+        start = time.perf_counter()
+        work()
+        if n >= 2:
+            times.append(1000 * (time.perf_counter() - start))
+    return statistics.median(times)
+
+
+def large_trial() -> list[list[CountRecord]]:
+    """Twelve treatments of eight dishes of 100 seeds, looked at sixty times."""
+    draw = np.random.default_rng(1)
+    out = []
+    for t in range(12):
+        dishes = []
+        for _ in range(8):
+            new = np.bincount(draw.integers(0, 60, size=20 + 5 * t), minlength=60)
+            dishes.append(CountRecord(100, tuple(Inspection(d + 1, germinated=int(n)) for d, n in enumerate(new))))
+        out.append(dishes)
+    return out
+
+
+def compare(trial: list[list[CountRecord]]) -> None:
+    """All that the compare page computes, without a cache."""
+    counted = [CountedTreatment(f"t{i}", tuple(CountedDish(d.germinated, d.sown) for d in t)) for i, t in enumerate(trial)]
+    names = [c.name for c in counted]
+    compare_final(counted, Family.ALL)
+    against = compare_final(counted, Family.CONTROL, "t0")
+    smallest_differences(against.shares, pair_indices(names, Family.CONTROL, "t0"))
+    horizon = shared_horizon([d for t in trial for d in t])
+    for dishes in trial:
+        indices(dishes, horizon)
+        leave_one_dish_out(dishes, ["mgt", "t50", "area"], horizon)
+        for dish in dishes:
+            indices([dish])
+
+
+def first_page_kb() -> float:
+    """Compressed JavaScript that Today loads: its entry, and all that the entry and the page import before charts."""
+    seen: set[str] = set()
+    queue = re.findall(r'assets/([\w.-]+\.js)"', (WEB / "index.html").read_text())
+    queue += [p.name for p in (WEB / "assets").glob("TodayPage-*.js")]
+    while queue:
+        name = queue.pop()
+        if name in seen:
+            continue
+        seen.add(name)
+        queue += re.findall(r'(?:from|import)\s*"\./([\w.-]+\.js)"', (WEB / "assets" / name).read_text())
+    return sum(len(gzip.compress((WEB / "assets" / n).read_bytes())) for n in seen) / 1000
+
+
+def requests(api: Api) -> list[Row]:
+    """The pages' reads over HTTP."""
+    trial = api.trial("HR-114")
+    paths = {
+        "Today": "/api/v1/today/",
+        "Lots": "/api/v1/lots/?page_size=200",
+        "Trials": "/api/v1/trials/?page_size=200",
+        "Trial": f"/api/v1/trials/{trial}/overview/",
+        "Count sheet": f"/api/v1/trials/{trial}/count-sheet/",
+        "Compare": f"/api/v1/trials/{trial}/comparison/",
+    }
+    return [Row(f"GET {name}, median", median_ms(lambda path=path: api.get(path)), 100, "ms") for name, path in paths.items()]  # type: ignore[misc]
+
+
+def ten_years(api: Api) -> list[Row]:
+    """The same reads with ten years of finished trials beside the demo's."""
+    lot = next(row for row in api.get("/api/v1/lots/?search=LL-022")["results"])
+    treatments = [{"name": f"t{i}", "recipe": None, "is_control": i == 0} for i in range(4)]
+    body = {"lot": lot["id"], "treatments": treatments, "dishes_per_treatment": 4, "seeds_per_dish": 1, "sow_on": "2020-01-01"}
+    for n in range(100):
+        trial = api.post("/api/v1/trials/", body | {"question": f"Year after year, number {n}"})["id"]
+        api.post(f"/api/v1/trials/{trial}/sow/", {})
+        at = (datetime.now(UTC) + timedelta(seconds=2)).isoformat()
+        for dish in api.get(f"/api/v1/trials/{trial}/count-sheet/")["dishes"]:
+            fates = {"client_id": f"00000000-0000-4000-8000-{dish['id']:012d}", "dish": dish["id"], "at": at, "dead": 1}
+            api.post("/api/v1/dishes/close/", fates)
+    return [Row(f"{row.what}, with 100 trials more", row.got, row.limit, row.unit) for row in requests(api)[:3]]
+
+
+def main() -> None:
+    """Measure and print."""
+    start = time.perf_counter()
+    with DemoServer() as address:
+        started = time.perf_counter() - start
+        api = Api(address)
+        trial = large_trial()
+        rows = [
+            Row("set-up checkout to answering", started, 10, "s"),
+            *requests(api),
+            Row("Compare of 12 × 8 × 60, computed", median_ms(lambda: compare(trial), 10), 150, "ms"),
+            Row("JavaScript of the first page, gzip", first_page_kb(), 300, "kB"),
+            *ten_years(api),
+        ]
+    for row in rows:
+        print(f"{row.what:48}{row.got:>9.1f} {row.unit:3} of {row.limit:>5.0f}{'' if row.got <= row.limit else '   OVER'}")
+
+
+if __name__ == "__main__":
+    main()
