@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
 from core.germination import compare_final
-from core.treatment import schedule
+from core.treatment import cautions, schedule
 from core.verdict import TreatmentLine, head_sentence
 from core.vocabulary import Criterion, DurationUnit, Family, Layout, Light, Medium, StepKind, StopReason, TrialState
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
@@ -166,8 +166,16 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         next_steps=_next_steps(courses, now),
         advice=courses.advice,
         sentence=_sentence(courses, treatments),
-        cautions=[hazard] if hazard else [],
+        cautions=([hazard] if hazard else []) + _step_cautions(treatments, courses.state),
     )
+
+
+def _step_cautions(treatments: list[TreatmentCourses], state: TrialState) -> list[str]:
+    """What can hurt in the treatments, until they are behind us."""
+    if state != TrialState.PLANNED:
+        return []
+    kinds = [StepKind(s.kind) for t in treatments if t.treatment.recipe for s in t.treatment.recipe.steps.all()]
+    return [f"{c.hazard} {c.care} Gentler: {c.gentler}" for c in cautions(kinds)]
 
 
 def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:

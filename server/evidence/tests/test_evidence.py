@@ -138,6 +138,16 @@ class Overviews(TestCase):
         step = overview(trial, now()).furrows[1].steps[0]
         self.assertEqual((step.start_day, step.end_day), (-28, 0))
 
+    def test_what_can_hurt_is_said_until_the_treatments_are_behind_us(self):
+        from core.vocabulary import StepKind
+        from server.tests.builders import make_recipe
+        from server.trials.models import Treatment
+
+        planned, sown = make_trial(), make_sown_trial()
+        Treatment.objects.filter(name="cold").update(recipe=make_recipe("acid", 1, StepKind.ACID))
+        self.assertIn("trained people", overview(planned, now()).cautions[0])
+        self.assertEqual(overview(sown, now()).cautions, [])
+
     def test_a_counted_trial_says_so_far_what_came_up_and_what_is_next(self):
         trial = make_sown_trial(10)
         counted(trial, "none", 0, 0, 1, day=9)

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watchEffect } from 'vue'
 import type { Recipe } from '@/features/recipes'
 import type { NewTrial } from '../api'
 
 /** The treatments of a trial in the making: a name, a recipe or none, and which one is the control. */
 const props = defineProps<{ recipes: Recipe[]; messageAt: (pointer: string) => string[] }>()
 const rows = defineModel<NewTrial['treatments']>({ required: true })
+/** Dangerous materials are confirmed every time; without any there is nothing to confirm. */
+const confirmed = defineModel<boolean>('confirmed', { required: true })
 
 const recipeItems = computed(() => [
   { value: null, title: 'as it is, no treatment' },
@@ -17,6 +19,12 @@ const hazards = computed(() =>
     .filter((r) => r.cautions.length && rows.value.some((t) => t.recipe === r.id))
     .flatMap((r) => r.cautions),
 )
+
+const handled = ref(false)
+const dangerous = computed(() => hazards.value.some((c) => c.kind === 'acid' || c.kind === 'hot_water'))
+watchEffect(() => {
+  confirmed.value = !dangerous.value || handled.value
+})
 
 function add() {
   rows.value = [...rows.value, { name: '', recipe: null, is_control: false }]
@@ -60,6 +68,9 @@ function takeName(index: number, recipe: number | null) {
   <p v-for="c in hazards" :key="c.kind" class="notice bad">
     {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
   </p>
+  <label v-if="dangerous" class="control">
+    <input v-model="handled" type="checkbox" /> Who does this is trained for it, and it is allowed here
+  </label>
   <div class="actions"><v-btn variant="outlined" color="primary" @click="add">Add a treatment</v-btn></div>
 </template>
 

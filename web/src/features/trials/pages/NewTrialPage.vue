@@ -59,6 +59,7 @@ const layout = computed(() => ({
 }))
 const { cost, trouble } = useSeedCost(layout)
 const missing = ref('')
+const confirmed = ref(true)
 
 async function save() {
   missing.value = lot.value === null ? 'Choose the lot that the seed comes from.' : ''
@@ -86,7 +87,12 @@ async function save() {
         <p class="quiet">
           The same seed, handled the same way, one thing changed at a time. One of them is the control.
         </p>
-        <TreatmentRows v-model="treatments" :recipes="recipes?.results ?? []" :message-at="at" />
+        <TreatmentRows
+          v-model="treatments"
+          v-model:confirmed="confirmed"
+          :recipes="recipes?.results ?? []"
+          :message-at="at"
+        />
         <div class="three">
           <v-text-field
             v-model="trial.dishes_per_treatment"
@@ -161,7 +167,9 @@ async function save() {
         >
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
         <div class="actions">
-          <v-btn type="submit" color="primary" :loading="layOut.isPending.value">Lay out the trial</v-btn>
+          <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
+            >Lay out the trial</v-btn
+          >
           <RouterLink to="/trials">Not now</RouterLink>
         </div>
         <p v-if="problem && problem.errors.length > 1" class="quiet">
