@@ -1,0 +1,87 @@
+from journeys.case import Journey
+from server.lots.models import Lot
+from server.taxa.models import Taxon
+
+
+class KeepingLots(Journey):
+    """An unnamed lot is found, entered, named later; a stale change comes to the person with both versions."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+
+    def test_lots_are_found_by_typing_and_sorted_by_their_heads(self):
+        page = self.page
+        page.open("/lots", "Lots")
+        page.see("//td[contains(., 'scree foot, unnamed A')]")
+        page.see("//input[@type='search']").send_keys("draw")
+        page.wait.until(lambda _: len(page.texts("tbody tr")) == Lot.objects.filter(origin_place="Larkspit Draw").count())
+        page.press("seeds left")
+        page.see("//th[@aria-sort='ascending'][contains(., 'seeds left')]")
+        self.assertIn("not measured", page.texts("tbody tr")[-1])
+
+    def test_naming_an_unnamed_lot_changes_every_screen_and_keeps_the_old_name(self):
+        page = self.page
+        lot = Lot.objects.get(code="SF-001")
+        page.open(f"/lots/{lot.pk}", "scree foot, unnamed A")
+        page.press("Name the plant")
+        page.choose("Plant", "Munro's globemallow")
+        page.press("Save")
+        page.heading("Munro's globemallow")
+        page.text("first called “scree foot, unnamed A”")
+        page.open("/trials", "Trials")
+        page.see("//tr[contains(., 'What wakes scree foot')][contains(., \"Munro's globemallow\")]")
+
+    def test_a_stale_change_shows_both_and_loses_neither(self):
+        page = self.page
+        lot = Lot.objects.get(code="HR-114")
+        page.open(f"/lots/{lot.pk}", "arrowleaf balsamroot")
+        page.press("Change")
+        note = page.see("//textarea[@id=//label[normalize-space()='Note']/@for]")
+        note.send_keys("mine")
+        Lot.objects.filter(pk=lot.pk).update(note="theirs", version=2)
+        page.press("Save")
+        page.see("//*[@role='alert'][contains(., 'version 2 is there by now')][contains(., 'theirs')][contains(., 'mine')]")
+        page.press("I have looked")
+        page.press("Save")
+        page.see("//dd[normalize-space()='mine']")
+        self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])
+
+    def test_a_new_lot_needs_a_name_of_some_kind(self):
+        page = self.page
+        page.open("/lots/new", "Enter a lot")
+        page.fill("Code on the bag", "ZZ-1")
+        page.press("Save the lot")
+        page.text("A lot needs a plant, or a field name while the species is unknown.")
+        page.fill("Field name", "ditch edge, unnamed B")
+        page.press("Save the lot")
+        page.heading("ditch edge, unnamed B")
+        page.press("Enter an amount")
+        page.fill("Seeds", "120")
+        page.press("Enter")
+        page.see("//p[contains(@class, 'big')][normalize-space()='120']")
+        self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
+
+    def test_a_recipe_with_acid_is_confirmed_before_it_is_saved(self):
+        page = self.page
+        page.open("/recipes", "Recipes")
+        page.press("Write a recipe")
+        page.fill("Name", "acid, then nothing")
+        page.choose("What", "acid")
+        page.fill("How long", "0.02")
+        self.assertFalse(page.button("Save the recipe").is_enabled())
+        page.see("//label[contains(., 'I am trained for this')]/input").click()
+        page.press("Save the recipe")
+        page.heading("acid, then nothing")
+
+    def test_a_reader_is_shown_everything_and_offered_nothing_to_change(self):
+        page = self.page
+        page.run(
+            "return fetch('/api/v1/session/', {method: 'DELETE', headers: {'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]}})"
+        )
+        page.sign_in("vo", "awake-vo")
+        self.assertTrue(Taxon.objects.exists())
+        for path, heading in (("/lots", "Lots"), ("/trials", "Trials"), ("/recipes", "Recipes")):
+            page.open(path, heading)
+            page.see("//tbody/tr | //main//section//h3")
+            self.assertEqual([w for w in page.texts("main .v-btn") if w], [], path)

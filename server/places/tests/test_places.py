@@ -1,0 +1,27 @@
+from django.core.exceptions import PermissionDenied
+
+from core.vocabulary import PlaceKind, Role
+from server.places.services import add_place
+from server.tests.builders import ApiCase, make_person, make_place
+
+
+class Places(ApiCase):
+    def test_a_place_says_what_holds_it_but_not_the_site(self):
+        by = make_person()
+        site = add_place(by=by, name="Cinder Bench", kind=PlaceKind.SITE)
+        bench = add_place(by=by, name="Cool bench", kind=PlaceKind.ROOM, parent=site, order=1)
+        shelf = add_place(by=by, name="shelf B", kind=PlaceKind.SHELF, parent=bench, order=2)
+        self.assertEqual((site.full_name, bench.full_name, shelf.full_name), ("Cinder Bench", "Cool bench", "Cool bench, shelf B"))
+
+    def test_they_come_in_the_order_of_a_round_with_one_query(self):
+        by = make_person()
+        parent = make_place("room", order=5)
+        for order in (9, 3, 7):
+            add_place(by=by, name=f"shelf {order}", kind=PlaceKind.SHELF, parent=parent, order=order)
+        with self.assertNumQueries(4):
+            rows = self.client.get("/api/v1/places/").json()["results"]
+        self.assertEqual([r["full_name"] for r in rows], ["room, shelf 3", "room", "room, shelf 7", "room, shelf 9"])
+
+    def test_helpers_add_none(self):
+        with self.assertRaises(PermissionDenied):
+            add_place(by=make_person(Role.HELPER), name="x", kind=PlaceKind.BOX)

@@ -1,0 +1,83 @@
+"""Several people at once, on the database as it is: threads with connections of their own."""
+
+from concurrent.futures import ThreadPoolExecutor
+from uuid import uuid4
+
+from django.db import connection
+from django.test import TransactionTestCase
+
+from core.vocabulary import AmountKnown, StockKind
+from server.lots.models import Lot
+from server.lots.selectors import stocks
+from server.lots.services import change_lot, enter_stock
+from server.rest.problems import Problem, StaleVersion
+from server.tests.builders import DAY, dishes_of, make_lot, make_person, make_sown_trial, make_trial, now
+from server.trials.models import Dish, Look, Sown
+from server.trials.selectors.courses import course_of
+from server.trials.services.looks import NewLook, record_look, sow_trial
+
+PEOPLE = 6
+
+
+def together(work):
+    """Run the work on several threads; what each returned or raised."""
+
+    def one(n):
+        try:
+            return work(n)
+        except Problem as problem:
+            return problem
+        finally:
+            connection.close()
+
+    with ThreadPoolExecutor(PEOPLE) as pool:
+        return list(pool.map(one, range(PEOPLE)))
+
+
+class AtOnce(TransactionTestCase):
+    def setUp(self):
+        self.person = make_person()
+
+    def test_the_same_look_sent_by_several_threads_is_recorded_once(self):
+        dish = dishes_of(make_sown_trial(days_ago=10))[0]
+        new = NewLook(at=now() - DAY, client_id=uuid4(), new_germinated=2)
+        found = together(lambda n: record_look(by=self.person, dish=dish, new=new))
+        self.assertEqual([created for _, created in found].count(True), 1)
+        self.assertEqual({look.pk for look, _ in found}, {Look.objects.get().pk})
+
+    def test_looks_that_do_not_fit_into_the_dish_together_are_not_all_taken(self):
+        dish = dishes_of(make_sown_trial(days_ago=10))[0]
+
+        def count(n):
+            new = NewLook(at=now() - (n + 1) * DAY, client_id=uuid4(), new_germinated=4)
+            return record_look(by=self.person, dish=dish, new=new)
+
+        found = together(count)
+        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
+        self.assertEqual(course_of(dish).record.germinated, 8)
+
+    def test_one_of_several_changes_of_a_version_wins_and_the_others_are_told(self):
+        lot = make_lot()
+        found = together(lambda n: change_lot(by=self.person, lot=lot, version=1, changes={"note": f"note {n}"}))
+        won = [f for f in found if isinstance(f, Lot)]
+        lost = [f for f in found if isinstance(f, StaleVersion)]
+        self.assertEqual((len(won), len(lost)), (1, PEOPLE - 1))
+        self.assertEqual({f.extra["current"]["note"] for f in lost}, {won[0].note})
+
+    def test_a_lot_is_not_drawn_below_nothing(self):
+        lot = make_lot(seeds=100, known=AmountKnown.COUNTED)
+        found = together(lambda n: enter_stock(by=self.person, lot=lot, kind=StockKind.DRAWN, amount_seeds=40, at=now()))
+        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
+        self.assertEqual(stocks([lot.pk])[lot.pk].seeds, 20)
+
+    def test_trials_laid_out_at_once_share_no_code_of_a_dish_or_of_a_trial(self):
+        lot = make_lot(seeds=5000)
+        found = together(lambda n: make_trial(lot=lot, layout_seed=3))
+        self.assertEqual(len({t.code for t in found}), PEOPLE)
+        self.assertEqual(Dish.objects.values("code").distinct().count(), 6 * PEOPLE)
+
+    def test_a_trial_is_sown_once(self):
+        trial = make_trial()
+        found = together(lambda n: sow_trial(by=self.person, trial=trial, at=now()))
+        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
+        self.assertEqual(Sown.objects.count(), 6)
