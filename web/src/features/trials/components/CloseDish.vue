@@ -15,7 +15,8 @@ const FATES = [
 ] as const
 
 const { attempt, at, sentence } = useProblem()
-const open = ref(false)
+/** While it is open the thumb bar makes room. */
+const open = defineModel<boolean>('open', { required: true })
 const fates = ref({ fresh: '', hard: '', empty: '', dead: '' })
 const client_id = crypto.randomUUID()
 

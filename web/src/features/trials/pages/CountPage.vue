@@ -32,6 +32,7 @@ const { waiting, noSignal, send, flush } = useOutbox((bad) => {
 const round = useRound(sheet, send)
 const { at, dish, dishes, entry, places, made, saved, over, found, canTakeBack } = round
 const kind = ref<Kind>('germinated')
+const closing = ref(false)
 
 const before = computed(() => (dish.value ? round.before(dish.value) : null))
 const remaining = computed(() =>
@@ -88,6 +89,7 @@ async function leave() {
 }
 
 async function closed() {
+  closing.value = false
   await refetch()
   round.goTo(at.value)
 }
@@ -138,6 +140,7 @@ onBeforeRouteLeave(async () => {
           v-if="(dish.advice === 'quiet_and_length' || dish.advice === 'all_accounted') && made[dish.id]"
           :key="dish.id"
           :dish="dish"
+          v-model:open="closing"
           :remaining="remaining"
           @closed="closed"
         />
@@ -164,7 +167,7 @@ onBeforeRouteLeave(async () => {
       </section>
     </div>
     <ThumbBar
-      v-if="dish"
+      v-if="dish && !closing"
       :kind="kind"
       :found="found"
       :can-undo="found > 0 || canTakeBack"
