@@ -1141,7 +1141,6 @@ export interface components {
             readonly id: number;
             readonly version: number;
             name: string;
-            /** @default 1 */
             readonly edition: number;
             replaces?: number | null;
             note?: string;
