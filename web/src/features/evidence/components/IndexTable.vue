@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WideTable from '@/shared/components/WideTable.vue'
 import { fixed } from '@/shared/format/numbers'
 import { reasonWords } from '@/shared/labels'
 import type { TreatmentResult } from '../api'
@@ -18,45 +19,39 @@ function cell(t: TreatmentResult, row: IndexRow): string {
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="All indices">
-    <table class="ledger">
-      <thead>
-        <tr>
-          <th scope="col">index</th>
-          <th v-for="t in treatments" :key="t.name" scope="col" class="num">{{ t.name }}</th>
-          <th scope="col">what it is</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in INDEX_ROWS" :key="row.key">
-          <th scope="row">
-            {{ row.name }}<span v-if="row.unit" class="quiet"> ({{ row.unit }})</span>
-          </th>
-          <td
-            v-for="t in treatments"
-            :key="t.name"
-            class="num"
-            :class="{ quiet: typeof t.indices[row.key] !== 'number' }"
-          >
-            {{ cell(t, row) }}
-          </td>
-          <td class="quiet">{{ row.meaning }}</td>
-        </tr>
-        <tr>
-          <th scope="row">germination speed index<span class="quiet"> (seeds per day, mean of the dishes)</span></th>
-          <td v-for="t in treatments" :key="t.name" class="num">{{ fixed(t.gsi_mean, 3) }}</td>
-          <td class="quiet">Σ new / day, early ones left out (Maguire 1962)</td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
+  <WideTable label="All indices">
+    <thead>
+      <tr>
+        <th scope="col">index</th>
+        <th v-for="t in treatments" :key="t.name" scope="col" class="num">{{ t.name }}</th>
+        <th scope="col">what it is</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in INDEX_ROWS" :key="row.key">
+        <th scope="row">
+          {{ row.name }}<span v-if="row.unit" class="quiet"> ({{ row.unit }})</span>
+        </th>
+        <td
+          v-for="t in treatments"
+          :key="t.name"
+          class="num"
+          :class="{ quiet: typeof t.indices[row.key] !== 'number' }"
+        >
+          {{ cell(t, row) }}
+        </td>
+        <td class="quiet">{{ row.meaning }}</td>
+      </tr>
+      <tr>
+        <th scope="row">germination speed index<span class="quiet"> (seeds per day, mean of the dishes)</span></th>
+        <td v-for="t in treatments" :key="t.name" class="num">{{ fixed(t.gsi_mean, 3) }}</td>
+        <td class="quiet">Σ new / day, early ones left out (Maguire 1962)</td>
+      </tr>
+    </tbody>
+  </WideTable>
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-
 tbody th {
   border-bottom: 1px solid var(--line-soft);
   color: var(--ink);

@@ -38,7 +38,7 @@ function rings(dots: number[]): { at: number; lift: number }[] {
 </script>
 
 <template>
-  <div ref="box" class="box">
+  <div ref="box" class="chart">
     <svg :width="width" :height="height" role="list">
       <g v-for="t in ticks" :key="t.at" aria-hidden="true">
         <path class="grid" :d="`M${x(t.at)} 0V${height - 20}`" />
@@ -82,32 +82,14 @@ function rings(dots: number[]): { at: number; lift: number }[] {
 </template>
 
 <style scoped>
-.box {
-  overflow: hidden;
-}
-
-svg {
-  display: block;
-}
-
-.grid {
-  stroke: var(--line);
-}
-
-text {
-  fill: var(--ink-2);
-  font: 13px var(--text);
-  font-variant-numeric: tabular-nums;
-}
-
-.name,
-.words {
+.chart .name,
+.chart .words {
   fill: var(--ink);
   font-size: 14.5px;
   font-weight: 600;
 }
 
-.missing {
+.chart .missing {
   font-style: italic;
 }
 

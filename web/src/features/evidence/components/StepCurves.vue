@@ -55,7 +55,7 @@ const label = computed(
 </script>
 
 <template>
-  <div ref="box" class="box">
+  <div ref="box" class="chart">
     <svg :width="width" :height="HEIGHT" role="img" :aria-label="label">
       <g v-for="p in [0, 25, 50, 75, 100]" :key="p">
         <path class="grid" :d="`M${LEFT} ${y(p / 100)}H${width - right}`" />
@@ -86,25 +86,7 @@ const label = computed(
 </template>
 
 <style scoped>
-.box {
-  overflow: hidden;
-}
-
-svg {
-  display: block;
-}
-
-.grid {
-  stroke: var(--line);
-}
-
-text {
-  fill: var(--ink-2);
-  font: 13px var(--text);
-  font-variant-numeric: tabular-nums;
-}
-
-.label {
+.chart .label {
   font-weight: 700;
 }
 

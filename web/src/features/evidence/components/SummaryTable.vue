@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WideTable from '@/shared/components/WideTable.vue'
 import { fixed, percent, percentRange } from '@/shared/format/numbers'
 import { reasonWords } from '@/shared/labels'
 import type { TreatmentResult } from '../api'
@@ -15,53 +16,47 @@ function doubt(t: TreatmentResult, name: string): string {
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" role="region" aria-label="Figures of each treatment">
-    <table class="ledger">
-      <thead>
-        <tr>
-          <th scope="col">treatment</th>
-          <th scope="col" class="num">up / sown</th>
-          <th scope="col" class="num">share</th>
-          <th scope="col" class="num">somewhere between</th>
-          <th scope="col" class="num">half up by (d)</th>
-          <th scope="col" class="num">mean time (d)</th>
-          <th scope="col" class="num">pace (%)</th>
-          <th scope="col">told apart</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="t in treatments" :key="t.name">
-          <td>
-            <strong>{{ t.name }}</strong><span v-if="t.is_control" class="quiet"> control</span>
-          </td>
-          <td class="num">{{ t.germinated }} / {{ t.sown }}</td>
-          <td class="num">
-            {{ percent(t.share) }} %<small v-if="t.share_with_set_aside !== null"
-              >{{ percent(t.share_with_set_aside) }} % with the dish set aside</small
-            >
-          </td>
-          <td class="num">{{ percentRange(t.lower, t.upper) }}</td>
-          <td class="num">
-            {{ fixed(t.indices.t50) }}<small>{{ doubt(t, 't50') }}</small>
-          </td>
-          <td class="num">
-            {{ fixed(t.indices.mgt) }}<small>{{ doubt(t, 'mgt') }}</small>
-          </td>
-          <td class="num">
-            {{ fixed(t.indices.area, 0) }}<small>{{ doubt(t, 'area') }}</small>
-          </td>
-          <td class="code">{{ t.letters }}</td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
+  <WideTable label="Figures of each treatment">
+    <thead>
+      <tr>
+        <th scope="col">treatment</th>
+        <th scope="col" class="num">up / sown</th>
+        <th scope="col" class="num">share</th>
+        <th scope="col" class="num">somewhere between</th>
+        <th scope="col" class="num">half up by (d)</th>
+        <th scope="col" class="num">mean time (d)</th>
+        <th scope="col" class="num">pace (%)</th>
+        <th scope="col">told apart</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="t in treatments" :key="t.name">
+        <td>
+          <strong>{{ t.name }}</strong><span v-if="t.is_control" class="quiet"> control</span>
+        </td>
+        <td class="num">{{ t.germinated }} / {{ t.sown }}</td>
+        <td class="num">
+          {{ percent(t.share) }} %<small v-if="t.share_with_set_aside !== null"
+            >{{ percent(t.share_with_set_aside) }} % with the dish set aside</small
+          >
+        </td>
+        <td class="num">{{ percentRange(t.lower, t.upper) }}</td>
+        <td class="num">
+          {{ fixed(t.indices.t50) }}<small>{{ doubt(t, 't50') }}</small>
+        </td>
+        <td class="num">
+          {{ fixed(t.indices.mgt) }}<small>{{ doubt(t, 'mgt') }}</small>
+        </td>
+        <td class="num">
+          {{ fixed(t.indices.area, 0) }}<small>{{ doubt(t, 'area') }}</small>
+        </td>
+        <td class="code">{{ t.letters }}</td>
+      </tr>
+    </tbody>
+  </WideTable>
 </template>
 
 <style scoped>
-.scroll {
-  overflow-x: auto;
-}
-
 small {
   display: block;
   max-width: 170px;

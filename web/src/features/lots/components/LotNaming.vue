@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useChangeLot, useTaxa, type Lot } from '../api'
 
@@ -61,10 +62,7 @@ function takeTheirs() {
         <button type="button" class="again" @click="takeTheirs">I have looked: let me save mine over it</button>
       </template>
     </div>
-    <div class="actions">
-      <v-btn type="submit" color="primary" :loading="change.isPending.value">Save</v-btn>
-      <v-btn variant="text" @click="open = false">Leave as it was</v-btn>
-    </div>
+    <FormFoot action="Save" :busy="change.isPending.value" sentence="" leave="Leave as it was" @leave="open = false" />
   </form>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { knownWords } from '@/shared/labels'
 import { useEnterStock, type StockEntryRequest } from '../api'
@@ -45,11 +46,12 @@ async function save() {
     <v-text-field v-model="amount" label="Seeds" inputmode="numeric" :error-messages="at('/amount_seeds')" />
     <v-select v-model="known" :items="KNOWN" label="How the number is known" />
     <v-text-field v-model="reason" label="Why, or where from" />
-    <p v-if="sentence && !at('/amount_seeds').length" class="notice bad" role="alert">{{ sentence }}</p>
-    <div class="actions">
-      <v-btn type="submit" color="primary" :loading="enter.isPending.value">Enter</v-btn>
-      <v-btn variant="text" @click="open = false">Not now</v-btn>
-    </div>
+    <FormFoot
+      action="Enter"
+      :busy="enter.isPending.value"
+      :sentence="at('/amount_seeds').length ? '' : sentence"
+      @leave="open = false"
+    />
   </form>
 </template>
 

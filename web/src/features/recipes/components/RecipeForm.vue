@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { mediumWords, stepWords, unitWords } from '@/shared/labels'
 import { useWriteRecipe, type Recipe, type RecipeRequest } from '../api'
@@ -78,13 +79,13 @@ async function save() {
         ><input v-model="handled" type="checkbox" /> I am trained for this and it is allowed here</label
       >
     </p>
-    <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
-    <div class="actions">
-      <v-btn type="submit" color="primary" :loading="write.isPending.value" :disabled="hurts && !handled">
-        {{ from ? `Save as edition ${from.edition + 1}` : 'Save the recipe' }}
-      </v-btn>
-      <v-btn variant="text" @click="emit('done')">Not now</v-btn>
-    </div>
+    <FormFoot
+      :action="from ? `Save as edition ${from.edition + 1}` : 'Save the recipe'"
+      :busy="write.isPending.value"
+      :sentence="sentence"
+      :disabled="hurts && !handled"
+      @leave="emit('done')"
+    />
   </form>
 </template>
 

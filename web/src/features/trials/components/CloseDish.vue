@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { postClosing, type CountDish } from '../api'
 
@@ -48,11 +49,7 @@ async function close() {
         :error-messages="at(`/${f.key}`)"
       />
     </div>
-    <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
-    <div class="actions">
-      <v-btn type="submit" color="primary">Close the dish</v-btn>
-      <v-btn variant="text" @click="open = false">Keep counting</v-btn>
-    </div>
+    <FormFoot action="Close the dish" :busy="false" :sentence="sentence" leave="Keep counting" @leave="open = false" />
   </form>
 </template>
 
