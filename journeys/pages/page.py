@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from selenium.common.exceptions import StaleElementReferenceException
+from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException
 from selenium.webdriver.chrome.webdriver import WebDriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -10,6 +10,7 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.wait import WebDriverWait
 
 SECONDS = 12
+MOVING = [StaleElementReferenceException, ElementClickInterceptedException]
 
 
 class Page:
@@ -18,7 +19,7 @@ class Page:
     def __init__(self, driver: WebDriver, address: str) -> None:
         self.driver = driver
         self.address = address
-        self.wait = WebDriverWait(driver, SECONDS, poll_frequency=0.05, ignored_exceptions=[StaleElementReferenceException])
+        self.wait = WebDriverWait(driver, SECONDS, poll_frequency=0.05, ignored_exceptions=MOVING)
 
     def open(self, path: str, heading: str) -> None:
         """Go to a path and wait for its heading."""
@@ -52,8 +53,13 @@ class Page:
         return self.see(f"//*[self::button or self::a][{name}]")
 
     def press(self, words: str) -> None:
-        """Press a button."""
-        self.button(words).click()
+        """Press a button, once nothing that still moves covers it."""
+
+        def pressed(_: WebDriver) -> bool:
+            self.button(words).click()
+            return True
+
+        self.wait.until(pressed, f"“{words}” could not be pressed")
 
     def field(self, label: str) -> WebElement:
         """An input by the words of its label."""
