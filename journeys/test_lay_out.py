@@ -30,6 +30,9 @@ class LayOutATrial(Journey):
         self.assertEqual((len(codes), len(set(codes))), (16, 16))
         page.press("Sown now, all dishes")
         page.button("Count now")
+        page.press("Undo: not sown yet")
+        page.press("Sown now, all dishes")
+        page.button("Count now")
 
     def test_more_than_the_lot_holds_is_refused_at_its_field_and_nothing_typed_is_lost(self):
         page = self.page

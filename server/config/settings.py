@@ -102,6 +102,8 @@ STATICFILES_DIRS: list[Path] = []
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_USE_FINDERS = True
 WHITENOISE_AUTOREFRESH = False
+# built files carry a hash of what is in them: they never change
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/"
 
 CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {

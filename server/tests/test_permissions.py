@@ -19,6 +19,7 @@ class EveryEndpoint(ApiCase):
         self.sown = make_sown_trial(dishes=4)
         self.dishes = dishes_of(self.sown)
         look(self.dishes[0], 3, 1)
+        self.slips = [make_sown_trial(lot=self.lot, dishes=1) for _ in Role]
 
     def reads(self):
         trial, lot = self.sown.pk, self.lot.pk
@@ -62,6 +63,7 @@ class EveryEndpoint(ApiCase):
             "trials/{pk}/": ("patch", f"trials/{fresh.pk}/", {"version": 1, "question": "!"}, GROWERS),
             "trials/{pk}/open/": ("post", f"trials/{make_trial(lot=self.lot, dishes=1).pk}/open/", {"version": 1}, GROWERS),
             "trials/{pk}/sow/": ("post", f"trials/{fresh.pk}/sow/", {}, COUNTERS),
+            "trials/{pk}/take-back-sowing/": ("post", f"trials/{self.slips[turn].pk}/take-back-sowing/", {}, COUNTERS),
             "trials/seed-cost/": ("post", "trials/seed-cost/", cost, EVERYBODY),
             "looks/": ("post", "looks/", one, COUNTERS),
             "dishes/close/": ("post", "dishes/close/", one | {"client_id": str(uuid4())}, COUNTERS),

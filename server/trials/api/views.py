@@ -91,6 +91,12 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
         looks.sow_trial(by=person_of(request), trial=self.get_object(), at=timezone.now())
         return Response(status=204)
 
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The sowing is taken back")})
+    @action(detail=True, methods=["post"], url_path="take-back-sowing")
+    def take_back_sowing(self, request: Request, pk: str) -> Response:
+        looks.take_back_sowing(by=person_of(request), trial=self.get_object(), at=timezone.now())
+        return Response(status=204)
+
     @extend_schema(request=s.VersionSerializer, responses=s.TrialSerializer)
     @action(detail=True, methods=["post"])
     def open(self, request: Request, pk: str) -> Response:

@@ -58,6 +58,18 @@ def sow_trial(*, by: Person, trial: Trial, at: datetime) -> list[Sown]:
 
 
 @transaction.atomic
+def take_back_sowing(*, by: Person, trial: Trial, at: datetime) -> list[Sown]:
+    """Undo a sowing that was a slip: possible until a dish was looked at. What was said stays, withdrawn."""
+    require(by, Right.COUNT)
+    standing = list(valid(Sown.objects.filter(dish__treatment__trial=trial)))
+    if not standing:
+        raise Problem(f"{trial.code} is not sown: there is nothing to take back.", code="not_sown")
+    if valid(Look.objects.filter(dish__treatment__trial=trial)).exists():
+        raise Problem(f"Dishes of {trial.code} were looked at already. Take those looks back first.", code="looked_at")
+    return Sown.objects.bulk_create([Sown(dish=s.dish, at=at, by=by, corrects=s, withdrawn=True) for s in standing])
+
+
+@transaction.atomic
 def record_look(*, by: Person, dish: Dish, new: NewLook) -> tuple[Look, bool]:
     """Record one look; the same `client_id` a second time is the same look and changes nothing.
 

@@ -1,3 +1,6 @@
+from datetime import timedelta
+from uuid import uuid4
+
 from django.core.exceptions import PermissionDenied
 from django.db import IntegrityError, transaction
 from django.test import TestCase
@@ -19,6 +22,7 @@ from server.tests.builders import (
 )
 from server.trials.models import Dish, Treatment, Trial
 from server.trials.services.layout import NewTreatment, change_trial, lay_out_trial
+from server.trials.services.looks import NewLook, record_look
 
 
 class LayingOut(TestCase):
@@ -178,6 +182,19 @@ class TrialApi(ApiCase):
         trial = make_trial()
         self.assertEqual(helper.post(f"/api/v1/trials/{trial.pk}/sow/").status_code, 204)
         self.assertProblem(helper.post(f"/api/v1/trials/{trial.pk}/sow/"), 409, "sown_already")
+
+    def test_a_sowing_that_was_a_slip_is_taken_back_until_a_dish_was_looked_at(self):
+        trial = make_trial()
+        take_back = f"/api/v1/trials/{trial.pk}/take-back-sowing/"
+        self.assertProblem(self.client.post(take_back), 409, "not_sown")
+        self.client.post(f"/api/v1/trials/{trial.pk}/sow/")
+        self.assertEqual(self.client.post(take_back).status_code, 204)
+        self.assertEqual(self.client.get("/api/v1/trials/").json()["results"][0]["state"], "planned")
+        self.assertEqual(self.client.post(f"/api/v1/trials/{trial.pk}/sow/").status_code, 204)
+        self.assertEqual(Dish.objects.first().sowings.count(), 3)
+        dish = Dish.objects.first()
+        record_look(by=make_person(), dish=dish, new=NewLook(at=now() + timedelta(seconds=2), client_id=uuid4()))
+        self.assertProblem(self.client.post(take_back), 409, "looked_at")
 
     def test_changes_are_versioned_and_kept_in_the_history(self):
         trial = make_trial()

@@ -41,6 +41,11 @@ export function useTrialChanges() {
       mutationFn: (id: number) => unwrap(http.POST('/api/v1/trials/{id}/sow/', { params: { path: { id } } })),
       onSuccess,
     }),
+    takeBackSowing: useMutation({
+      mutationFn: (id: number) =>
+        unwrap(http.POST('/api/v1/trials/{id}/take-back-sowing/', { params: { path: { id } } })),
+      onSuccess,
+    }),
     open: useMutation({
       mutationFn: ({ id, version }: { id: number; version: number }) =>
         unwrap(http.POST('/api/v1/trials/{id}/open/', { params: { path: { id } }, body: { version } })),

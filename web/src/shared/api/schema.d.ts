@@ -458,6 +458,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/take-back-sowing/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        post: operations["trials_take_back_sowing_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/seed-cost/": {
         parameters: {
             query?: never;
@@ -2247,6 +2264,27 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description All dishes are sown */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    trials_take_back_sowing_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sowing is taken back */
             204: {
                 headers: {
                     [name: string]: unknown;

@@ -18,7 +18,7 @@ const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { user } = useSession()
 const { data: trial, isPending, error, refetch } = useOverview(id)
-const { sow, open } = useTrialChanges()
+const { sow, takeBackSowing, open } = useTrialChanges()
 const { attempt, sentence } = useProblem()
 useTitle(() => trial.value?.code ?? 'Trial')
 
@@ -60,6 +60,13 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
             :loading="sow.isPending.value"
             @click="attempt(() => sow.mutateAsync(id))"
             >Sown now, all dishes</v-btn
+          >
+          <v-btn
+            v-if="trial.state === 'counting' && !looked && user?.may_count"
+            variant="text"
+            color="primary"
+            @click="attempt(() => takeBackSowing.mutateAsync(id))"
+            >Undo: not sown yet</v-btn
           >
           <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }"
             >Compare</v-btn
