@@ -145,7 +145,13 @@ onBeforeRouteLeave(async () => {
           @closed="closed"
         />
         <p v-if="unlooked > 1" class="rest">
-          <button type="button" @click="round.nothingNewInTheRest()">nothing new in the other {{ unlooked }}</button>
+          <button type="button" @click="round.nothingNewInTheRest()">
+            {{
+              unlooked === dishes.length
+                ? `nothing new in any of the ${unlooked}`
+                : `nothing new in the other ${unlooked}`
+            }}
+          </button>
         </p>
       </template>
       <section v-else-if="sheet && !dishes.length" class="end">
