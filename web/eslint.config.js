@@ -1,6 +1,16 @@
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
+/** Who may import whom: app → features → shared; a feature by its door only. */
+const doors = { group: ['@/features/*/*'], message: 'A feature is entered by its index.ts only.' }
+const noFeatures = { group: ['@/features/*'], message: 'shared knows no feature.' }
+const noApp = { group: ['@/app/*'], message: 'Only app knows app.' }
+const noHttp = { group: ['@/shared/api/http'], message: 'Components call a feature’s api.ts, never http.' }
+const noVue = { group: ['vue', 'vue-router', '@tanstack/vue-query'], message: 'logic knows no Vue.' }
+
+/** The last block that fits a file decides, so each names all of its rules. */
+const mayNot = (files, ...patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } })
+
 export default ts.config(
   { ignores: ['dist', 'src/shared/api/schema.d.ts', '*.config.*'] },
   ...ts.configs.recommended,
@@ -10,61 +20,13 @@ export default ts.config(
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
       'vue/multi-word-component-names': 'off',
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            { group: ['@/features/*/*'], message: 'A feature is entered by its index.ts only.' },
-            { group: ['../../features/*'], message: 'Name a feature by @/features/<domain>.' },
-          ],
-        },
-      ],
     },
   },
-  {
-    files: ['src/shared/**'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        { patterns: [{ group: ['@/features/*', '@/app/*'], message: 'shared knows neither features nor app.' }] },
-      ],
-    },
-  },
-  {
-    files: ['src/features/**'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            { group: ['@/features/*/*'], message: 'A feature is entered by its index.ts only.' },
-            { group: ['@/app/*'], message: 'Features do not know the app.' },
-          ],
-        },
-      ],
-    },
-  },
-  {
-    files: ['src/features/*/logic/**'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        { patterns: [{ group: ['vue', 'vue-router'], message: 'logic knows no Vue.' }] },
-      ],
-    },
-  },
-  {
-    files: ['**/*.vue'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            { group: ['@/shared/api/http'], message: 'Components call a feature’s api.ts, never http.' },
-            { group: ['@/features/*/*'], message: 'A feature is entered by its index.ts only.' },
-          ],
-        },
-      ],
-    },
-  },
+  mayNot(['src/app/**'], doors),
+  mayNot(['src/app/**/*.vue'], doors, noHttp),
+  mayNot(['src/features/**'], doors, noApp),
+  mayNot(['src/features/**/*.vue'], doors, noApp, noHttp),
+  mayNot(['src/features/*/logic/**'], doors, noApp, noVue),
+  mayNot(['src/shared/**'], noFeatures, noApp),
+  mayNot(['src/shared/**/*.vue'], noFeatures, noApp, noHttp),
 )
