@@ -57,6 +57,11 @@ def _indices(dishes: Sequence[Json], horizon: float | None = None) -> Json:
     return asdict(indices(_dishes(dishes), horizon))
 
 
+def _shared_horizon(dishes: Sequence[Json]) -> Json:
+    horizon = shared_horizon(_dishes(dishes))
+    return {"horizon": horizon, "reasons": {} if horizon is not None else {"horizon": "no_inspection"}}
+
+
 def _leave_one_out(dishes: Sequence[Json], names: Sequence[str], horizon: float | None = None) -> Json:
     found = leave_one_dish_out(_dishes(dishes), names, horizon)
     out = {}
@@ -137,7 +142,7 @@ def _pool_rho(trials: Sequence[Json]) -> Json:
 ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "check_record": _check_record,
     "indices": _indices,
-    "shared_horizon": lambda dishes: {"horizon": shared_horizon(_dishes(dishes))},
+    "shared_horizon": _shared_horizon,
     "leave_one_out_indices": _leave_one_out,
     "final": _final,
     "wilson": lambda p, n, critical: asdict(wilson(p, n, critical)),

@@ -8,6 +8,7 @@ from core.vocabulary import StopReason
 
 LEAST_QUIET_DAYS = 7.0
 QUIET_MEAN_TIMES = 3
+QUIET_GAPS = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,10 +21,12 @@ class StopAdvice:
     needed_quiet: float | None
 
 
-def stop_rule(dish: CountRecord, planned: float) -> StopAdvice:
+def stop_rule(dish: CountRecord, planned: float, gap: float | None = None) -> StopAdvice:
     """Advise on one dish: stop when quiet for max(7 days, 3 × mean time so far) and the planned days are reached.
 
-    Quiet days run from the last look that found something (early = 0; none ever: from 0) to the last look, not to now.
+    `planned` is the planned length in days. `gap` is the planned time between looks in days; where looks are in hours
+    (below a day) three gaps take the place of the 7 days. Quiet days run from the last look that found something
+    (early = 0; none ever: from 0) to the last look, not to now.
     """
     if dish.remaining <= 0:
         return StopAdvice(stop=True, reason=StopReason.ALL_ACCOUNTED, quiet_days=None, needed_quiet=None)
@@ -31,7 +34,8 @@ def stop_rule(dish: CountRecord, planned: float) -> StopAdvice:
     found = max((i.t for i in dish.inspections if i.germinated > 0), default=0.0)
     quiet = last - max(found, 0.0)
     mgt = mean_germination_time([dish])
-    needed = max(LEAST_QUIET_DAYS, QUIET_MEAN_TIMES * mgt) if mgt is not None else LEAST_QUIET_DAYS
+    least = QUIET_GAPS * gap if gap is not None and gap < 1 else LEAST_QUIET_DAYS
+    needed = max(least, QUIET_MEAN_TIMES * mgt) if mgt is not None else least
     if quiet < needed:
         return StopAdvice(stop=False, reason=StopReason.STILL_COMING, quiet_days=quiet, needed_quiet=needed)
     reached = last >= planned

@@ -33,5 +33,12 @@ class StopRule(TestCase):
         found = self.advice(record(10, (21, 0)))
         self.assertEqual((found.quiet_days, found.needed_quiet, found.stop), (21, 7, True))
 
+    def test_where_looks_are_in_hours_three_gaps_take_the_place_of_a_week(self):
+        dish = record(10, (0.25, 4), (0.5, 2), (1.5, 0), (2, 0))
+        found = stop_rule(dish, 2, gap=0.25)
+        self.assertEqual((found.stop, found.needed_quiet), (True, 1.0))
+        self.assertEqual(stop_rule(record(10, (2, 0)), 2, gap=0.25).needed_quiet, 0.75)
+        self.assertEqual(stop_rule(dish, 2, gap=1).needed_quiet, 7)
+
     def test_a_dish_never_looked_at_is_not_stopped(self):
         self.assertFalse(self.advice(record(10)).stop)

@@ -103,7 +103,7 @@ def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float
         day=course.day_of(now),
         open=course.open,
         due=due_at is not None and local_day(due_at) <= local_day(now),
-        advice=stop_rule(record, trial.trial.length_days).reason if course.open else None,
+        advice=stop_rule(record, trial.trial.length_days, trial.trial.every_days).reason if course.open else None,
         last_look=look_view(last, course.day_of(last.at)) if last else None,
     )
 

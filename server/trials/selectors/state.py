@@ -60,7 +60,7 @@ class TrialCourses:
     @cached_property
     def advice(self) -> StopReason | None:
         """Whether the trial as a whole may be closed: the dish that needs most decides. None without an open dish."""
-        reasons = [stop_rule(d.record, self.trial.length_days).reason for d in self.dishes if d.open]
+        reasons = [stop_rule(d.record, self.trial.length_days, self.trial.every_days).reason for d in self.dishes if d.open]
         order = [StopReason.STILL_COMING, StopReason.LENGTH_NOT_REACHED, StopReason.QUIET_AND_LENGTH, StopReason.ALL_ACCOUNTED]
         return min(reasons, key=order.index, default=None)
 
