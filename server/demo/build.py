@@ -30,6 +30,7 @@ from server.trials.services.layout import NewTreatment, lay_out_trial
 from server.trials.services.looks import NewLook, record_course
 
 SEED = 20_400
+DAYS_TO_CLEAN = 7
 LOGINS = [("rk", "RK", Role.GROWER), ("tm", "TM", Role.HELPER), ("vo", "VO", Role.READER)]
 ESTIMATE_CV = {AmountKnown.COUNTED: None, AmountKnown.WEIGHED: 0.03, AmountKnown.SCOOPED: 0.12, AmountKnown.GUESSED: 0.4}
 
@@ -68,9 +69,19 @@ def build_demo(now: datetime) -> None:
         _trial(trial, grower, helper, lots, places, recipes, now, draw)
 
 
+def _needed_by(code: str, now: datetime) -> date:
+    """The day before which a lot must have been collected: its first trial's longest treatment began then."""
+    days_ago = [0.0]
+    for trial in TRIALS:
+        if trial.lot == code:
+            longest = max(sum(RecipeStep(s.kind, s.duration, s.unit).days for s in RECIPES.get(t.recipe, [])) for t in trial.treatments)
+            days_ago.append(trial.sown_days_ago + longest + DAYS_TO_CLEAN)
+    return (now - timedelta(days=max(days_ago))).date()
+
+
 def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Place], now: datetime) -> Lot:
     collected = date(now.year - spec.years_ago, spec.month, 1 + sum(map(ord, spec.code)) % 27)
-    if collected >= now.date():
+    while collected >= _needed_by(spec.code, now):
         collected = collected.replace(year=collected.year - 1)
     lot = add_lot(
         by=by,

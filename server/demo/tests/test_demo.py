@@ -1,3 +1,6 @@
+from datetime import UTC, datetime
+
+from django.db import transaction
 from django.test import TestCase
 
 from core.vocabulary import StopReason, TrialState
@@ -9,6 +12,20 @@ from server.rounds.selectors import today
 from server.tests.builders import now
 from server.trials.models import Look
 from server.trials.selectors.state import trials, with_courses
+
+
+class AnyDay(TestCase):
+    def test_it_can_be_laid_out_on_any_day_of_the_year_and_at_any_hour(self):
+        for when in ((2025, 1, 3, 0), (2024, 2, 29, 12), (2025, 6, 30, 23), (2025, 8, 2, 5), (2025, 12, 31, 19)):
+            at = datetime(*when, 40, tzinfo=UTC)
+            with self.subTest(at), transaction.atomic():
+                build_demo(at)
+                self.assertFalse(Look.objects.filter(at__gt=at).exists())
+                for lot in Lot.objects.all():
+                    self.assertLess(lot.collected_on, at.date())
+                late = [t.days_late for r in today(at).rounds for t in r.tasks]
+                self.assertTrue(0 in late and max(late) > 0, late)
+                transaction.set_rollback(True)
 
 
 class DemoScenario(TestCase):

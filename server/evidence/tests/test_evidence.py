@@ -98,6 +98,11 @@ class Comparing(TestCase):
         self.assertIn("hint", found.head)
         self.assertFalse(found.treatments[1].against_control.told_apart)
 
+    def timed(self, trial):
+        start = time.perf_counter()
+        self.compare(trial)
+        return time.perf_counter() - start
+
     def test_a_large_trial_grows_in_step_with_its_dishes(self):
         """No absolute times: four times the dishes may take a little over four times as long, not sixteen."""
 
@@ -109,9 +114,7 @@ class Comparing(TestCase):
                 looks = [NewLook(at=sown + d * DAY, client_id=_uuid(dish, d), new_germinated=int(d % 4 == 0)) for d in range(1, 61)]
                 record_course(by=make_person(), dish=dish, sown_at=sown, looks=looks)
             self.compare(trial)
-            start = time.perf_counter()
-            self.compare(trial)
-            return time.perf_counter() - start
+            return min(self.timed(trial) for _ in range(3))
 
         self.assertLess(seconds(12), 10 * seconds(3))
 
