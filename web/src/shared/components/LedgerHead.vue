@@ -22,6 +22,7 @@ const emit = defineEmits<{ sort: [column: string] }>()
 
 <style scoped>
 button {
+  padding: 0;
   color: inherit;
   font: inherit;
   font-weight: 600;

@@ -1,15 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
-import EmptyState from '@/shared/components/EmptyState.vue'
-import LedgerHead from '@/shared/components/LedgerHead.vue'
-import LedgerTop from '@/shared/components/LedgerTop.vue'
-import PageState from '@/shared/components/PageState.vue'
-import { useSorted } from '@/shared/composables/useSorted'
+import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { dateAsKnown } from '@/shared/format/dates'
-import { plural, seeds } from '@/shared/format/numbers'
+import { seeds } from '@/shared/format/numbers'
 import { originWords } from '@/shared/labels'
 import { useLots, type LotRow } from '../api'
 
@@ -19,79 +15,55 @@ const { user } = useSession()
 const search = ref('')
 const { data, isPending, error, refetch } = useLots(search)
 
-const COLUMNS = [
-  { key: 'code', name: 'lot' },
-  { key: 'name', name: 'plant' },
-  { key: 'origin', name: 'from' },
-  { key: 'collected', name: 'collected' },
-  { key: 'place', name: 'kept at' },
-  { key: 'stock', name: 'seeds left', num: true },
+const COLUMNS: readonly LedgerColumn<LotRow>[] = [
+  { key: 'code', name: 'lot', by: (r) => r.code },
+  { key: 'name', name: 'plant', by: (r) => r.common_name },
+  { key: 'origin', name: 'from', by: (r) => r.origin_place },
+  { key: 'collected', name: 'collected', by: (r) => r.collected_on },
+  { key: 'place', name: 'kept at', by: (r) => r.place || null },
+  { key: 'stock', name: 'seeds left', num: true, by: (r) => r.stock.seeds },
 ]
-const rows = computed(() => data.value?.results ?? [])
-const { sorted, sortBy, ariaSort } = useSorted<LotRow>(
-  rows,
-  {
-    code: (r) => r.code,
-    name: (r) => r.common_name,
-    origin: (r) => r.origin_place,
-    collected: (r) => r.collected_on,
-    place: (r) => r.place || null,
-    stock: (r) => r.stock.seeds,
-  },
-  'code',
-)
+const WORDS: LedgerWords = {
+  title: 'Lots',
+  find: 'code, plant, field name or place',
+  placeholder: 'code, plant or place …',
+  emptyTitle: 'No seed yet',
+  emptyWhy:
+    'A lot is a collected quantity of seed with one history: what, where, when, and how much is left. Every trial draws from one.',
+}
 </script>
 
 <template>
   <main class="page">
-    <LedgerTop
+    <LedgerSheet
       v-model="search"
-      title="Lots"
-      label="Find lots by code, plant, field name or place"
-      placeholder="code, plant or place …"
+      :words="WORDS"
+      :columns="COLUMNS"
+      first="code"
+      :rows="data?.results"
+      :query="{ pending: isPending, error }"
+      @retry="refetch"
+      @choose="(row) => router.push({ name: 'lot', params: { id: row.id } })"
     >
-      <v-btn v-if="user?.may_plan" color="primary" to="/lots/new">Enter a lot</v-btn>
-    </LedgerTop>
-    <PageState :pending="isPending" :error="error" @retry="refetch" />
-    <template v-if="data">
-      <EmptyState
-        v-if="!rows.length && !search"
-        title="No seed yet"
-        why="A lot is a collected quantity of seed with one history: what, where, when, and how much is left. Every trial draws from one."
-      />
-      <p v-else-if="!rows.length" class="sentence">
-        No lot has “{{ search }}” in its code, plant, field name or place.
-      </p>
-      <table v-else class="ledger sheet">
-        <caption class="sr-only">
-          {{
-            plural(rows.length, 'lot')
-          }}
-        </caption>
-        <LedgerHead :columns="COLUMNS" :sorting="ariaSort" @sort="sortBy" />
-        <tbody>
-          <tr v-for="lot in sorted" :key="lot.id" @click="router.push({ name: 'lot', params: { id: lot.id } })">
-            <td>
-              <RouterLink class="code" :to="{ name: 'lot', params: { id: lot.id } }" @click.stop>{{
-                lot.code
-              }}</RouterLink>
-            </td>
-            <td>
-              <strong>{{ lot.common_name }}</strong>
-              <i v-if="lot.species_known" class="latin">{{ lot.name }}</i>
-              <span v-else class="latin">species not known yet</span>
-              <span v-if="lot.hazard" class="hazard" :title="lot.hazard">! {{ lot.hazard.split(':')[0] }}</span>
-            </td>
-            <td>{{ lot.origin_place || originWords[lot.origin_kind] }}</td>
-            <td class="nowrap">{{ dateAsKnown(lot.collected_on, lot.collected_precision) }}</td>
-            <td>{{ lot.place || 'no place' }}</td>
-            <td class="num nowrap" :class="{ quiet: lot.stock.seeds === null }">
-              {{ seeds(lot.stock.seeds, lot.stock.estimated) }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </template>
+      <template #action><v-btn v-if="user?.may_plan" color="primary" to="/lots/new">Enter a lot</v-btn></template>
+      <template #row="{ row: lot }">
+        <td>
+          <RouterLink class="code" :to="{ name: 'lot', params: { id: lot.id } }" @click.stop>{{ lot.code }}</RouterLink>
+        </td>
+        <td>
+          <strong>{{ lot.common_name }}</strong>
+          <i v-if="lot.species_known" class="latin">{{ lot.name }}</i>
+          <span v-else class="latin">species not known yet</span>
+          <span v-if="lot.hazard" class="hazard" :title="lot.hazard">! {{ lot.hazard.split(':')[0] }}</span>
+        </td>
+        <td>{{ lot.origin_place || originWords[lot.origin_kind] }}</td>
+        <td class="nowrap">{{ dateAsKnown(lot.collected_on, lot.collected_precision) }}</td>
+        <td>{{ lot.place || 'no place' }}</td>
+        <td class="num nowrap" :class="{ quiet: lot.stock.seeds === null }">
+          {{ seeds(lot.stock.seeds, lot.stock.estimated) }}
+        </td>
+      </template>
+    </LedgerSheet>
   </main>
 </template>
 

@@ -1,12 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
-import EmptyState from '@/shared/components/EmptyState.vue'
-import LedgerHead from '@/shared/components/LedgerHead.vue'
-import LedgerTop from '@/shared/components/LedgerTop.vue'
-import PageState from '@/shared/components/PageState.vue'
-import { useSorted } from '@/shared/composables/useSorted'
+import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day } from '@/shared/format/dates'
 import { percent, plural } from '@/shared/format/numbers'
@@ -19,70 +15,54 @@ const { user } = useSession()
 const search = ref('')
 const { data, isPending, error, refetch } = useTrials(() => ({ search: search.value || undefined }))
 
-const COLUMNS = [
-  { key: 'code', name: 'trial' },
-  { key: 'question', name: 'question' },
-  { key: 'lot', name: 'lot' },
-  { key: 'sown', name: 'sown' },
-  { key: 'state', name: 'state' },
-  { key: 'dishes', name: 'dishes', num: true },
-  { key: 'up', name: 'up, all together', num: true },
-]
 const ORDER = { counting: 0, planned: 1, closed: 2 }
-const rows = computed(() => data.value?.results ?? [])
-const { sorted, sortBy, ariaSort } = useSorted<TrialRow>(
-  rows,
-  {
-    code: (r) => r.code,
-    question: (r) => r.question,
-    lot: (r) => r.lot_code,
-    sown: (r) => r.sow_on,
-    state: (r) => ORDER[r.state],
-    dishes: (r) => r.dishes,
-    up: (r) => r.germinated / r.seeds,
-  },
-  'state',
-)
+const COLUMNS: readonly LedgerColumn<TrialRow>[] = [
+  { key: 'code', name: 'trial', by: (r) => r.code },
+  { key: 'question', name: 'question', by: (r) => r.question },
+  { key: 'lot', name: 'lot', by: (r) => r.lot_code },
+  { key: 'sown', name: 'sown', by: (r) => r.sow_on },
+  { key: 'state', name: 'state', by: (r) => ORDER[r.state] },
+  { key: 'dishes', name: 'dishes', num: true, by: (r) => r.dishes },
+  { key: 'up', name: 'up, all together', num: true, by: (r) => r.germinated / r.seeds },
+]
+const WORDS: LedgerWords = {
+  title: 'Trials',
+  find: 'code, question or plant',
+  placeholder: 'code, question or plant …',
+  emptyTitle: 'No trial yet',
+  emptyWhy:
+    'A trial asks one question of one lot: several treatments against untreated seed, each in several dishes, on places drawn at random.',
+}
 </script>
 
 <template>
   <main class="page">
-    <LedgerTop
+    <LedgerSheet
       v-model="search"
-      title="Trials"
-      label="Find trials by code, question or plant"
-      placeholder="code, question or plant …"
+      :words="WORDS"
+      :columns="COLUMNS"
+      first="state"
+      :rows="data?.results"
+      :query="{ pending: isPending, error }"
+      @retry="refetch"
+      @choose="(row) => router.push({ name: 'trial', params: { id: row.id } })"
     >
-      <v-btn v-if="user?.may_plan" color="primary" to="/trials/new">New trial</v-btn>
-    </LedgerTop>
-    <PageState :pending="isPending" :error="error" @retry="refetch" />
-    <template v-if="data">
-      <EmptyState
-        v-if="!rows.length && !search"
-        title="No trial yet"
-        why="A trial asks one question of one lot: several treatments against untreated seed, each in several dishes, on places drawn at random."
-      />
-      <p v-else-if="!rows.length" class="sentence">No trial has “{{ search }}” in its code, question or plant.</p>
-      <table v-else class="ledger sheet">
-        <LedgerHead :columns="COLUMNS" :sorting="ariaSort" @sort="sortBy" />
-        <tbody>
-          <tr v-for="t in sorted" :key="t.id" @click="router.push({ name: 'trial', params: { id: t.id } })">
-            <td class="code">{{ t.code }}</td>
-            <td>
-              <RouterLink :to="{ name: 'trial', params: { id: t.id } }" @click.stop>{{ t.question }}</RouterLink>
-              <div class="quiet">{{ t.lot_name }}</div>
-            </td>
-            <td class="code">{{ t.lot_code }}</td>
-            <td class="nowrap">{{ day(t.sow_on) }}</td>
-            <td class="nowrap">{{ stateWords[t.state] }}</td>
-            <td class="num">{{ plural(t.treatments, 'treatment') }}, {{ t.dishes }}</td>
-            <td class="num nowrap">
-              {{ t.state === 'planned' ? '–' : `${t.germinated} of ${t.seeds}, ${percent(t.germinated / t.seeds)} %` }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </template>
+      <template #action><v-btn v-if="user?.may_plan" color="primary" to="/trials/new">New trial</v-btn></template>
+      <template #row="{ row: t }">
+        <td class="code">{{ t.code }}</td>
+        <td>
+          <RouterLink :to="{ name: 'trial', params: { id: t.id } }" @click.stop>{{ t.question }}</RouterLink>
+          <div class="quiet">{{ t.lot_name }}</div>
+        </td>
+        <td class="code">{{ t.lot_code }}</td>
+        <td class="nowrap">{{ day(t.sow_on) }}</td>
+        <td class="nowrap">{{ stateWords[t.state] }}</td>
+        <td class="num">{{ plural(t.treatments, 'treatment') }}, {{ t.dishes }}</td>
+        <td class="num nowrap">
+          {{ t.state === 'planned' ? '–' : `${t.germinated} of ${t.seeds}, ${percent(t.germinated / t.seeds)} %` }}
+        </td>
+      </template>
+    </LedgerSheet>
   </main>
 </template>
 

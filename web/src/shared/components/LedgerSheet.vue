@@ -1,0 +1,60 @@
+<script setup lang="ts" generic="R extends { id: number }">
+import { computed } from 'vue'
+import { useSorted } from '@/shared/composables/useSorted'
+import EmptyState from './EmptyState.vue'
+import LedgerHead from './LedgerHead.vue'
+import LedgerTop from './LedgerTop.vue'
+import PageState from './PageState.vue'
+
+export interface LedgerColumn<Row> {
+  key: string
+  name: string
+  num?: boolean
+  /** What the column sorts by; null comes last. */
+  by: (row: Row) => string | number | null
+}
+
+export interface LedgerWords {
+  title: string
+  /** What typing looks through, for the field's label and for "nothing found". */
+  find: string
+  placeholder: string
+  emptyTitle: string
+  emptyWhy: string
+}
+
+/** The ledger sheet: filter by typing, sorted by any head, a line leads to its thing, and says why it is empty. */
+const props = defineProps<{
+  words: LedgerWords
+  columns: readonly LedgerColumn<R>[]
+  first: string
+  rows: readonly R[] | undefined
+  query: { pending: boolean; error: Error | null }
+}>()
+const emit = defineEmits<{ retry: []; choose: [row: R] }>()
+const search = defineModel<string>({ required: true })
+defineSlots<{ action(): unknown; row(props: { row: R }): unknown }>()
+
+const shown = computed(() => props.rows ?? [])
+const values = Object.fromEntries(props.columns.map((c) => [c.key, c.by]))
+const { sorted, sortBy, ariaSort } = useSorted<R>(shown, values, props.first)
+</script>
+
+<template>
+  <LedgerTop v-model="search" :title="words.title" :label="`Find by ${words.find}`" :placeholder="words.placeholder">
+    <slot name="action" />
+  </LedgerTop>
+  <PageState :pending="query.pending" :error="query.error" @retry="emit('retry')" />
+  <template v-if="rows">
+    <EmptyState v-if="!rows.length && !search" :title="words.emptyTitle" :why="words.emptyWhy" />
+    <p v-else-if="!rows.length" class="sentence">Nothing has “{{ search }}” in its {{ words.find }}.</p>
+    <table v-else class="ledger sheet">
+      <LedgerHead :columns="columns" :sorting="ariaSort" @sort="sortBy" />
+      <tbody>
+        <tr v-for="row in sorted" :key="row.id" @click="emit('choose', row)">
+          <slot name="row" :row="row" />
+        </tr>
+      </tbody>
+    </table>
+  </template>
+</template>
