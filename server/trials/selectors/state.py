@@ -5,12 +5,13 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from functools import cached_property
 
-from django.db.models import QuerySet
+from django.db.models import Exists, OuterRef, QuerySet
 from django.utils import timezone
 
 from core.design import next_look, stop_rule
 from core.vocabulary import StopReason, TrialState
-from server.trials.models import Dish, Trial
+from server.record_kinds.selectors import valid
+from server.trials.models import Closing, Dish, SetAside, Trial
 from server.trials.selectors.courses import DAY, DishCourse, courses_of
 
 
@@ -86,9 +87,10 @@ def with_courses(wanted: Iterable[Trial], *, with_people: bool = False) -> list[
 
 def open_trials() -> list[TrialCourses]:
     """Trials that are planned or counting. A trial whose every sown dish is closed is never loaded."""
-    closed_dishes = Dish.objects.filter(closings__withdrawn=False, closings__corrected_by__isnull=True).values("pk")
-    still = Dish.objects.exclude(pk__in=closed_dishes).exclude(set_asides__isnull=False)
-    return with_courses(trials().filter(treatments__dishes__in=still).distinct())
+    closed = valid(Closing.objects.filter(dish=OuterRef("pk")))
+    aside = SetAside.objects.filter(dish=OuterRef("pk"))
+    still = Dish.objects.filter(~Exists(closed), ~Exists(aside), treatment__trial=OuterRef("pk"))
+    return with_courses(trials().filter(Exists(still)))
 
 
 def local_day(at: datetime) -> date:
