@@ -10,7 +10,6 @@ from core.errors import CoreError, RecordRefused
 from core.germination import (
     CountedDish,
     CountedTreatment,
-    TrialShares,
     compact_letters,
     compare_final,
     final_shares,
@@ -72,12 +71,8 @@ def _leave_one_out(dishes: Sequence[Json], names: Sequence[str], horizon: float 
     return out
 
 
-def _final_out(shares: TrialShares) -> Json:
-    return asdict(shares)
-
-
 def _final(treatments: Sequence[Json], rho0: float = 0.05) -> Json:
-    return _final_out(final_shares(_counted(treatments), rho0))
+    return asdict(final_shares(_counted(treatments), rho0))
 
 
 def _compare(treatments: Sequence[Json], family: str, control: str | None = None) -> Json:

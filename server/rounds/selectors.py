@@ -7,6 +7,7 @@ from datetime import date, datetime, timedelta
 
 from core.vocabulary import StepKind, StopReason, TrialState
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
+from server.evidence.selectors.shares import by_treatment
 from server.lots.models import Lot
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses, local_day, open_trials
@@ -158,7 +159,7 @@ def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, a
 def _waking(trial: TrialCourses, now: datetime) -> WakingTrial:
     t = trial.trial
     age = (now - trial.sown_at) / timedelta(days=1) if trial.sown_at else 0.0
-    return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, furrows_of(trial))
+    return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, furrows_of(trial, by_treatment(trial)))
 
 
 def _band(trial: TrialCourses) -> list[BandStretch]:

@@ -153,7 +153,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         seeds=sum(d.record.sown for d in courses.dishes),
         seeds_estimated=any(d.record.sown_is_estimate for d in courses.dishes),
         place_names=list(dict.fromkeys(d.dish.place.full_name for d in courses.dishes if d.dish.place)),
-        furrows=furrows_of(courses),
+        furrows=furrows_of(courses, treatments),
         dishes=[
             PlacedDish(
                 pips=pips(d),
@@ -196,9 +196,8 @@ def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:
     )
 
 
-def furrows_of(courses: TrialCourses) -> list[FurrowView]:
+def furrows_of(courses: TrialCourses, treatments: list[TreatmentCourses]) -> list[FurrowView]:
     """The furrows of a trial, without the rest of its page."""
-    treatments = by_treatment(courses)
     shares = shares_of(treatments) if courses.sown_at else None
     hidden = courses.trial.codes_hidden
     out = []

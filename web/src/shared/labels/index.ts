@@ -99,6 +99,10 @@ export const reasonWords: Words<Schemas['Reason']> = {
   set_aside: 'set aside',
 }
 
+/** Words as the choices of a field. */
+export const choicesOf = (words: Readonly<Record<string, string>>) =>
+  Object.entries(words).map(([value, title]) => ({ value, title }))
+
 /** A dose as the bench says it: days in whole weeks become weeks. */
 export function doseWords(duration: number, unit: Schemas['DurationUnit']): string {
   if (duration === 0) return ''

@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
-import { knownWords } from '@/shared/labels'
+import { choicesOf, knownWords } from '@/shared/labels'
 import { useEnterStock, type StockEntryRequest } from '../api'
 
 /** Add a line to a lot's ledger. */
@@ -13,7 +13,7 @@ const KINDS = [
   { value: 'recount', title: 'recounted: this is what there is' },
   { value: 'lost', title: 'lost or thrown out' },
 ]
-const KNOWN = Object.entries(knownWords).map(([value, title]) => ({ value, title }))
+const KNOWN = choicesOf(knownWords)
 
 const enter = useEnterStock(() => props.lotId)
 const { attempt, at, sentence } = useProblem()

@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { isoDay } from '@/shared/format/dates'
-import { originWords } from '@/shared/labels'
+import { choicesOf, originWords } from '@/shared/labels'
 import { useAddLot, usePlaces, useTaxa, type LotRequest } from '../api'
 
 useTitle(() => 'Enter a lot')
@@ -31,7 +31,7 @@ const plants = computed(() =>
   (taxa.value?.results ?? []).map((t) => ({ title: `${t.common_name} (${t.scientific_name})`, value: t.id })),
 )
 const placeItems = computed(() => (places.value?.results ?? []).map((p) => ({ title: p.full_name, value: p.id })))
-const ORIGINS = Object.entries(originWords).map(([value, title]) => ({ value, title }))
+const ORIGINS = choicesOf(originWords)
 const PRECISIONS = [
   { value: 'day', title: 'to the day' },
   { value: 'month', title: 'to the month' },

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
-import { mediumWords, stepWords, unitWords } from '@/shared/labels'
+import { choicesOf, mediumWords, stepWords, unitWords } from '@/shared/labels'
 import { useWriteRecipe, type Recipe, type RecipeRequest } from '../api'
 
 /** Write a recipe as ordered steps, or the next edition of one. */
@@ -18,11 +18,9 @@ const note = ref(props.from?.note ?? '')
 const steps = ref<Step[]>(props.from ? props.from.steps.map((s) => ({ ...s })) : [newStep()])
 const handled = ref(false)
 
-const items = (words: Readonly<Record<string, string>>) =>
-  Object.entries(words).map(([value, title]) => ({ value, title }))
-const KINDS = items(stepWords)
-const UNITS = items(unitWords)
-const MEDIA = items(mediumWords)
+const KINDS = choicesOf(stepWords)
+const UNITS = choicesOf(unitWords)
+const MEDIA = choicesOf(mediumWords)
 const done = (s: Step) => s.kind === 'nick' || s.kind === 'sandpaper'
 const hurts = computed(() => steps.value.some((s) => s.kind === 'acid' || s.kind === 'hot_water'))
 

@@ -7,7 +7,7 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { isoDay } from '@/shared/format/dates'
 import { seeds } from '@/shared/format/numbers'
-import { criterionWords, layoutWords, lightWords, mediumWords } from '@/shared/labels'
+import { choicesOf, criterionWords, layoutWords, lightWords, mediumWords } from '@/shared/labels'
 import { useTrialChanges, type NewTrial } from '../api'
 import SeedCostLine from '../components/SeedCostLine.vue'
 import TreatmentRows from '../components/TreatmentRows.vue'
@@ -42,8 +42,6 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
 })
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
 
-const items = (words: Readonly<Record<string, string>>) =>
-  Object.entries(words).map(([value, title]) => ({ value, title }))
 const lotItems = computed(() =>
   (lots.value?.results ?? []).map((l) => ({
     value: l.id,
@@ -116,11 +114,11 @@ async function save() {
       <div class="fields">
         <h2>Where and how</h2>
         <v-select v-model="trial.place" :items="placeItems" label="Place" clearable />
-        <v-select v-model="trial.layout" :items="items(layoutWords)" label="Dishes are placed" />
+        <v-select v-model="trial.layout" :items="choicesOf(layoutWords)" label="Dishes are placed" />
         <v-text-field v-model="trial.sow_on" type="date" label="Sow on" :error-messages="at('/sow_on')" />
         <div class="three">
-          <v-select v-model="trial.medium" :items="items(mediumWords)" label="In" />
-          <v-select v-model="trial.light" :items="items(lightWords)" label="Light" />
+          <v-select v-model="trial.medium" :items="choicesOf(mediumWords)" label="In" />
+          <v-select v-model="trial.light" :items="choicesOf(lightWords)" label="Light" />
           <v-text-field
             v-model="trial.temperature_c"
             label="Warmth, °C"
@@ -130,7 +128,7 @@ async function save() {
         </div>
         <v-select
           v-model="trial.criterion"
-          :items="items(criterionWords)"
+          :items="choicesOf(criterionWords)"
           label="Counts as germinated"
           hint="Kept from the first look to the last"
           persistent-hint
