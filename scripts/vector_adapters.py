@@ -18,11 +18,25 @@ from core.germination import (
     pool_rho,
     shared_horizon,
 )
+from core.harvest import collecting_limit
 from core.records import Closing, CountRecord, Inspection
-from core.seedstock import StockChange, balances
+from core.seedstock import (
+    GerminationTest,
+    StockChange,
+    balances,
+    decline,
+    fill,
+    imbibition,
+    live_seeds,
+    purity,
+    relative_life,
+    seed_rate,
+    storage_check,
+    thousand_seed_weight,
+)
 from core.statistics import holm, wilson
 from core.treatment import friendly_end, schedule, stagger
-from core.vocabulary import DurationUnit, Family, StockKind
+from core.vocabulary import DurationUnit, Family, Reason, StockKind, StorageBehaviour, StorageClass
 
 Json = dict[str, Any]
 
@@ -115,6 +129,32 @@ def _ledger(entries: Sequence[Json]) -> Json:
         return {"balances": balances(changes[:at]), "refused_at": at, "rule": refusal.code}
 
 
+def _tsw(masses: Sequence[float], size: int, *, chaffy: bool = False) -> Json:
+    found = thousand_seed_weight(masses, size, chaffy=chaffy)
+    reasons = dict.fromkeys(("cv", "weigh_more"), found.reason) if found.reason else {}
+    return {"tsw": found.tsw_g, "cv": found.cv, "weigh_more": found.weigh_more, "reasons": reasons}
+
+
+def _estimate(counts: Sequence[int], amounts: Sequence[float], total: float, alone: Reason, rate_name: str) -> Json:
+    rate = seed_rate(counts, amounts, alone=alone)
+    found = rate.of(total)
+    reasons = {"se": found.reason} if found.reason else {}
+    return {rate_name: rate.per_unit, "estimate": found.seeds, "se": found.se, "reasons": reasons}
+
+
+def _decline(tests: Sequence[Json], storage_class: str, temp: float, rh: float, behaviour: str = "orthodox") -> Json:
+    given = [GerminationTest(t["t"], t["g"], t["n"]) for t in tests]
+    # the files know orthodox and the rest, for which there is no forecast
+    bears = StorageBehaviour.ORTHODOX if behaviour == "orthodox" else StorageBehaviour.RECALCITRANT
+    found = decline(given, StorageClass(storage_class), temp, rh, bears)
+    out = {"k": found.k, "sigma": found.sigma_years, "t50": found.t50_years, "source": found.source}
+    return out | {"reasons": {k: found.reason for k, v in out.items() if v is None}}
+
+
+def _imbibition(**masses: float) -> Json:
+    return asdict(imbibition(**{f"{name}_g": mass for name, mass in masses.items()}))
+
+
 def _power(p1: float, p2: float, **design: Any) -> Json:
     found = power(p1, p2, **design)
     base = {"phi": 1 + (design["seeds"] - 1) * design["rho"], "nu": design["treatments"] * (design["dishes"] - 1)}
@@ -150,6 +190,17 @@ ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "stagger": _stagger,
     "friendly_end": _friendly_end,
     "ledger": _ledger,
+    "tsw": _tsw,
+    "by_volume": lambda counts, mls, volume: _estimate(counts, mls, volume, Reason.ONE_SCOOP, "per_ml"),
+    "by_heads": lambda heads, sample: _estimate(sample, [1] * len(sample), heads, Reason.ONE_HEAD, "per_head"),
+    "purity": lambda pure_mass, sample_mass: {"purity": purity(pure_mass, sample_mass)},
+    "fill": lambda filled, cut: {"fill": fill(filled, cut).share},
+    "live_seeds": lambda count, fill, germination_of_filled: {"live": live_seeds(count, fill, germination_of_filled)},
+    "collecting_limit": lambda **season: asdict(collecting_limit(**season)),
+    "storage_check": lambda temp, rh: asdict(storage_check(temp, rh)),
+    "relative_life": lambda temp, rh, ref_temp, ref_rh: {"relative_life": relative_life(temp, rh, ref_temp, ref_rh)},
+    "decline": _decline,
+    "imbibition": _imbibition,
     "power": _power,
     "detectable": _detectable,
 }

@@ -1,18 +1,24 @@
 """A lot's stock as a balance of entries (part 10); below zero only a recount leads, and it does not either."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.errors import CoreError
-from core.vocabulary import StockKind
+from core.vocabulary import Reason, StockKind
 
 
 @dataclass(frozen=True, slots=True)
 class StockChange:
-    """One entry, in seeds. `drawn` and `lost` take off, `corrected` is signed, `recount` sets the stock."""
+    """One entry, in seeds. `drawn` and `lost` take off, `corrected` is signed, `recount` sets the stock.
+
+    `se` is the standard error of the amount in seeds: 0 where it was counted, None where nobody knows, with `doubt` why.
+    """
 
     kind: StockKind
     amount: int
+    se: float | None = 0.0
+    doubt: Reason | None = None
 
 
 def balances(entries: Sequence[StockChange]) -> list[int]:
@@ -43,3 +49,25 @@ def balances(entries: Sequence[StockChange]) -> list[int]:
             )
         out.append(stock)
     return out
+
+
+def stock_error(entries: Sequence[StockChange]) -> tuple[float | None, Reason | None]:
+    """Standard error, in seeds, of what is left after the entries: since the last recount, added in squares.
+
+    Returns
+    -------
+    tuple
+        The error and None, or None and the reason of the first entry that has none.
+
+    Examples
+    --------
+    >>> stock_error([StockChange(StockKind.IN, 2000, 60), StockChange(StockKind.IN, 500, 80), StockChange(StockKind.DRAWN, 400)])
+    (100.0, None)
+    """
+    since = max((i for i, e in enumerate(entries) if e.kind == StockKind.RECOUNT), default=0)
+    square = 0.0
+    for entry in entries[since:]:
+        if entry.se is None:
+            return None, entry.doubt or Reason.NOT_MEASURED
+        square += entry.se**2
+    return math.sqrt(square), None
