@@ -262,11 +262,50 @@ class Trouble(StrEnum):
     VISITORS = "visitors"
 
 
+class LotTask(StrEnum):
+    """What a lot asks for next."""
+
+    SOW_NOW = "sow_now"
+    QUARANTINE = "quarantine"
+    TURN = "turn"
+    MEASURE = "measure"
+    CONVERT = "convert"
+    CUT = "cut"
+    CUT_FLOATERS = "cut_floaters"
+    CLEAN = "clean"
+    DRY = "dry"
+    STORE = "store"
+    MOVE = "move"
+    NAME = "name"
+    TEST = "test"
+    RETEST = "retest"
+    USE_BY = "use_by"
+
+
 class LotEnd(StrEnum):
     """How a lot came to its end."""
 
     USED_UP = "used_up"
     DISCARDED = "discarded"
+
+
+class LabelKind(StrEnum):
+    """What a label is for."""
+
+    FIELD_BAG = "field_bag"
+    STORED = "stored"
+
+
+class LabelSheet(StrEnum):
+    """Paper that labels are printed on; named by paper, labels a sheet, and size."""
+
+    A4_24 = "a4_24"
+    A4_14 = "a4_14"
+    A4_8 = "a4_8"
+    LETTER_30 = "letter_30"
+    SINGLE_57_32 = "single_57_32"
+    SINGLE_62_29 = "single_62_29"
+    SINGLE_100_50 = "single_100_50"
 
 
 class DescentKind(StrEnum):
@@ -293,6 +332,7 @@ class AmountKnown(StrEnum):
     COUNTED = "counted"
     WEIGHED = "weighed"
     SCOOPED = "scooped"
+    HEADS = "heads"
     GUESSED = "guessed"
 
 
@@ -302,6 +342,7 @@ class AmountUnit(StrEnum):
     SEEDS = "seeds"
     GRAMS = "g"
     MILLILITRES = "ml"
+    HEADS = "heads"
 
 
 class CalibrationKind(StrEnum):
@@ -403,6 +444,7 @@ class Reason(StrEnum):
     NOT_MEASURED = "not_measured"
     NOT_CONVERTED = "not_converted"
     NOT_CUT = "not_cut"
+    NOT_NOTED = "not_noted"
     SOW_NOW = "sow_now"
     NO_DECLINE_SEEN = "no_decline_seen"
     NEVER_TESTED = "never_tested"

@@ -36,7 +36,7 @@ from core.seedstock import (
 )
 from core.statistics import holm, wilson
 from core.treatment import friendly_end, schedule, stagger
-from core.vocabulary import DurationUnit, Family, Reason, StockKind, StorageBehaviour, StorageClass
+from core.vocabulary import CalibrationKind, DurationUnit, Family, StockKind, StorageBehaviour, StorageClass
 
 Json = dict[str, Any]
 
@@ -135,8 +135,8 @@ def _tsw(masses: Sequence[float], size: int, *, chaffy: bool = False) -> Json:
     return {"tsw": found.tsw_g, "cv": found.cv, "weigh_more": found.weigh_more, "reasons": reasons}
 
 
-def _estimate(counts: Sequence[int], amounts: Sequence[float], total: float, alone: Reason, rate_name: str) -> Json:
-    rate = seed_rate(counts, amounts, alone=alone)
+def _estimate(counts: Sequence[int], amounts: Sequence[float], total: float, kind: CalibrationKind, rate_name: str) -> Json:
+    rate = seed_rate(counts, amounts, kind)
     found = rate.of(total)
     reasons = {"se": found.reason} if found.reason else {}
     return {rate_name: rate.per_unit, "estimate": found.seeds, "se": found.se, "reasons": reasons}
@@ -191,8 +191,8 @@ ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "friendly_end": _friendly_end,
     "ledger": _ledger,
     "tsw": _tsw,
-    "by_volume": lambda counts, mls, volume: _estimate(counts, mls, volume, Reason.ONE_SCOOP, "per_ml"),
-    "by_heads": lambda heads, sample: _estimate(sample, [1] * len(sample), heads, Reason.ONE_HEAD, "per_head"),
+    "by_volume": lambda counts, mls, volume: _estimate(counts, mls, volume, CalibrationKind.SCOOPED, "per_ml"),
+    "by_heads": lambda heads, sample: _estimate(sample, [1] * len(sample), heads, CalibrationKind.HEADS, "per_head"),
     "purity": lambda pure_mass, sample_mass: {"purity": purity(pure_mass, sample_mass)},
     "fill": lambda filled, cut: {"fill": fill(filled, cut).share},
     "live_seeds": lambda count, fill, germination_of_filled: {"live": live_seeds(count, fill, germination_of_filled)},

@@ -4,7 +4,7 @@
 ``collecting``  the share of the ripe seed taken, and the number of parents, against their limits.
 """
 
-from core.harvest.collecting import CollectingLimit, collecting_limit
+from core.harvest.collecting import LEAST_PARENTS, CollectingLimit, collecting_limit
 from core.harvest.watch import SeasonEnd, Watch, lets_go, next_first_visit, watch
 
-__all__ = ["CollectingLimit", "SeasonEnd", "Watch", "collecting_limit", "lets_go", "next_first_visit", "watch"]
+__all__ = ["LEAST_PARENTS", "CollectingLimit", "SeasonEnd", "Watch", "collecting_limit", "lets_go", "next_first_visit", "watch"]

@@ -13,9 +13,11 @@ from core.seedstock.cleaning import PurposeAdvice, check_step_amounts, purpose_a
 from core.seedstock.conversion import Estimate, SeedRate, ThousandSeedWeight, seed_rate, thousand_seed_weight
 from core.seedstock.drying import Dryness, check_may_be_dried, dryness, next_turn_days, storing_question
 from core.seedstock.handling import HazardCare, TroubleAdvice, cares, trouble_advice
-from core.seedstock.ledger import StockChange, balances, stock_error
+from core.seedstock.ledger import StockChange, balances, running_stock, stock_error
 from core.seedstock.quality import Fill, Imbibition, PouringOff, fill, imbibition, live_seeds, pouring_off, purity
 from core.seedstock.storage import (
+    REFERENCE_C,
+    REFERENCE_RH,
     RETEST_YEARS,
     Decline,
     GerminationTest,
@@ -27,6 +29,8 @@ from core.seedstock.storage import (
 )
 
 __all__ = [
+    "REFERENCE_C",
+    "REFERENCE_RH",
     "RETEST_YEARS",
     "Decline",
     "Dryness",
@@ -57,6 +61,7 @@ __all__ = [
     "purity",
     "purpose_advice",
     "relative_life",
+    "running_stock",
     "seed_rate",
     "stock_error",
     "storage_check",

@@ -5,10 +5,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.errors import CoreError
-from core.vocabulary import Reason
+from core.vocabulary import CalibrationKind, Reason
 
 CV_LIMIT = 0.04
 CV_LIMIT_CHAFFY = 0.06
+ALONE = {
+    CalibrationKind.WEIGHED: Reason.ONE_REPLICATE,
+    CalibrationKind.SCOOPED: Reason.ONE_SCOOP,
+    CalibrationKind.HEADS: Reason.ONE_HEAD,
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +49,7 @@ class ThousandSeedWeight:
     reason: Reason | None = None
 
 
-def seed_rate(counts: Sequence[int], amounts: Sequence[float], *, alone: Reason) -> SeedRate:
+def seed_rate(counts: Sequence[int], amounts: Sequence[float], kind: CalibrationKind) -> SeedRate:
     """Seeds per unit from counted samples: a ratio estimator.
 
     Parameters
@@ -53,8 +58,8 @@ def seed_rate(counts: Sequence[int], amounts: Sequence[float], *, alone: Reason)
         Seeds in each sample.
     amounts : sequence of float, shape (k,)
         Size of each: g, ml, or 1 for a head. All > 0.
-    alone : Reason
-        Why there is no standard error where k is 1.
+    kind : CalibrationKind
+        What was counted; it names why there is no standard error where k is 1.
 
     Raises
     ------
@@ -67,7 +72,7 @@ def seed_rate(counts: Sequence[int], amounts: Sequence[float], *, alone: Reason)
 
     Examples
     --------
-    >>> rate = seed_rate([212, 198, 225], [5.0, 5.0, 5.0], alone=Reason.ONE_SCOOP)
+    >>> rate = seed_rate([212, 198, 225], [5.0, 5.0, 5.0], CalibrationKind.SCOOPED)
     >>> round(rate.of(140).seeds), round(rate.of(140).se)
     (5927, 218)
     """
@@ -75,7 +80,7 @@ def seed_rate(counts: Sequence[int], amounts: Sequence[float], *, alone: Reason)
     k = len(counts)
     rate = sum(counts) / sum(amounts)
     if k == 1:
-        return SeedRate(rate, None, alone)
+        return SeedRate(rate, None, ALONE[kind])
     scatter = math.fsum((c - rate * a) ** 2 for c, a in zip(counts, amounts, strict=True)) / (k - 1) / k
     return SeedRate(rate, math.sqrt(scatter) / (sum(amounts) / k))
 

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import pairwise
 
 from core.errors import CoreError
 from core.vocabulary import Reason, StockKind
@@ -21,6 +22,21 @@ class StockChange:
     doubt: Reason | None = None
 
 
+def running_stock(entries: Sequence[StockChange]) -> list[int]:
+    """Stock after each entry, from 0, whatever comes of it: for reading what is there already."""
+    out: list[int] = []
+    stock = 0
+    for entry in entries:
+        if entry.kind == StockKind.RECOUNT:
+            stock = entry.amount
+        elif entry.kind in (StockKind.DRAWN, StockKind.LOST):
+            stock -= entry.amount
+        else:
+            stock += entry.amount
+        out.append(stock)
+    return out
+
+
 def balances(entries: Sequence[StockChange]) -> list[int]:
     """Stock after each entry, from 0.
 
@@ -29,25 +45,17 @@ def balances(entries: Sequence[StockChange]) -> list[int]:
     CoreError
         ``below_zero``; `parameter` is ``entries.N`` with N from 0, `bound` the stock before it.
     """
-    out: list[int] = []
-    stock = 0
-    for index, entry in enumerate(entries):
-        before = stock
-        if entry.kind == StockKind.RECOUNT:
-            stock = entry.amount
-        elif entry.kind in (StockKind.DRAWN, StockKind.LOST):
-            stock -= entry.amount
-        else:
-            stock += entry.amount
-        if stock < 0:
+    out = running_stock(entries)
+    for index, (before, after) in enumerate(pairwise([0, *out])):
+        if after < 0:
+            amount = entries[index].amount
             raise CoreError(
-                f"{abs(entry.amount)} seeds cannot be taken: only {before} are left. Recount the lot, or take fewer.",
+                f"{abs(amount)} seeds cannot be taken: only {before} are left. Recount the lot, or take fewer.",
                 code="below_zero",
                 parameter=f"entries.{index}",
                 bound=before,
-                value=entry.amount,
+                value=amount,
             )
-        out.append(stock)
     return out
 
 

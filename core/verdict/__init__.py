@@ -1,8 +1,20 @@
 """Plain words from the numbers, each with the rule it rests on.
 
 ``sentences``  one share, one time, one pair, and the head of a comparison.
+``lot_next``   what a lot asks for next.
 """
 
+from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
 from core.verdict.sentences import TreatmentLine, head_sentence, pair_sentence, share_sentence, time_sentence, warnings_sentences
 
-__all__ = ["TreatmentLine", "head_sentence", "pair_sentence", "share_sentence", "time_sentence", "warnings_sentences"]
+__all__ = [
+    "LotAdvice",
+    "LotFacts",
+    "TreatmentLine",
+    "head_sentence",
+    "lot_next",
+    "pair_sentence",
+    "share_sentence",
+    "time_sentence",
+    "warnings_sentences",
+]

@@ -44,9 +44,12 @@ INSTALLED_APPS = [
     "server.people",
     "server.taxa",
     "server.places",
+    "server.photos",
+    "server.stands",
     "server.lots",
     "server.recipes",
     "server.trials",
+    "server.labels",
     "server.demo",
 ]
 
@@ -97,6 +100,10 @@ LANGUAGE_CODE = "en"
 TIME_ZONE = os.environ.get("AWAKE_FURROW_TIME_ZONE", "UTC")
 USE_TZ = True
 
+MEDIA_ROOT = DATA / "media"
+# server/devices/balance.py says what an adapter is; empty: the simulated balance
+BALANCE_ADAPTER = os.environ.get("AWAKE_FURROW_BALANCE", "")
+
 STATIC_URL = "/static/"
 STATICFILES_DIRS: list[Path] = []
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
@@ -111,7 +118,9 @@ CONTENT_SECURITY_POLICY = {
         "script-src": [SELF],
         # Vuetify writes its theme into a style element, and Vue sets style attributes
         "style-src": [SELF, UNSAFE_INLINE],
-        "img-src": [SELF, "data:"],
+        "img-src": [SELF, "data:", "blob:"],
+        # the camera that reads codes
+        "media-src": [SELF, "blob:"],
         "frame-ancestors": [NONE],
         "base-uri": [SELF],
         "form-action": [SELF],

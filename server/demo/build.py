@@ -11,7 +11,8 @@ from django.utils import timezone
 from core.design import counting_plan
 from core.simulate import SimulatedDish, fates_after, simulate_dish
 from core.treatment import RecipeStep
-from core.vocabulary import AmountKnown, Role, StockKind
+from core.vocabulary import AmountKnown, Container, OriginKind, Purpose, Ripeness, Role, StockKind
+from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
 from server.demo.scenario_lots import LOTS, NOTE_SOURCE, PLACES, PLANTS, LotSpec
 from server.demo.scenario_trials import RECIPES, TRIALS, TrialSpec
 from server.lots.models import Lot
@@ -22,6 +23,7 @@ from server.places.models import Place
 from server.places.services import add_place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
+from server.stands.models import Stand
 from server.taxa.models import Taxon
 from server.taxa.services import add_taxon
 from server.trials.models import Dish, Trial
@@ -54,19 +56,27 @@ def build_demo(now: datetime) -> None:
             note=p.note,
             note_source=NOTE_SOURCE,
             caution=p.caution,
+            shedding=p.shedding,
+            storage_behaviour=p.storage_behaviour,
+            storage_class=p.storage_class,
+            hazards=list(p.hazards),
+            chaffy=p.chaffy,
         )
         for p in PLANTS
     }
     places: dict[str, Place] = {}
     for spec in PLACES:
         parent = places.get(spec.parent)
-        places[spec.name] = add_place(by=grower, name=spec.name, kind=spec.kind, parent=parent, order=spec.order, indoors=spec.indoors)
-    lots = {spec.code: _lot(spec, grower, taxa, places, now) for spec in LOTS}
+        places[spec.name] = add_place(by=grower, parent=parent, **{k: v for k, v in vars(spec).items() if k != "parent"})
+    # the stands' own seed: what is added here must not move the dishes' draws
+    stands = build_stands(grower, helper, taxa, now, np.random.default_rng(SEED + 1))
+    lots = {spec.code: _lot(spec, grower, taxa, places, stands.get(spec.code), now) for spec in LOTS}
     recipes = {
         name: write_recipe(by=grower, name=name, steps=[vars(s) for s in steps], source=NOTE_SOURCE) for name, steps in RECIPES.items()
     }
     for trial in TRIALS:
         _trial(trial, grower, helper, lots, places, recipes, now, draw)
+    work_at_the_bench(lots, grower, helper, now)
 
 
 def _needed_by(code: str, now: datetime) -> date:
@@ -79,13 +89,15 @@ def _needed_by(code: str, now: datetime) -> date:
     return (now - timedelta(days=max(days_ago))).date()
 
 
-def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Place], now: datetime) -> Lot:
+def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Place], stand: Stand | None, now: datetime) -> Lot:
     collected = date(now.year - spec.years_ago, spec.month, 1 + sum(map(ord, spec.code)) % 27)
     while collected >= _needed_by(spec.code, now):
         collected = collected.replace(year=collected.year - 1)
+    harvest = harvest_for(stand, by, collected, spec.leave, spec.parents, spec.seeds) if stand else None
     lot = add_lot(
         by=by,
         code=spec.code,
+        harvest=harvest,
         taxon=taxa.get(spec.plant),
         field_name=spec.field_name,
         origin_kind=spec.origin_kind,
@@ -93,6 +105,16 @@ def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Pl
         collected_on=collected,
         collected_precision=spec.precision,
         collector="RK",
+        leave=harvest.leave if harvest else spec.leave if spec.origin_kind is OriginKind.WILD else "",
+        grade=spec.grade,
+        container=spec.container,
+        drying_agent=spec.container is Container.JAR,
+        trouble=spec.trouble,
+        trouble_note="weevils in the pods" if spec.trouble else "",
+        claimed_percent=spec.claimed_percent,
+        claimed_days=spec.claimed_days,
+        purpose=Purpose.RESTORATION if spec.origin_kind is OriginKind.WILD else "",
+        ripeness=Ripeness.RIPE if spec.parents else "",
         parents=spec.parents,
         hazard=spec.hazard,
         note=spec.note,
@@ -103,9 +125,9 @@ def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Pl
             by=by,
             lot=lot,
             kind=StockKind.IN,
-            amount_seeds=spec.seeds,
+            amount=spec.seeds,
             known=spec.known,
-            cv=ESTIMATE_CV[spec.known],
+            se_seeds=None if ESTIMATE_CV[spec.known] is None else spec.seeds * (ESTIMATE_CV[spec.known] or 0),
             at=timezone.make_aware(datetime(collected.year, collected.month, collected.day, 17)),  # noqa: DTZ001
             reason="harvest" if spec.parents else "received",
         )
@@ -215,4 +237,5 @@ def _record(found: SimulatedDish, dish: Dish, sown_at: datetime, by: Person, dra
 
 
 def _uuid(draw: np.random.Generator) -> UUID:
+    """A client id from the demo's own seed, so that two builds make the same."""
     return UUID(bytes=draw.bytes(16), version=4)

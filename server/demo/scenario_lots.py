@@ -2,7 +2,19 @@
 
 from dataclasses import dataclass
 
-from core.vocabulary import AmountKnown, DatePrecision, OriginKind, PlaceKind
+from core.vocabulary import (
+    AmountKnown,
+    CleaningGrade,
+    Container,
+    DatePrecision,
+    Hazard,
+    OriginKind,
+    PlaceKind,
+    Shedding,
+    StorageBehaviour,
+    StorageClass,
+    Trouble,
+)
 
 NOTE_SOURCE = "common horticultural knowledge; a starting point"
 POISON = "Poisonous: gloves, keep away from food and children. Starting point; ask somebody trained."
@@ -16,24 +28,76 @@ class Plant:
     common_name: str
     note: str
     caution: str = ""
+    shedding: Shedding = Shedding.HOLDS
+    storage_behaviour: StorageBehaviour = StorageBehaviour.ORTHODOX
+    storage_class: StorageClass = StorageClass.MEDIUM
+    hazards: tuple[Hazard, ...] = ()
+    chaffy: bool = False
 
 
 PLANTS = [
-    Plant("Balsamorhiza sagittata", "arrowleaf balsamroot", "Needs a long moist cold and comes up cool."),
-    Plant("Penstemon palmeri", "Palmer's penstemon", "With or without cold; light may matter."),
-    Plant("Sphaeralcea munroana", "Munro's globemallow", "Hard coat: nick, sandpaper or hot water."),
-    Plant("Astragalus filipes", "basalt milkvetch", "Hard coat; few seeds to be had."),
-    Plant("Rhus trilobata", "skunkbush sumac", "Hard coat, then cold."),
-    Plant("Nicotiana attenuata", "coyote tobacco", "Smoke wakes it.", POISON),
-    Plant("Emmenanthe penduliflora", "whispering bells", "Smoke water for some hours; too long harms."),
-    Plant("Ceanothus velutinus", "snowbrush", "Hot water, then months of cold: in that order."),
+    Plant("Balsamorhiza sagittata", "arrowleaf balsamroot", "Needs a long moist cold and comes up cool.", shedding=Shedding.SHATTERS),
+    Plant(
+        "Penstemon palmeri",
+        "Palmer's penstemon",
+        "With or without cold; light may matter.",
+        shedding=Shedding.HOLDS,
+        storage_class=StorageClass.LONG,
+    ),
+    Plant(
+        "Sphaeralcea munroana",
+        "Munro's globemallow",
+        "Hard coat: nick, sandpaper or hot water.",
+        shedding=Shedding.SHATTERS,
+        storage_class=StorageClass.LONG,
+    ),
+    Plant("Astragalus filipes", "basalt milkvetch", "Hard coat; few seeds to be had.", storage_class=StorageClass.LONG),
+    Plant("Rhus trilobata", "skunkbush sumac", "Hard coat, then cold.", shedding=Shedding.FLESHY, storage_class=StorageClass.LONG),
+    Plant("Nicotiana attenuata", "coyote tobacco", "Smoke wakes it.", POISON, shedding=Shedding.BURSTS, hazards=(Hazard.POISONOUS,)),
+    Plant("Emmenanthe penduliflora", "whispering bells", "Smoke water for some hours; too long harms.", shedding=Shedding.SHATTERS),
+    Plant(
+        "Ceanothus velutinus",
+        "snowbrush",
+        "Hot water, then months of cold: in that order.",
+        shedding=Shedding.BURSTS,
+        storage_class=StorageClass.LONG,
+    ),
     Plant("Lomatium dissectum", "fernleaf biscuitroot", "Months of cold, and germinates in the cold itself."),
-    Plant("Purshia tridentata", "antelope bitterbrush", "Some weeks of cold; sprouts in the bag when left longer."),
-    Plant("Sambucus cerulea", "blue elderberry", "Warm, then cold. Clean off the pulp."),
-    Plant("Prunus virginiana", "chokecherry", "Months of cold. Clean off the pulp.", "Stones are poisonous: do not eat, do not burn."),
-    Plant("Populus trichocarpa", "black cottonwood", "Fluff; lives days to weeks: sow now."),
-    Plant("Ericameria nauseosa", "rubber rabbitbrush", "Not dormant; much of the seed is empty."),
-    Plant("Toxicoscordion venenosum", "meadow deathcamas", "Cold.", "All parts are deadly poisonous: gloves, always."),
+    Plant(
+        "Purshia tridentata", "antelope bitterbrush", "Some weeks of cold; sprouts in the bag when left longer.", shedding=Shedding.SHATTERS
+    ),
+    Plant("Sambucus cerulea", "blue elderberry", "Warm, then cold. Clean off the pulp.", shedding=Shedding.FLESHY),
+    Plant(
+        "Prunus virginiana",
+        "chokecherry",
+        "Months of cold. Clean off the pulp.",
+        "Stones are poisonous: do not eat, do not burn.",
+        shedding=Shedding.FLESHY,
+        hazards=(Hazard.POISONOUS,),
+    ),
+    Plant(
+        "Populus trichocarpa",
+        "black cottonwood",
+        "Fluff; lives days to weeks: sow now.",
+        shedding=Shedding.FLIES,
+        storage_behaviour=StorageBehaviour.SHORT_LIVED,
+        storage_class=StorageClass.SHORT,
+    ),
+    Plant(
+        "Ericameria nauseosa",
+        "rubber rabbitbrush",
+        "Not dormant; much of the seed is empty.",
+        shedding=Shedding.FLIES,
+        storage_class=StorageClass.SHORT,
+        chaffy=True,
+    ),
+    Plant(
+        "Toxicoscordion venenosum",
+        "meadow deathcamas",
+        "Cold.",
+        "All parts are deadly poisonous: gloves, always.",
+        hazards=(Hazard.POISONOUS,),
+    ),
     Plant("Linum lewisii", "Lewis flax", "No dormancy; ages slowly."),
 ]
 
@@ -47,21 +111,25 @@ class PlaceSpec:
     parent: str
     order: int
     indoors: bool = True
+    temperature_c: float | None = None
+    humidity_percent: float | None = None
 
 
 PLACES = [
     PlaceSpec("Cinder Bench", PlaceKind.SITE, "", 0),
-    PlaceSpec("Cool bench", PlaceKind.ROOM, "Cinder Bench", 10),
+    PlaceSpec("Cool bench", PlaceKind.ROOM, "Cinder Bench", 10, temperature_c=12, humidity_percent=60),
     PlaceSpec("shelf A", PlaceKind.SHELF, "Cool bench", 11),
     PlaceSpec("shelf B", PlaceKind.SHELF, "Cool bench", 12),
-    PlaceSpec("Warm bench", PlaceKind.ROOM, "Cinder Bench", 20),
+    PlaceSpec("Warm bench", PlaceKind.ROOM, "Cinder Bench", 20, temperature_c=22, humidity_percent=55),
     PlaceSpec("heat mat", PlaceKind.TRAY, "Warm bench", 21),
     PlaceSpec("window shelf", PlaceKind.SHELF, "Warm bench", 22),
-    PlaceSpec("Fridge", PlaceKind.FRIDGE, "Cinder Bench", 30),
+    PlaceSpec("Fridge", PlaceKind.FRIDGE, "Cinder Bench", 30, temperature_c=4, humidity_percent=45),
     PlaceSpec("lower shelf", PlaceKind.SHELF, "Fridge", 31),
-    PlaceSpec("Seed store", PlaceKind.ROOM, "Cinder Bench", 40),
+    PlaceSpec("Seed store", PlaceKind.ROOM, "Cinder Bench", 40, temperature_c=14, humidity_percent=38),
     PlaceSpec("box 1", PlaceKind.BOX, "Seed store", 41),
     PlaceSpec("box 2", PlaceKind.BOX, "Seed store", 42),
+    PlaceSpec("drying loft", PlaceKind.ROOM, "Cinder Bench", 43, temperature_c=21, humidity_percent=40),
+    PlaceSpec("Freezer", PlaceKind.FREEZER, "Cinder Bench", 50, temperature_c=-18, humidity_percent=30),
 ]
 
 
@@ -83,6 +151,13 @@ class LotSpec:
     hazard: str = ""
     note: str = ""
     place: str = "box 1"
+    leave: str = "Halfmoon Rim district, letter of leave (invented)"
+    grade: CleaningGrade = CleaningGrade.CLEAN
+    container: Container = Container.JAR
+    form: str = ""
+    trouble: str = ""
+    claimed_percent: float | None = None
+    claimed_days: int | None = None
 
 
 W, C, S, G = AmountKnown.WEIGHED, AmountKnown.COUNTED, AmountKnown.SCOOPED, AmountKnown.GUESSED
@@ -94,7 +169,7 @@ LOTS = [
     LotSpec("PP-031", "Palmer's penstemon", DRAW, 1, 5200, S, 9),
     LotSpec("PP-036", "Palmer's penstemon", GARDEN, 0, 3000, S, 9, OriginKind.GARDEN, 12),
     LotSpec("SM-052", "Munro's globemallow", FLAT, 1, 1900, W, 8),
-    LotSpec("AF-008", "basalt milkvetch", RIM, 0, 46, C, 7, parents=7, note="Few pods; weevils in most."),
+    LotSpec("AF-008", "basalt milkvetch", RIM, 0, 46, C, 7, parents=7, note="Few pods; weevils in most.", trouble=Trouble.SEED_EATERS),
     LotSpec("RT-021", "skunkbush sumac", CREEK, 1, 1400, W, 9),
     LotSpec("NA-019", "coyote tobacco", RIM, 1, 9000, S, 9, parents=80),
     LotSpec("EP-006", "whispering bells", RIM, 1, 2600, S, 6),
@@ -102,16 +177,68 @@ LOTS = [
     LotSpec("LD-027", "fernleaf biscuitroot", DRAW, 1, 640, C, 7),
     LotSpec("PT-040", "antelope bitterbrush", FLAT, 1, 1500, W, 7),
     LotSpec("SC-011", "blue elderberry", CREEK, 1, 4800, W, 9),
-    LotSpec("PV-017", "chokecherry", CREEK, 0, 900, W, 8, parents=25),
+    LotSpec("PV-017", "chokecherry", CREEK, 0, 900, W, 8, parents=25, grade=CleaningGrade.ROUGH),
     LotSpec("PO-003", "black cottonwood", CREEK, 0, 4000, G, 6, parents=4, place="lower shelf", note="Sown within days of falling."),
     LotSpec("EN-044", "rubber rabbitbrush", SPRING, 1, 3600, S, 10),
-    LotSpec("EN-047", "rubber rabbitbrush", SPRING, 0, None, W, 11, note="Still drying in paper."),
+    LotSpec(
+        "EN-047",
+        "rubber rabbitbrush",
+        SPRING,
+        0,
+        None,
+        W,
+        11,
+        note="Still drying in paper.",
+        place="drying loft",
+        grade=CleaningGrade.UNCLEANED,
+        container=Container.PAPER,
+    ),
     LotSpec("TV-002", "meadow deathcamas", FLAT, 1, 350, C, 7, place="box 2"),
     LotSpec("LL-015", "Lewis flax", GARDEN, 3, 5000, W, 8, OriginKind.GARDEN, 30, place="box 2"),
     LotSpec("LL-022", "Lewis flax", GARDEN, 0, 12000, W, 8, OriginKind.GARDEN, 40, place="box 2"),
-    LotSpec("LL-901", "Lewis flax", "bought, origin not stated", 1, 2000, W, 1, OriginKind.BOUGHT, None, DatePrecision.YEAR, place="box 2"),
-    LotSpec("SF-001", "", DRAW, 0, 1300, W, 9, field_name="scree foot, unnamed A", parents=40),
-    LotSpec("PV-901", "chokecherry", "swapped, Coldwell Flat", 2, 200, G, 8, OriginKind.SWAPPED, None, DatePrecision.MONTH, place="box 2"),
+    LotSpec(
+        "LL-901",
+        "Lewis flax",
+        "bought, origin not stated",
+        1,
+        2000,
+        W,
+        1,
+        OriginKind.BOUGHT,
+        None,
+        DatePrecision.YEAR,
+        place="box 2",
+        leave="",
+        claimed_percent=85,
+        claimed_days=14,
+    ),
+    LotSpec("SF-001", "", DRAW, 0, 1300, W, 9, field_name="scree foot, unnamed A", parents=40, container=Container.PAPER),
+    LotSpec(
+        "PV-901",
+        "chokecherry",
+        "swapped, Coldwell Flat",
+        2,
+        200,
+        G,
+        8,
+        OriginKind.SWAPPED,
+        None,
+        DatePrecision.MONTH,
+        place="box 2",
+        leave="",
+        claimed_percent=60,
+    ),
     LotSpec("SM-060", "Munro's globemallow", RIM, 0, 14, C, 8, parents=2, note="Too few to test: hold for a better year."),
-    LotSpec("RT-025", "skunkbush sumac", DRAW, 0, None, W, 9, note="Arrived uncleaned."),
+    LotSpec(
+        "RT-025",
+        "skunkbush sumac",
+        DRAW,
+        0,
+        None,
+        W,
+        9,
+        note="Arrived uncleaned.",
+        grade=CleaningGrade.UNCLEANED,
+        container=Container.PAPER,
+    ),
 ]

@@ -11,8 +11,8 @@ from server.people.models import Person
 class Right(StrEnum):
     """Something not everybody may do."""
 
-    COUNT = "count dishes"
-    PLAN = "change lots, recipes and trials"
+    COUNT = "count dishes, visit stands and look after seed"
+    PLAN = "change stands, lots, recipes and trials"
 
 
 _RIGHTS = {Role.GROWER: {Right.COUNT, Right.PLAN}, Role.HELPER: {Right.COUNT}, Role.READER: set[Right]()}

@@ -15,9 +15,18 @@ class Place(Thing):
     parent = models.ForeignKey("self", null=True, blank=True, on_delete=models.PROTECT, related_name="children")
     order = models.PositiveIntegerField(default=0)
     indoors = models.BooleanField(default=True)
+    temperature_c = models.FloatField(null=True, blank=True)
+    humidity_percent = models.FloatField(null=True, blank=True)
 
     class Meta:
         ordering = ["order", "name", "pk"]
+
+    @property
+    def climate(self) -> tuple[float, float] | None:
+        """Temperature (°C) and humidity (%) of the place, or of the nearest place around it that has both."""
+        if self.temperature_c is not None and self.humidity_percent is not None:
+            return self.temperature_c, self.humidity_percent
+        return self.parent.climate if self.parent else None
 
     @property
     def full_name(self) -> str:

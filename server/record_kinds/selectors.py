@@ -1,6 +1,7 @@
 """The reads that every thing and happening shares."""
 
-from dataclasses import dataclass
+from collections.abc import Collection
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any, TypeVar
 
@@ -48,3 +49,9 @@ def history_of(thing: Thing) -> list[HistoryEntry]:
 
 def _change(change: Any) -> FieldChange:
     return FieldChange(change.field, *(None if v is None else str(v) for v in (change.old, change.new)))
+
+
+def without_values(entries: list[HistoryEntry], fields: Collection[str]) -> list[HistoryEntry]:
+    """A history that says that some fields changed, but not from what to what."""
+    hidden = {name: FieldChange(name, None, "changed, not shown") for name in fields}
+    return [replace(e, changes=[hidden.get(c.field, c) for c in e.changes]) for e in entries]

@@ -1,18 +1,23 @@
 """The writes that every thing shares."""
 
 from collections.abc import Mapping
+from datetime import date, datetime, timedelta
 from typing import TYPE_CHECKING, Any, TypeVar
 
 from django.db import transaction
 from django.forms.models import model_to_dict
+from django.utils import timezone
 
-from server.record_kinds.models import Thing
-from server.rest.problems import StaleVersion
+from server.record_kinds.models import Correctable, Thing
+from server.rest.problems import Problem, StaleVersion, refused
 
 if TYPE_CHECKING:
     from server.people.models import Person
 
 T = TypeVar("T", bound=Thing)
+C = TypeVar("C", bound=Correctable)
+
+CLOCK_SLACK = timedelta(minutes=5)
 
 
 def create_thing(thing: T, *, by: "Person") -> T:
@@ -40,6 +45,29 @@ def change_thing(thing: T, changes: Mapping[str, Any], *, by: "Person", version:
     fresh._history_user = by  # type: ignore[attr-defined]  # read by the history on save
     fresh.save()
     return fresh
+
+
+def check_not_in_future(at: datetime) -> None:
+    """Refuse a moment that is still to come; a clock may run a few minutes ahead."""
+    now = timezone.now()
+    if at > now + CLOCK_SLACK:
+        message = f"{at:%d %b %Y, %H:%M} lies in the future (it is {now:%d %b %Y, %H:%M}, UTC). Check this device's clock."
+        raise refused("/at", "time_in_future", message)
+
+
+def check_day_not_in_future(day: date, what: str, pointer: str) -> None:
+    """Refuse a day that is still to come; a day ahead may be another time zone's today."""
+    if day > timezone.localdate() + timedelta(days=1):
+        today = timezone.localdate()
+        raise refused(pointer, "day_in_future", f"{what} on {day:%-d %b %Y} has not happened yet: today is {today:%-d %b %Y}.")
+
+
+@transaction.atomic
+def take_back(happening: C, *, by: "Person", **fields: Any) -> C:
+    """Withdraw a happening: it stays in the record, and a later one says that it does not stand."""
+    if happening.withdrawn or type(happening)._default_manager.filter(corrects=happening).exists():
+        raise Problem("This was taken back or corrected already. Look at the newer entry.", code="corrected_already")
+    return type(happening)._default_manager.create(corrects=happening, withdrawn=True, by=by, at=timezone.now(), **fields)
 
 
 def _plain(value: Any) -> Any:

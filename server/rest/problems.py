@@ -36,6 +36,15 @@ class Refused(Problem):
     title = "This record cannot be"
 
 
+class Questioned(Refused):
+    """Unlikely, but it can be (422): the same request with `sure` goes through."""
+
+    title = "Is this right?"
+
+    def __init__(self, detail: str, *, code: str, errors: list[FieldError] | None = None) -> None:
+        super().__init__(detail, code=code, errors=errors, question=True)
+
+
 class StaleVersion(Problem):
     """Somebody changed the thing meanwhile (409); carries both versions."""
 
@@ -50,6 +59,16 @@ def field_error(pointer: str, code: str, message: str) -> FieldError:
 def refused_by_core(error: CoreError, pointer: str) -> Refused:
     """A refusal in the core's own words, at the field it belongs to."""
     return Refused(error.message, code=error.code, errors=[field_error(pointer, error.code, error.message)])
+
+
+def refused(pointer: str, code: str, message: str) -> Refused:
+    """A refusal of one field, in one sentence."""
+    return Refused(message, code=code, errors=[field_error(pointer, code, message)])
+
+
+def question(pointer: str, code: str, message: str) -> Questioned:
+    """A question about one field, in one sentence."""
+    return Questioned(message, code=code, errors=[field_error(pointer, code, message)])
 
 
 def body(status: int, title: str, detail: str, code: str, errors: list[FieldError], **extra: Any) -> dict[str, Any]:

@@ -5,14 +5,20 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
-from core.vocabulary import StepKind, StopReason, TrialState
+from core.vocabulary import StepKind, StopReason, TrialState, WatchState
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
 from server.evidence.selectors.shares import by_treatment
 from server.lots.models import Lot
+from server.lots.selectors.drying import drying_lots
+from server.stands.models import Stand
+from server.stands.selectors.rows import StandRow
+from server.stands.selectors.rows import row as stand_row
+from server.stands.selectors.season import seasons
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses, local_day, open_trials
 
 COMING_DAYS = 14
+TO_VISIT = (WatchState.MAY_BE_GONE, WatchState.OVERDUE, WatchState.DUE)
 
 
 @dataclass(frozen=True)
@@ -38,6 +44,18 @@ class PlaceRound:
     place: str
     dishes: int
     tasks: list[RoundTask]
+
+
+@dataclass(frozen=True)
+class DryingTask:
+    """A lot that lies spread and is turned and looked at today; `days_late` counts from the day it was due."""
+
+    lot: int
+    code: str
+    name: str
+    place: str
+    spread_on: date
+    days_late: int
 
 
 @dataclass(frozen=True)
@@ -87,6 +105,8 @@ class Today:
     waking: list[WakingTrial]
     band: list[BandStretch]
     has_lots: bool
+    visits: list[StandRow]
+    drying: list[DryingTask]
 
 
 def today(now: datetime) -> Today:
@@ -105,7 +125,33 @@ def today(now: datetime) -> Today:
         waking=[_waking(t, now) for t in found if t.state == TrialState.COUNTING],
         band=[s for t in found for s in _band(t)],
         has_lots=Lot.objects.exists(),
+        visits=visits_today(day),
+        drying=_drying(day),
     )
+
+
+def visits_today(day: date) -> list[StandRow]:
+    """Stands to visit today, ordered by place, and within it the most pressing first."""
+    stands = list(Stand.objects.select_related("taxon"))
+    found = seasons(stands, day)
+    rows = [stand_row(s, found[s.pk]) for s in stands if found[s.pk].watch.state in TO_VISIT]
+    return sorted(rows, key=lambda r: (r.place_name, TO_VISIT.index(r.state), -r.days_late, r.id))
+
+
+def _drying(day: date) -> list[DryingTask]:
+    tasks = [
+        DryingTask(
+            lot=lot.pk,
+            code=lot.code,
+            name=lot.common_name,
+            place=lot.place.full_name if lot.place else "",
+            spread_on=drying.spread_on,
+            days_late=(day - drying.turn_on).days,
+        )
+        for lot, drying in drying_lots(day)
+        if drying.spread_on is not None and drying.turn_on is not None and drying.turn_on <= day
+    ]
+    return sorted(tasks, key=lambda t: (t.place, -t.days_late, t.code))
 
 
 def _sort_tasks(trial: TrialCourses, day: date, due: dict[tuple[int, str], list[RoundTask]], coming: list[ComingTask]) -> None:

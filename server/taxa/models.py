@@ -2,13 +2,13 @@
 
 from django.db import models
 
-from core.vocabulary import Confidence
+from core.vocabulary import Confidence, Hazard, Shedding, StorageBehaviour, StorageClass
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
 
 
 class Taxon(Thing):
-    """A plant. Notes and cautions are starting points, with their source and how sure they are."""
+    """A plant. All that is said of it (notes, hazards, shedding, keeping) is a starting point, with source and confidence."""
 
     scientific_name = models.CharField(max_length=120, unique=True)
     common_name = models.CharField(max_length=120, blank=True)
@@ -16,6 +16,16 @@ class Taxon(Thing):
     note = models.TextField(blank=True)
     note_source = models.CharField(max_length=200, blank=True)
     note_confidence = models.CharField(max_length=8, choices=choices_of(Confidence), default=Confidence.GUESS)
+    shedding = models.CharField(max_length=12, choices=choices_of(Shedding), default=Shedding.HOLDS)
+    storage_behaviour = models.CharField(max_length=12, choices=choices_of(StorageBehaviour), default=StorageBehaviour.UNKNOWN)
+    storage_class = models.CharField(max_length=6, choices=choices_of(StorageClass), default=StorageClass.MEDIUM)
+    hazards = models.JSONField(default=list, blank=True)
+    chaffy = models.BooleanField(default=False)
 
     class Meta:
         ordering = ["scientific_name"]
+
+    @property
+    def hazard_words(self) -> list[Hazard]:
+        """The plant's hazards as words of the core."""
+        return [Hazard(h) for h in self.hazards]

@@ -44,10 +44,11 @@ def make_place(name: str = "shelf B", order: int = 1, parent: Place | None = Non
 
 
 def make_lot(code: str = "LL-015", seeds: int | None = 2000, known: AmountKnown = AmountKnown.COUNTED, **fields) -> Lot:
-    fields = {"field_name": "dune, unnamed", "origin_kind": OriginKind.WILD, "collected_on": date(2026, 8, 1)} | fields
+    wild = {"origin_kind": OriginKind.WILD, "leave": "own ground"}
+    fields = wild | {"field_name": "dune, unnamed", "collected_on": date(2026, 8, 1)} | fields
     lot = add_lot(by=make_person(), code=code, **fields)
     if seeds is not None:
-        enter_stock(by=make_person(), lot=lot, kind=StockKind.IN, amount_seeds=seeds, known=known, at=now() - 400 * DAY)
+        enter_stock(by=make_person(), lot=lot, kind=StockKind.IN, amount=seeds, known=known, at=now() - 400 * DAY)
     return lot
 
 

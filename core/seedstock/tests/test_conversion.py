@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 
 from core.errors import CoreError
 from core.seedstock import seed_rate, thousand_seed_weight
-from core.vocabulary import Reason
+from core.vocabulary import CalibrationKind, Reason
 
 samples = st.lists(st.tuples(st.integers(1, 500), st.floats(0.5, 50)), min_size=2, max_size=9)
 
@@ -14,15 +14,15 @@ samples = st.lists(st.tuples(st.integers(1, 500), st.floats(0.5, 50)), min_size=
 class Conversion(TestCase):
     def refused(self, counts, amounts):
         with self.assertRaises(CoreError) as caught:
-            seed_rate(counts, amounts, alone=Reason.ONE_SCOOP)
+            seed_rate(counts, amounts, CalibrationKind.SCOOPED)
         return caught.exception
 
     def test_one_scoop_gives_a_number_without_an_error_and_says_why(self):
-        found = seed_rate([62], [4.0], alone=Reason.ONE_SCOOP).of(65)
+        found = seed_rate([62], [4.0], CalibrationKind.SCOOPED).of(65)
         self.assertEqual((found.seeds, found.se, found.reason), (1007.5, None, Reason.ONE_SCOOP))
 
     def test_what_is_not_seed_does_not_count(self):
-        rate = seed_rate([100, 104], [1.0, 1.0], alone=Reason.ONE_REPLICATE)
+        rate = seed_rate([100, 104], [1.0, 1.0], CalibrationKind.WEIGHED)
         self.assertAlmostEqual(rate.of(10, purity=0.5).seeds, 510)
         self.assertAlmostEqual(rate.of(10, purity=0.5).se, rate.of(5).se)
 
@@ -37,13 +37,13 @@ class Conversion(TestCase):
     @given(samples, st.floats(0.1, 100))
     def test_twice_the_amount_is_twice_the_seeds_and_twice_the_error(self, drawn, amount):
         counts, amounts = zip(*drawn, strict=True)
-        rate = seed_rate(counts, amounts, alone=Reason.ONE_SCOOP)
+        rate = seed_rate(counts, amounts, CalibrationKind.SCOOPED)
         self.assertAlmostEqual(rate.of(2 * amount).seeds, 2 * rate.of(amount).seeds, delta=1e-6 * rate.of(amount).seeds)
         self.assertAlmostEqual(rate.of(2 * amount).se, 2 * rate.of(amount).se, delta=1e-6 + 1e-6 * rate.of(amount).se)
 
     def test_weighing_replicates_gives_the_same_rate_as_their_thousand_seed_weight(self):
         masses = [0.185, 0.179, 0.178, 0.185]
-        rate = seed_rate([100] * 4, masses, alone=Reason.ONE_REPLICATE)
+        rate = seed_rate([100] * 4, masses, CalibrationKind.WEIGHED)
         self.assertAlmostEqual(1000 / rate.per_unit, thousand_seed_weight(masses, 100).tsw_g)
         self.assertAlmostEqual(rate.se / rate.per_unit, thousand_seed_weight(masses, 100).cv / 2, places=3)
 

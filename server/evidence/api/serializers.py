@@ -1,8 +1,9 @@
-"""The trial page and the compare page as JSON."""
+"""The trial page, the compare page and the lot page as JSON."""
 
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from server.evidence.selectors.comparison import TrialComparison
+from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
 
 
@@ -14,3 +15,8 @@ class TrialOverviewSerializer(DataclassSerializer[TrialOverview]):
 class TrialComparisonSerializer(DataclassSerializer[TrialComparison]):
     class Meta:
         dataclass = TrialComparison
+
+
+class LotPageSerializer(DataclassSerializer[LotPage]):
+    class Meta:
+        dataclass = LotPage

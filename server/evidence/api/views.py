@@ -7,9 +7,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from server.evidence.api.serializers import TrialComparisonSerializer, TrialOverviewSerializer
+from server.evidence.api.serializers import LotPageSerializer, TrialComparisonSerializer, TrialOverviewSerializer
 from server.evidence.selectors.comparison import NothingToCompare, comparison
+from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
+from server.lots.models import Lot
 from server.rest.problems import Problem
 from server.trials.selectors.state import trials
 
@@ -31,3 +33,12 @@ class ComparisonView(APIView):
         if isinstance(result, NothingToCompare):
             raise Problem(result.detail, code=result.code)
         return Response(TrialComparisonSerializer(result).data)
+
+
+class LotPageView(APIView):
+    """All that is derived of a lot: amount, worth, keeping, tests, descent, log, and what next."""
+
+    @extend_schema(responses=LotPageSerializer, operation_id="lots_page")
+    def get(self, request: Request, pk: int) -> Response:
+        lots = Lot.objects.select_related("taxon", "place__parent__parent__parent")
+        return Response(LotPageSerializer(lot_page(get_object_or_404(lots, pk=pk), timezone.localdate())).data)

@@ -6,8 +6,10 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
+from core.vocabulary import Hazard
 from server.lots.models import Lot
 from server.lots.selectors import LotRow, Stock, StockLine, stocks
+from server.record_kinds.choices import choices_of
 from server.taxa.models import Taxon
 
 
@@ -33,17 +35,19 @@ class LotPlantSerializer(serializers.ModelSerializer[Taxon]):
 
     class Meta:
         model = Taxon
-        fields = ["scientific_name", "common_name", "caution", "note", "note_source"]
+        fields = ["scientific_name", "common_name", "caution", "note", "note_source", "storage_behaviour", "storage_class"]
         read_only_fields = fields
 
 
 class LotSerializer(serializers.ModelSerializer[Lot]):
-    """A lot with its plant and what is left; `version` must be sent back with a change."""
+    """A lot with its plant and what is left; `version` must be sent back with a change. An empty code is filled in."""
 
     name = serializers.CharField(read_only=True)
     common_name = serializers.CharField(read_only=True)
     plant = LotPlantSerializer(source="taxon", read_only=True)
     place_name = serializers.CharField(source="place.full_name", default="", read_only=True)
+    stand = serializers.IntegerField(source="harvest.stand_id", default=None, read_only=True, allow_null=True)
+    hazards = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(Hazard)), required=False)
     stock = serializers.SerializerMethodField()
 
     class Meta:
@@ -57,20 +61,41 @@ class LotSerializer(serializers.ModelSerializer[Lot]):
             "field_name",
             "name",
             "common_name",
+            "stand",
             "origin_kind",
             "origin_place",
             "collected_on",
             "collected_precision",
             "collector",
+            "leave",
             "parents",
+            "form",
+            "ripeness",
+            "purpose",
+            "hybrid",
+            "crossed_with",
+            "claimed_percent",
+            "claimed_days",
+            "claim_note",
+            "use_by",
+            "grade",
             "hazard",
+            "hazards",
+            "trouble",
+            "trouble_note",
             "note",
             "place",
             "place_name",
+            "container",
+            "drying_agent",
+            "ended",
+            "ended_on",
+            "ended_why",
             "stock",
         ]
-        # the service says in a sentence that a code is taken
-        extra_kwargs: dict[str, dict[str, Any]] = {"code": {"validators": []}}
+        read_only_fields = ["trouble", "trouble_note", "ended", "ended_on", "ended_why"]
+        # the service says in a sentence that a code is taken, and makes one where none is given
+        extra_kwargs: dict[str, dict[str, Any]] = {"code": {"validators": [], "required": False, "allow_blank": True}}
 
     @extend_schema_field(StockSerializer)
     def get_stock(self, lot: Lot) -> Any:
@@ -78,18 +103,9 @@ class LotSerializer(serializers.ModelSerializer[Lot]):
 
 
 class LotChangeSerializer(LotSerializer):
-    """A change of a lot: the version that was seen, and the fields that change."""
+    """A change of a lot: the version that was seen, and the fields that change. Place and container change by a move."""
 
     version = serializers.IntegerField(min_value=1)
 
     class Meta(LotSerializer.Meta):
-        read_only_fields = ["code"]
-
-
-class StockEntrySerializer(serializers.Serializer[None]):
-    """A new line of the ledger."""
-
-    kind = serializers.ChoiceField(choices=["in", "lost", "recount"])
-    amount_seeds = serializers.IntegerField(min_value=0)
-    known = serializers.ChoiceField(choices=["counted", "weighed", "scooped", "guessed"])
-    reason = serializers.CharField(max_length=200, allow_blank=True, required=False)
+        read_only_fields = ["code", "place", "container", "drying_agent", *LotSerializer.Meta.read_only_fields]

@@ -1,9 +1,6 @@
-"""Lots over HTTP."""
-
-from typing import Any
+"""Lots over HTTP: the sheet, one lot, its ledger and its history."""
 
 from django.db.models import QuerySet
-from django.utils import timezone
 from django_filters import rest_framework as filters
 from drf_spectacular.utils import extend_schema
 from rest_framework import mixins, viewsets
@@ -11,24 +8,21 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from core.vocabulary import AmountKnown, StockKind
 from server.lots import selectors, services
-from server.lots.api.serializers import (
-    LotChangeSerializer,
-    LotRowSerializer,
-    LotSerializer,
-    StockEntrySerializer,
-    StockLineSerializer,
-)
+from server.lots.api.bench_views import BenchActions
+from server.lots.api.serializers import LotChangeSerializer, LotRowSerializer, LotSerializer, StockLineSerializer
+from server.lots.api.stock_views import StockActions
 from server.lots.models import Lot
 from server.people.requests import person_of
 from server.record_kinds.selectors import history_of
-from server.record_kinds.serializers import HistorySerializer
+from server.record_kinds.serializers import HistorySerializer, given_change
 from server.rest.filters import StrictFilters
 
 
 class LotFilter(filters.FilterSet):
     search = filters.CharFilter(method="find", label="Words in code, plant, field name, origin or place")
+    stand = filters.NumberFilter(field_name="harvest__stand", label="Lots from a stand")
+    ended = filters.BooleanFilter(method="by_end", label="Only lots that have come to their end, or only those that have not")
 
     class Meta:
         model = Lot
@@ -37,18 +31,21 @@ class LotFilter(filters.FilterSet):
     def find(self, queryset: QuerySet[Lot], name: str, value: str) -> QuerySet[Lot]:
         return queryset.filter(pk__in=selectors.lots(value).values("pk"))
 
+    def by_end(self, queryset: QuerySet[Lot], name: str, value: bool) -> QuerySet[Lot]:
+        return queryset.exclude(ended="") if value else queryset.filter(ended="")
 
-class LotViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Lot]):
-    """Lots: the ledger sheet, one lot, its ledger and its history."""
 
-    queryset = Lot.objects.select_related("taxon", "place__parent__parent")
+class LotViewSet(StockActions, BenchActions, mixins.RetrieveModelMixin, viewsets.GenericViewSet[Lot]):
+    """Lots: the ledger sheet, one lot, what is done with it, its ledger and its history."""
+
+    queryset = Lot.objects.select_related("taxon", "place__parent__parent", "harvest__stand")
     serializer_class = LotSerializer
     filter_backends = [StrictFilters]
     filterset_class = LotFilter
 
     @extend_schema(responses=LotRowSerializer(many=True))
     def list(self, request: Request) -> Response:
-        page: Any = self.paginate_queryset(self.filter_queryset(self.get_queryset()))
+        page = self.paginate_queryset(self.filter_queryset(self.get_queryset())) or []
         left = selectors.stocks([lot.pk for lot in page])
         rows = [selectors.row(lot, left[lot.pk]) for lot in page]
         return self.get_paginated_response(LotRowSerializer(rows, many=True).data)
@@ -62,27 +59,13 @@ class LotViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Lot]):
     @extend_schema(request=LotChangeSerializer, responses=LotSerializer)
     def partial_update(self, request: Request, pk: str) -> Response:
         lot = self.get_object()
-        given = LotChangeSerializer(lot, data={"version": None} | dict(request.data), partial=True)
-        given.is_valid(raise_exception=True)
-        changes = dict(given.validated_data)
-        version = changes.pop("version")
+        version, changes = given_change(LotChangeSerializer, lot, request.data)
         return Response(LotSerializer(services.change_lot(by=person_of(request), lot=lot, version=version, changes=changes)).data)
 
     @extend_schema(responses=StockLineSerializer(many=True), filters=False, operation_id="lots_ledger")
     @action(detail=True, pagination_class=None)
     def ledger(self, request: Request, pk: str) -> Response:
         return Response(StockLineSerializer(selectors.ledger(self.get_object()), many=True).data)
-
-    @extend_schema(request=StockEntrySerializer, responses=LotSerializer)
-    @action(detail=True, methods=["post"], url_path="enter-stock")
-    def enter_stock(self, request: Request, pk: str) -> Response:
-        lot = self.get_object()
-        given = StockEntrySerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        line = dict(given.validated_data)
-        kind, known = StockKind(line.pop("kind")), AmountKnown(line.pop("known"))
-        services.enter_stock(by=person_of(request), lot=lot, at=timezone.now(), kind=kind, known=known, **line)
-        return Response(LotSerializer(lot).data, status=201)
 
     @extend_schema(responses=HistorySerializer(many=True), filters=False, operation_id="lots_history")
     @action(detail=True, pagination_class=None)

@@ -11,7 +11,7 @@ from django.db import transaction
 
 from core.design import SeedCost, allocate, draw_codes, seed_cost
 from core.errors import CoreError
-from core.vocabulary import AmountKnown, Layout, StockKind
+from core.vocabulary import Layout, StockKind
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
 from server.lots.services import enter_stock
@@ -20,7 +20,7 @@ from server.people.permissions import Right, require
 from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.services import change_thing, create_thing
-from server.rest.problems import Problem, Refused, field_error, refused_by_core
+from server.rest.problems import Problem, field_error, refused, refused_by_core
 from server.trials.models import Dish, Treatment, Trial
 
 
@@ -67,7 +67,7 @@ def lay_out_trial(
             f"This trial needs {cost.seeds} seeds, but lot {lot.code} holds {stock.seeds}. "
             "Take fewer dishes, fewer seeds a dish, or fewer treatments."
         )
-        raise Refused(message, code="more_than_lot", errors=[field_error("/seeds_per_dish", "more_than_lot", message)])
+        raise refused("/seeds_per_dish", "more_than_lot", message)
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
     trial = create_thing(
         Trial(code=_next_code(lot), question=question, lot=lot, sow_on=sow_on, layout=layout, layout_seed=seed, **fields), by=by
@@ -91,8 +91,7 @@ def lay_out_trial(
             by=by,
             lot=lot,
             kind=StockKind.DRAWN,
-            amount_seeds=cost.seeds,
-            known=AmountKnown.COUNTED,
+            amount=cost.seeds,
             at=at,
             reason=f"trial {trial.code}",
         )
@@ -101,24 +100,20 @@ def lay_out_trial(
 
 def _check_treatments(treatments: Sequence[NewTreatment]) -> None:
     if not treatments:
-        raise _refused("/treatments", "no_treatment", "A trial needs at least one treatment.")
+        raise refused("/treatments", "no_treatment", "A trial needs at least one treatment.")
     names = [t.name.strip().lower() for t in treatments]
     for index, name in enumerate(names):
         if not name:
-            raise _refused(f"/treatments/{index}/name", "no_name", f"Treatment {index + 1} has no name.")
+            raise refused(f"/treatments/{index}/name", "no_name", f"Treatment {index + 1} has no name.")
         if name in names[:index]:
-            raise _refused(
+            raise refused(
                 f"/treatments/{index}/name", "name_twice", f"Two treatments are called “{treatments[index].name}”: name them apart."
             )
     controls = [i for i, t in enumerate(treatments) if t.is_control]
     if len(controls) > 1:
-        raise _refused(f"/treatments/{controls[1]}/is_control", "two_controls", "A trial has one control, the others are held against it.")
+        raise refused(f"/treatments/{controls[1]}/is_control", "two_controls", "A trial has one control, the others are held against it.")
     if not controls and len(treatments) > 1:
-        raise _refused("/treatments", "no_control", "Say which treatment is the control: same seed, same handling, no treatment.")
-
-
-def _refused(pointer: str, code: str, message: str) -> Refused:
-    return Refused(message, code=code, errors=[field_error(pointer, code, message)])
+        raise refused("/treatments", "no_control", "Say which treatment is the control: same seed, same handling, no treatment.")
 
 
 def _next_code(lot: Lot) -> str:

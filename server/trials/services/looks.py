@@ -2,21 +2,20 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import datetime
 from uuid import UUID
 
 from django.db import transaction
-from django.utils import timezone
 
 from core.errors import CoreError
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.selectors import valid
-from server.rest.problems import Problem, Refused, field_error, refused_by_core
+from server.record_kinds.services import check_not_in_future
+from server.rest.problems import Problem, refused, refused_by_core
 from server.trials.models import Dish, Look, Sown, Trial
 from server.trials.selectors.courses import DishCourse, count_record, course_of
 
-CLOCK_SLACK = timedelta(minutes=5)
 COUNTS = ("new_germinated", "new_abnormal", "new_rotted", "new_lost")
 
 
@@ -40,7 +39,7 @@ class NewLook:
 def sow_dishes(*, by: Person, dishes: Sequence[Dish], at: datetime) -> list[Sown]:
     """Give dishes their time zero. A dish is sown once."""
     require(by, Right.COUNT)
-    _check_not_in_future(at)
+    check_not_in_future(at)
     already = list(valid(Sown.objects.filter(dish__in=dishes)).select_related("dish"))
     if already:
         codes = ", ".join(s.dish.code for s in already[:5])
@@ -80,7 +79,7 @@ def record_look(*, by: Person, dish: Dish, new: NewLook) -> tuple[Look, bool]:
     require(by, Right.COUNT)
     if (known := Look.objects.select_related("by").filter(client_id=new.client_id).first()) is not None:
         return _same_look(known, dish, new), False
-    _check_not_in_future(new.at)
+    check_not_in_future(new.at)
     course = course_of(dish)
     if course.sown_at is None:
         raise Problem(f"Dish {dish.code} is not sown yet: its time zero is missing. Sow it first.", code="not_sown")
@@ -128,20 +127,12 @@ def _same_look(known: Look, dish: Dish, new: NewLook) -> Look:
 
 def _check_correctable(course: DishCourse, target: Look) -> None:
     if target.dish_id != course.dish.pk:
-        message = f"Look {target.pk} belongs to another dish than {course.dish.code}."
-        raise Refused(message, code="other_dish", errors=[field_error("/corrects", "other_dish", message)])
+        raise refused("/corrects", "other_dish", f"Look {target.pk} belongs to another dish than {course.dish.code}.")
     if target not in course.looks:
         raise Problem(
             f"This look at dish {course.dish.code} was corrected or taken back already. Reload the dish to see what stands now.",
             code="already_corrected",
         )
-
-
-def _check_not_in_future(at: datetime) -> None:
-    now = timezone.now()
-    if at > now + CLOCK_SLACK:
-        message = f"{at:%d %b %Y, %H:%M} lies in the future (it is {now:%d %b %Y, %H:%M}, UTC). Check this device's clock."
-        raise Refused(message, code="time_in_future", errors=[field_error("/at", "time_in_future", message)])
 
 
 @transaction.atomic
@@ -150,7 +141,7 @@ def record_course(*, by: Person, dish: Dish, sown_at: datetime, looks: Sequence[
     sow_dishes(by=by, dishes=[dish], at=sown_at)
     made = [Look(dish=dish, at=n.at, by=by, client_id=n.client_id, note=n.note, **{c: getattr(n, c) for c in COUNTS}) for n in looks]
     for look in made:
-        _check_not_in_future(look.at)
+        check_not_in_future(look.at)
     try:
         count_record(dish, sown_at, made, None)
     except CoreError as error:

@@ -1,0 +1,100 @@
+"""What a lot asks for next, each with its rule; the most pressing first."""
+
+from dataclasses import dataclass
+from datetime import date
+
+from core.seedstock import Dryness, StorageCheck, purpose_advice
+from core.vocabulary import CleaningGrade, DryState, LotTask, Purpose, Reason, StorageBehaviour
+
+_ORDER_OF_GRADES = list(CleaningGrade)
+
+
+@dataclass(frozen=True, slots=True)
+class LotFacts:
+    """What is known of a lot today. None is not known, or none."""
+
+    today: date
+    behaviour: StorageBehaviour
+    named: bool
+    doubt: Reason | None
+    dryness: Dryness
+    turn_on: date | None
+    in_quarantine: bool
+    cut: bool
+    floaters_uncut: bool
+    grade: CleaningGrade
+    purpose: Purpose | None
+    place_check: StorageCheck | None
+    has_place: bool
+    last_test_on: date | None
+    retest_on: date | None
+    use_by: date | None
+
+
+@dataclass(frozen=True, slots=True)
+class LotAdvice:
+    """One thing to do next, with the reason in a sentence."""
+
+    task: LotTask
+    sentence: str
+
+
+def lot_next(facts: LotFacts) -> list[LotAdvice]:
+    """Say what a lot asks for, the most pressing first; empty when nothing is wanting."""
+    found = [*_pressing(facts), *_amount_and_worth(facts), *_keeping(facts)]
+    return [LotAdvice(task, sentence) for task, sentence in found]
+
+
+def _pressing(f: LotFacts) -> list[tuple[LotTask, str]]:
+    out = []
+    if f.behaviour in (StorageBehaviour.RECALCITRANT, StorageBehaviour.SHORT_LIVED):
+        why = "dies when dried" if f.behaviour is StorageBehaviour.RECALCITRANT else "lives only days or weeks"
+        out.append((LotTask.SOW_NOW, f"Sow now: this seed {why}."))
+    if f.in_quarantine:
+        out.append((LotTask.QUARANTINE, "In quarantine: keep it closed and apart from other lots."))
+    if f.turn_on is not None and f.dryness.state is not DryState.DRY:
+        late = (f.today - f.turn_on).days
+        if late >= 0:
+            out.append((LotTask.TURN, "Turn it and look: today." if late == 0 else f"Turn it and look: {late} days late."))
+        else:
+            out.append((LotTask.TURN, f"Drying. Turn it and look in {-late} days."))
+    if f.use_by is not None and (left := (f.use_by - f.today).days) < 60:
+        said = f"in {left} days" if left > 0 else "today" if left == 0 else f"{-left} days ago"
+        out.append((LotTask.USE_BY, f"The seller’s “use by” is {said}. Old seed is not thrown out unseen: test it."))
+    return out
+
+
+def _amount_and_worth(f: LotFacts) -> list[tuple[LotTask, str]]:
+    out = []
+    if f.doubt is Reason.NOT_CONVERTED:
+        out.append((LotTask.CONVERT, "Weigh counted hundreds, or count a few scoops or heads: then the amount becomes a number of seeds."))
+    elif f.doubt is Reason.NOT_MEASURED:
+        out.append((LotTask.MEASURE, "How much is there? Weigh it, measure its volume, or count."))
+    if f.floaters_uncut:
+        out.append((LotTask.CUT_FLOATERS, "Cut some floaters before anybody pours them off: light seed floats full."))
+    elif not f.cut:
+        out.append((LotTask.CUT, "Cut or squeeze a few: full, empty or eaten?"))
+    if f.purpose is not None:
+        wanted = purpose_advice(f.purpose)
+        if _ORDER_OF_GRADES.index(f.grade) < _ORDER_OF_GRADES.index(wanted.grade):
+            out.append((LotTask.CLEAN, wanted.cleaning))
+    if not f.named:
+        out.append((LotTask.NAME, "Species not known yet: name it when somebody knows; every label follows."))
+    return out
+
+
+def _keeping(f: LotFacts) -> list[tuple[LotTask, str]]:
+    if f.behaviour is StorageBehaviour.RECALCITRANT:
+        return []
+    out = []
+    if f.dryness.state is DryState.NOT_DRY and f.turn_on is None:
+        out.append((LotTask.DRY, f.dryness.sentence))
+    if not f.has_place:
+        out.append((LotTask.STORE, "Give it a place: cool, dark and dry."))
+    elif f.place_check is not None and not f.place_check.ok:
+        out.append((LotTask.MOVE, f"°F and % humidity of its place make {f.place_check.sum:.0f}; up to 100 keeps seed. Cooler or drier."))
+    if f.last_test_on is None:
+        out.append((LotTask.TEST, "Never tested: a trial, or one dish, tells whether it lives."))
+    elif f.retest_on is not None and f.retest_on <= f.today:
+        out.append((LotTask.RETEST, f"Last tested on {f.last_test_on:%-d %b %Y}: test again yearly, and before a big sowing."))
+    return out

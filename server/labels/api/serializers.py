@@ -1,0 +1,34 @@
+"""Labels and codes as JSON."""
+
+from rest_framework import serializers
+from rest_framework_dataclasses.serializers import DataclassSerializer
+
+from core.vocabulary import LabelKind, LabelSheet
+from server.labels.models import LabelPrint
+from server.labels.selectors import CodeTarget
+from server.lots.models import Lot
+from server.record_kinds.choices import choices_of
+
+
+class LabelsSerializer(serializers.Serializer[None]):
+    """Labels to print; `skip` leaves the first ones of a begun sheet free."""
+
+    lots = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), many=True)
+    kind = serializers.ChoiceField(choices=choices_of(LabelKind), default=LabelKind.STORED)
+    sheet = serializers.ChoiceField(choices=choices_of(LabelSheet))
+    copies = serializers.IntegerField(min_value=1, max_value=100, default=1)
+    skip = serializers.IntegerField(min_value=0, max_value=100, default=0)
+
+
+class LabelPrintSerializer(serializers.ModelSerializer[LabelPrint]):
+    by = serializers.CharField(source="by.initials", read_only=True)
+
+    class Meta:
+        model = LabelPrint
+        fields = ["id", "lot", "kind", "sheet", "copies", "at", "by"]
+        read_only_fields = fields
+
+
+class CodeTargetSerializer(DataclassSerializer[CodeTarget]):
+    class Meta:
+        dataclass = CodeTarget

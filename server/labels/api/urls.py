@@ -1,0 +1,10 @@
+"""Addresses of labels and codes."""
+
+from django.urls import path
+from rest_framework.routers import SimpleRouter
+
+from server.labels.api.views import CodeView, LabelViewSet
+
+router = SimpleRouter()
+router.register("labels", LabelViewSet)
+urlpatterns = [*router.urls, path("codes/<str:code>/", CodeView.as_view())]

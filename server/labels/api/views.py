@@ -1,0 +1,54 @@
+"""Labels and codes over HTTP."""
+
+from django.http import Http404, HttpResponse
+from django.utils import timezone
+from django_filters import rest_framework as filters
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework import mixins, viewsets
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from core.vocabulary import LabelKind, LabelSheet
+from server.labels import services
+from server.labels.api.serializers import CodeTargetSerializer, LabelPrintSerializer, LabelsSerializer
+from server.labels.models import LabelPrint
+from server.labels.selectors import find_code
+from server.people.requests import person_of
+from server.rest.filters import StrictFilters
+
+
+class LabelPrintFilter(filters.FilterSet):
+    class Meta:
+        model = LabelPrint
+        fields = ["lot"]
+
+
+class LabelViewSet(mixins.ListModelMixin, viewsets.GenericViewSet[LabelPrint]):
+    """What was printed, and printing."""
+
+    queryset = LabelPrint.objects.select_related("by").order_by("-at", "-pk")
+    serializer_class = LabelPrintSerializer
+    filter_backends = [StrictFilters]
+    filterset_class = LabelPrintFilter
+
+    @extend_schema(request=LabelsSerializer, responses={(200, "application/pdf"): OpenApiTypes.BINARY})
+    def create(self, request: Request) -> HttpResponse:
+        given = LabelsSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        wanted = dict(given.validated_data)
+        kind, sheet = LabelKind(wanted.pop("kind")), LabelSheet(wanted.pop("sheet"))
+        made = services.print_labels(by=person_of(request), kind=kind, sheet=sheet, at=timezone.now(), **wanted)
+        return HttpResponse(made, content_type="application/pdf", headers={"Content-Disposition": 'inline; filename="labels.pdf"'})
+
+
+class CodeView(APIView):
+    """What a code leads to, wherever it was read."""
+
+    @extend_schema(responses=CodeTargetSerializer, operation_id="codes_read")
+    def get(self, request: Request, code: str) -> Response:
+        target = find_code(code)
+        if target is None:
+            raise Http404
+        return Response(CodeTargetSerializer(target).data)

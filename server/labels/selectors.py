@@ -1,0 +1,84 @@
+"""What stands on a label, and what a code leads to."""
+
+from dataclasses import dataclass
+from datetime import date
+
+from core.seedstock import cares
+from core.vocabulary import CleaningGrade, DatePrecision, LabelKind, Trouble
+from server.lots.models import Lot
+from server.lots.selectors.stock import Stock
+from server.trials.models import Dish, Trial
+
+GRADE_WORDS = {
+    CleaningGrade.UNCLEANED: "not cleaned",
+    CleaningGrade.ROUGH: "roughly cleaned",
+    CleaningGrade.CLEAN: "clean",
+    CleaningGrade.FINE: "finely cleaned",
+}
+TROUBLE_WORDS = {Trouble.SICK: "QUARANTINE: sick", Trouble.MOULDY: "QUARANTINE: mouldy", Trouble.SEED_EATERS: "QUARANTINE: seed-eaters"}
+
+
+@dataclass(frozen=True)
+class LabelContent:
+    """What stands on a label: the code, its address path for the QR, the name, lines below it, and a warning."""
+
+    code: str
+    path: str
+    name: str
+    latin: str
+    lines: list[str]
+    warning: str
+
+
+@dataclass(frozen=True)
+class CodeTarget:
+    """What a code leads to."""
+
+    kind: str
+    id: int
+    trial: int | None
+
+
+def content(lot: Lot, stock: Stock, kind: LabelKind) -> LabelContent:
+    """The fields that belong on a lot's label, on the field bag or in the store."""
+    where = ", ".join(x for x in (lot.origin_place, day_as_known(lot.collected_on, lot.collected_precision)) if x)
+    lines = [where, f"collected by {lot.collector}" if lot.collector else "", lot.form]
+    if kind is LabelKind.STORED:
+        lines.append(", ".join([GRADE_WORDS[CleaningGrade(lot.grade)], amount_words(stock)]))
+    warnings = [c.short for c in cares(lot.hazard_words)]
+    if lot.trouble in TROUBLE_WORDS:
+        warnings.insert(0, TROUBLE_WORDS[Trouble(lot.trouble)])
+    return LabelContent(
+        code=lot.code,
+        path=f"/c/{lot.code}",
+        name=lot.common_name,
+        latin=lot.taxon.scientific_name if lot.taxon else "species not known",
+        lines=[x for x in lines if x],
+        warning="; ".join(warnings),
+    )
+
+
+def amount_words(stock: Stock) -> str:
+    """An amount as a label says it."""
+    if stock.seeds is not None:
+        doubt = f" ± {1.96 * stock.se_seeds:,.0f}" if stock.estimated and stock.se_seeds else ""
+        return f"{'≈ ' if stock.estimated else ''}{stock.seeds:,}{doubt} seeds"
+    return f"{stock.unconverted:g} {stock.unconverted_unit}" if stock.unconverted is not None else "amount not measured"
+
+
+def day_as_known(day: date | None, precision: str) -> str:
+    """A date as exactly as it is known: ``12 Aug 2026``, ``Aug 2026``, ``2026``."""
+    if day is None:
+        return ""
+    return {DatePrecision.YEAR: f"{day:%Y}", DatePrecision.MONTH: f"{day:%b %Y}"}.get(DatePrecision(precision), f"{day:%-d %b %Y}")
+
+
+def find_code(code: str) -> CodeTarget | None:
+    """What carries a code: a lot, a dish or a trial. Letters may be small or large."""
+    if lot := Lot.objects.filter(code__iexact=code).first():
+        return CodeTarget("lot", lot.pk, None)
+    if dish := Dish.objects.filter(code__iexact=code).select_related("treatment").first():
+        return CodeTarget("dish", dish.pk, dish.treatment.trial_id)
+    if trial := Trial.objects.filter(code__iexact=code).first():
+        return CodeTarget("trial", trial.pk, trial.pk)
+    return None

@@ -1,0 +1,50 @@
+"""Harvests over HTTP, and the naming of a stand with all that came from it."""
+
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from drf_spectacular.utils import OpenApiResponse, extend_schema
+from rest_framework import viewsets
+from rest_framework.decorators import action
+from rest_framework.request import Request
+from rest_framework.response import Response
+
+from core.vocabulary import AmountKnown, AmountUnit, Hazard, Ripeness
+from server.lots.api import bench_serializers as b
+from server.lots.api.bench_views import read
+from server.lots.api.serializers import LotSerializer
+from server.lots.services import harvest, lots
+from server.people.requests import person_of
+from server.stands.models import Stand
+
+
+class HarvestViewSet(viewsets.ViewSet):
+    """One visit makes one or several lots."""
+
+    @extend_schema(request=b.HarvestSerializer, responses={201: LotSerializer(many=True)})
+    def create(self, request: Request) -> Response:
+        given = read(b.HarvestSerializer, request)
+        parts = [
+            harvest.HarvestedLot(
+                **p
+                | {
+                    "ripeness": Ripeness(p["ripeness"]),
+                    "unit": AmountUnit(p["unit"]),
+                    "known": AmountKnown(p["known"]),
+                    "hazards": [Hazard(h) for h in p["hazards"]],
+                }
+            )
+            for p in given.pop("lots")
+        ]
+        _, made = harvest.harvest_stand(by=person_of(request), lots=parts, at=timezone.now(), **given)
+        return Response(LotSerializer(made, many=True).data, status=201)
+
+
+class StandNamingViewSet(viewsets.ViewSet):
+    """Naming a stand names its lots."""
+
+    @extend_schema(request=b.NameStandSerializer, responses={204: OpenApiResponse(description="The stand and its lots are named")})
+    @action(detail=True, methods=["post"], url_path="name-plant")
+    def name_plant(self, request: Request, pk: int) -> Response:
+        stand = get_object_or_404(Stand.objects.select_related("taxon"), pk=pk)
+        lots.name_stand(by=person_of(request), stand=stand, **read(b.NameStandSerializer, request))
+        return Response(status=204)

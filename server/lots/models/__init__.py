@@ -1,0 +1,12 @@
+"""Lots: collected quantities of seed with one history.
+
+``lot``    the lot, and how one came from another.
+``stock``  the ledger, and the counted samples that turn amounts into seeds.
+``bench``  what was done with it on the way to the store, and what was seen.
+"""
+
+from server.lots.models.bench import CleaningStep, DryingLook, QualityTest
+from server.lots.models.lot import Descent, Lot
+from server.lots.models.stock import Calibration, StockEntry
+
+__all__ = ["Calibration", "CleaningStep", "Descent", "DryingLook", "Lot", "QualityTest", "StockEntry"]

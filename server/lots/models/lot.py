@@ -1,0 +1,112 @@
+"""A lot, and how one came from another."""
+
+from django.db import models
+
+from core.vocabulary import (
+    CleaningGrade,
+    Container,
+    DatePrecision,
+    DescentKind,
+    Hazard,
+    LotEnd,
+    OriginKind,
+    Purpose,
+    Ripeness,
+    StorageBehaviour,
+    StorageClass,
+    Trouble,
+)
+from server.places.models import Place
+from server.record_kinds.choices import choices_of
+from server.record_kinds.models import Happening, Thing
+from server.stands.models import Harvest
+from server.taxa.models import Taxon
+
+HAZARD_OF = {Trouble.MOULDY.value: Hazard.MOULDY, Trouble.SEED_EATERS.value: Hazard.INFESTED}
+
+
+class Lot(Thing):
+    """A lot. Where the species is unknown, `field_name` names it; a field name stays when the plant is named later."""
+
+    code = models.CharField(max_length=12, unique=True)
+    taxon = models.ForeignKey(Taxon, null=True, blank=True, on_delete=models.PROTECT, related_name="lots")
+    field_name = models.CharField(max_length=120, blank=True)
+
+    harvest = models.ForeignKey(Harvest, null=True, blank=True, on_delete=models.PROTECT, related_name="lots")
+    origin_kind = models.CharField(max_length=8, choices=choices_of(OriginKind))
+    origin_place = models.CharField(max_length=120, blank=True)
+    collected_on = models.DateField(null=True, blank=True)
+    collected_precision = models.CharField(max_length=5, choices=choices_of(DatePrecision), default=DatePrecision.DAY)
+    collector = models.CharField(max_length=60, blank=True)
+    leave = models.CharField(max_length=200, blank=True)
+    parents = models.PositiveIntegerField(null=True, blank=True)
+    form = models.CharField(max_length=60, blank=True)
+    ripeness = models.CharField(max_length=16, choices=choices_of(Ripeness), blank=True)
+    purpose = models.CharField(max_length=12, choices=choices_of(Purpose), blank=True)
+    hybrid = models.BooleanField(default=False)
+    crossed_with = models.CharField(max_length=120, blank=True)
+
+    claimed_percent = models.FloatField(null=True, blank=True)
+    claimed_days = models.PositiveIntegerField(null=True, blank=True)
+    claim_note = models.CharField(max_length=200, blank=True)
+    use_by = models.DateField(null=True, blank=True)
+
+    grade = models.CharField(max_length=10, choices=choices_of(CleaningGrade), default=CleaningGrade.UNCLEANED)
+    hazard = models.CharField(max_length=300, blank=True)
+    hazards = models.JSONField(default=list, blank=True)
+    trouble = models.CharField(max_length=12, choices=choices_of(Trouble), blank=True)
+    trouble_note = models.CharField(max_length=200, blank=True)
+    note = models.TextField(blank=True)
+
+    place = models.ForeignKey(Place, null=True, blank=True, on_delete=models.PROTECT, related_name="lots")
+    container = models.CharField(max_length=6, choices=choices_of(Container), blank=True)
+    drying_agent = models.BooleanField(default=False)
+
+    ended = models.CharField(max_length=10, choices=choices_of(LotEnd), blank=True)
+    ended_on = models.DateField(null=True, blank=True)
+    ended_why = models.CharField(max_length=200, blank=True)
+
+    class Meta:
+        ordering = ["code"]
+        constraints = [
+            models.CheckConstraint(condition=models.Q(taxon__isnull=False) | ~models.Q(field_name=""), name="lot_has_a_name"),
+        ]
+
+    @property
+    def name(self) -> str:
+        """The plant's name, or the field name while the species is unknown."""
+        return self.taxon.scientific_name if self.taxon else self.field_name
+
+    @property
+    def common_name(self) -> str:
+        """The plant's common name, or the field name."""
+        return (self.taxon.common_name or self.taxon.scientific_name) if self.taxon else self.field_name
+
+    @property
+    def storage_behaviour(self) -> StorageBehaviour:
+        """Whether the seed bears drying; not known while the species is unknown."""
+        return StorageBehaviour(self.taxon.storage_behaviour) if self.taxon else StorageBehaviour.UNKNOWN
+
+    @property
+    def storage_class(self) -> StorageClass:
+        """How long it keeps, roughly."""
+        return StorageClass(self.taxon.storage_class) if self.taxon else StorageClass.MEDIUM
+
+    @property
+    def hazard_words(self) -> list[Hazard]:
+        """The lot's own hazards, the plant's, and what an unknown species or a trouble in the lot adds."""
+        of_trouble = [HAZARD_OF[self.trouble]] if self.trouble in HAZARD_OF else []
+        of_plant = self.taxon.hazard_words if self.taxon else [Hazard.POSSIBLY_POISONOUS]
+        return list(dict.fromkeys([*(Hazard(h) for h in self.hazards), *of_plant, *of_trouble]))
+
+
+class Descent(Happening):
+    """One lot came from another. A lot may come from several, and several from one."""
+
+    parent = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="descents_to")
+    child = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="descents_from")
+    kind = models.CharField(max_length=7, choices=choices_of(DescentKind))
+    amount_seeds = models.PositiveIntegerField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["at", "pk"]

@@ -1,0 +1,12 @@
+"""Reading lots.
+
+``stock``    what is left, with its doubt; the ledger.
+``rows``     lots as lines of the sheet.
+``descent``  what came from what.
+``bench``    what is known of a lot and what comes next: quality, dryness, place, log.
+"""
+
+from server.lots.selectors.rows import LotRow, lots, row
+from server.lots.selectors.stock import Stock, StockLine, change_of, ledger, stock_from, stocks
+
+__all__ = ["LotRow", "Stock", "StockLine", "change_of", "ledger", "lots", "row", "stock_from", "stocks"]

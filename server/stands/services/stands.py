@@ -1,0 +1,45 @@
+"""Adding and changing stands."""
+
+from typing import Any
+
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.record_kinds.services import change_thing, create_thing
+from server.rest.problems import refused
+from server.stands.models import Stand
+
+HIGHEST_M, LOWEST_M = 9000, -500
+
+
+def add_stand(*, by: Person, **fields: Any) -> Stand:
+    """Add a stand; it needs a plant or a field name, and a place."""
+    require(by, Right.PLAN)
+    stand = Stand(**fields)
+    _check(stand)
+    return create_thing(stand, by=by)
+
+
+def change_stand(*, by: Person, stand: Stand, version: int, changes: dict[str, Any]) -> Stand:
+    """Change a stand. Naming the plant keeps the field name."""
+    require(by, Right.PLAN)
+    after = Stand(**{f.attname: getattr(stand, f.attname) for f in Stand._meta.concrete_fields})
+    for name, value in changes.items():
+        setattr(after, name, value)
+    _check(after)
+    return change_thing(stand, changes, by=by, version=version)
+
+
+def _check(stand: Stand) -> None:
+    if stand.taxon_id is None and not stand.field_name.strip():
+        raise refused("/field_name", "stand_without_name", "A stand needs a plant, or a field name while the species is unknown.")
+    if not stand.place_name.strip():
+        raise refused("/place_name", "stand_without_place", "Where is it? A name that a helper finds is enough.")
+    for name, value, end in (("latitude", stand.latitude, 90), ("longitude", stand.longitude, 180)):
+        if value is not None and not -end <= value <= end:
+            raise refused(f"/{name}", "off_the_globe", f"A {name} of {value:g}° is off the globe: it lies between −{end} and {end}°.")
+    if (stand.latitude is None) != (stand.longitude is None):
+        missing = "latitude" if stand.latitude is None else "longitude"
+        raise refused(f"/{missing}", "half_a_position", f"Coordinates come in pairs: the {missing} is missing.")
+    if stand.elevation_m is not None and not LOWEST_M <= stand.elevation_m <= HIGHEST_M:
+        message = f"Plants do not stand at {stand.elevation_m} m: it lies between {LOWEST_M} and {HIGHEST_M} m. Is it in feet?"
+        raise refused("/elevation_m", "elevation_impossible", message)
