@@ -280,6 +280,7 @@ class LotTask(StrEnum):
     TEST = "test"
     RETEST = "retest"
     USE_BY = "use_by"
+    END = "end"
 
 
 class LotEnd(StrEnum):

@@ -16,10 +16,15 @@ VIEWS = {
     "new-trial": ("/trials/new?lot=1", DESK),
     "recipes": ("/recipes", DESK),
     "trials": ("/trials", DESK),
-    "lot": ("/lots/22", DESK),
+    "lot": ("/lots/{lot_balsamroot}", DESK),
+    "stands": ("/stands", DESK),
+    "stand": ("/stands/{stand_rabbitbrush}", DESK),
+    "visit": ("/stands/{stand_rabbitbrush}", PHONE),
+    "places": ("/places", DESK),
 }
 TRIALS = {"balsamroot": "HR-114", "mallow": "SM-052", "sumac": "RT-021", "cottonwood": "PO-003", "biscuitroot": "LD-027"}
-KEPT = ["today", "lots", "trial", "count", "compare", "new-trial"]
+LOTS = {"lot_balsamroot": "HR-114", "lot_flax": "LL-015", "lot_drying": "EN-047", "lot_weevils": "AF-008", "lot_cherry": "PV-017"}
+KEPT = ["today", "lots", "trial", "count", "compare", "new-trial", "stands", "stand", "visit", "lot"]
 
 
 def main(folder: Path, names: list[str]) -> None:
@@ -28,6 +33,8 @@ def main(folder: Path, names: list[str]) -> None:
     with DemoServer() as address:
         api = Api(address)
         ids = {name: api.trial(lot) for name, lot in TRIALS.items()}
+        ids |= {name: api.get(f"/api/v1/lots/?search={code}")["results"][0]["id"] for name, code in LOTS.items()}
+        ids["stand_rabbitbrush"] = api.get("/api/v1/stands/?search=rabbitbrush")["results"][0]["id"]
         browser = Browser()
         try:
             browser.driver.get(address + "/sign-in")

@@ -5,6 +5,16 @@
 """
 
 from core.harvest.collecting import LEAST_PARENTS, CollectingLimit, collecting_limit
-from core.harvest.watch import SeasonEnd, Watch, lets_go, next_first_visit, watch
+from core.harvest.watch import SeasonEnd, Watch, a_year_later, lets_go, next_first_visit, watch
 
-__all__ = ["LEAST_PARENTS", "CollectingLimit", "SeasonEnd", "Watch", "collecting_limit", "lets_go", "next_first_visit", "watch"]
+__all__ = [
+    "LEAST_PARENTS",
+    "CollectingLimit",
+    "SeasonEnd",
+    "Watch",
+    "a_year_later",
+    "collecting_limit",
+    "lets_go",
+    "next_first_visit",
+    "watch",
+]

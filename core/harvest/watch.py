@@ -112,10 +112,11 @@ def next_first_visit(planned: date | None, end: SeasonEnd) -> date:
         wanted = end.on - _LEAD_AFTER_HARVEST
     if planned is not None and planned <= end.on:
         wanted = min(wanted, planned)
-    return _a_year_later(wanted)
+    return a_year_later(wanted)
 
 
-def _a_year_later(day: date) -> date:
+def a_year_later(day: date) -> date:
+    """The same day a year later; 29 February becomes the 28th."""
     try:
         return day.replace(year=day.year + 1)
     except ValueError:  # 29 February

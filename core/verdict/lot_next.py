@@ -16,6 +16,7 @@ class LotFacts:
     today: date
     behaviour: StorageBehaviour
     named: bool
+    seeds: int | None
     doubt: Reason | None
     dryness: Dryness
     turn_on: date | None
@@ -41,6 +42,8 @@ class LotAdvice:
 
 def lot_next(facts: LotFacts) -> list[LotAdvice]:
     """Say what a lot asks for, the most pressing first; empty when nothing is wanting."""
+    if facts.seeds == 0:
+        return [LotAdvice(LotTask.END, "Nothing is left in it: end it as used up, or recount.")]
     found = [*_pressing(facts), *_amount_and_worth(facts), *_keeping(facts)]
     return [LotAdvice(task, sentence) for task, sentence in found]
 

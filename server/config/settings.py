@@ -2,10 +2,13 @@
 
 import os
 import secrets
+from enum import EnumType, StrEnum
 from pathlib import Path
 from typing import Any
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
+
+from core import vocabulary
 
 ROOT = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("AWAKE_FURROW_DATA", ROOT / "var"))
@@ -152,23 +155,9 @@ SPECTACULAR_SETTINGS = {
     "SERVE_PERMISSIONS": ["rest_framework.permissions.IsAuthenticated"],
     "SCHEMA_PATH_PREFIX": "/api/v1/",
     "COMPONENT_SPLIT_REQUEST": True,
+    # every word list of the core keeps its name
     "ENUM_NAME_OVERRIDES": {
-        "AmountKnown": "core.vocabulary.AmountKnown",
-        "Confidence": "core.vocabulary.Confidence",
-        "Criterion": "core.vocabulary.Criterion",
-        "DatePrecision": "core.vocabulary.DatePrecision",
-        "DurationUnit": "core.vocabulary.DurationUnit",
-        "Layout": "core.vocabulary.Layout",
-        "Light": "core.vocabulary.Light",
-        "Medium": "core.vocabulary.Medium",
-        "OriginKind": "core.vocabulary.OriginKind",
-        "PlaceKind": "core.vocabulary.PlaceKind",
-        "Reason": "core.vocabulary.Reason",
-        "Role": "core.vocabulary.Role",
-        "StepKind": "core.vocabulary.StepKind",
-        "StockKind": "core.vocabulary.StockKind",
-        "StopReason": "core.vocabulary.StopReason",
-        "TrialState": "core.vocabulary.TrialState",
+        name: f"core.vocabulary.{name}" for name, words in vars(vocabulary).items() if isinstance(words, EnumType) and words is not StrEnum
     },
     "SWAGGER_UI_DIST": "SIDECAR",
     "SWAGGER_UI_FAVICON_HREF": "SIDECAR",

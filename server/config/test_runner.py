@@ -1,13 +1,24 @@
 """Django's runner with a last line that says how many tests really ran."""
 
+import tempfile
 import unittest
 from typing import Any
 
+from django.conf import settings
 from django.test.runner import DiscoverRunner
 
 
 class CountingRunner(DiscoverRunner):
     """Close with ``N passed, N failed, N skipped``; a run that tested nothing fails."""
+
+    def setup_test_environment(self, **kwargs: Any) -> None:
+        super().setup_test_environment(**kwargs)
+        self._media = tempfile.TemporaryDirectory()
+        settings.MEDIA_ROOT = self._media.name
+
+    def teardown_test_environment(self, **kwargs: Any) -> None:
+        self._media.cleanup()
+        super().teardown_test_environment(**kwargs)
 
     def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
         bad = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)

@@ -6,7 +6,7 @@ from uuid import UUID
 import numpy as np
 from django.utils import timezone
 
-from core.vocabulary import AmountUnit, CalibrationKind, CleaningKind, DryingKind, QualityKind, StockKind
+from core.vocabulary import AmountUnit, CalibrationKind, CleaningKind, DryingKind, Purpose, QualityKind, StockKind
 from server.demo.scenario_stands import ECOREGION, STANDS, StandSpec, VisitSpec
 from server.lots.models import Lot
 from server.lots.services.bench import record_cleaning, record_drying, record_quality
@@ -83,14 +83,14 @@ def _visit(spec: VisitSpec, now: datetime, draw: np.random.Generator) -> NewVisi
     )
 
 
-def harvest_for(stand: Stand, by: Person, on: date, leave: str, parents: int | None, seeds: int | None) -> Harvest:
+def harvest_for(stand: Stand, by: Person, on: date, parents: int | None, seeds: int | None) -> Harvest:
     """The harvest that a lot came from."""
     ripe = seeds * RIPE_TIMES_TAKEN if seeds else None
     return record_harvest(
         by=by,
         stand=stand,
         collected_on=on,
-        leave="" if stand.own_ground else leave,
+        purpose=Purpose.RESTORATION,
         collector="RK",
         parents=parents,
         ripe_seeds=ripe,

@@ -177,4 +177,9 @@ TRIALS = [
         [T("as stored")],
         Biology(days_to_come_up=4.5, vigour=0.81), 40, 21, "heat mat", finished=True, opened=True,
     ),
+    TrialSpec(
+        "LL-015", "Does this flax come up?",
+        [T("as stored")],
+        Biology(days_to_come_up=4.2, vigour=0.93), 405, 21, "heat mat", finished=True, opened=True,
+    ),
 ]  # fmt: skip

@@ -41,6 +41,11 @@ class Stand(Thing):
         ]
 
     @property
+    def name(self) -> str:
+        """The plant's name, or the field name while the species is unknown."""
+        return self.taxon.scientific_name if self.taxon else self.field_name
+
+    @property
     def common_name(self) -> str:
         """The plant's common name, or the field name."""
         return (self.taxon.common_name or self.taxon.scientific_name) if self.taxon else self.field_name

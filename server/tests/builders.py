@@ -1,9 +1,12 @@
 """Records with valid defaults for the server's tests; each is made through the services."""
 
+import io
 from datetime import date, datetime, timedelta
 from uuid import uuid4
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
+from PIL import Image
 from rest_framework.test import APIClient, APITestCase
 
 from core.vocabulary import AmountKnown, OriginKind, PlaceKind, Role, StepKind, StockKind
@@ -15,6 +18,9 @@ from server.places.models import Place
 from server.places.services import add_place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
+from server.stands.models import Stand, Visit
+from server.stands.services.stands import add_stand
+from server.stands.services.visits import NewVisit, record_visit
 from server.taxa.models import Taxon
 from server.taxa.services import add_taxon
 from server.trials.models import Dish, Look, Trial
@@ -50,6 +56,29 @@ def make_lot(code: str = "LL-015", seeds: int | None = 2000, known: AmountKnown 
     if seeds is not None:
         enter_stock(by=make_person(), lot=lot, kind=StockKind.IN, amount=seeds, known=known, at=now() - 400 * DAY)
     return lot
+
+
+def stock_line(lot: Lot, amount: int = 5) -> int:
+    """A line of the ledger that came in; its id."""
+    return enter_stock(by=make_person(), lot=lot, kind=StockKind.IN, amount=amount, at=now()).pk
+
+
+def make_stand(**fields) -> Stand:
+    """A stand on one's own ground, of a plant whose name nobody knows."""
+    fields = {"field_name": "dune, unnamed", "place_name": "Coldwell Flat", "own_ground": True} | fields
+    return add_stand(by=make_person(), **fields)
+
+
+def make_visit(stand: Stand, share_ripe: float = 0.5, days_ago: float = 0, photo=None, **fields) -> Visit:
+    new = NewVisit(at=now() - days_ago * DAY, client_id=uuid4(), share_ripe=share_ripe, **fields)
+    return record_visit(by=make_person(), stand=stand, new=new, photo=photo)[0]
+
+
+def picture(kind: str = "JPEG", size=(40, 30), name: str = "shot.jpg", **more) -> SimpleUploadedFile:
+    """An uploaded picture; `more` goes to the encoder (exif, say)."""
+    out = io.BytesIO()
+    Image.new("RGB", size, "olive").save(out, kind, **more)
+    return SimpleUploadedFile(name, out.getvalue())
 
 
 def make_recipe(name: str = "4 weeks cold", days: float = 28, kind: StepKind = StepKind.COLD_MOIST) -> Recipe:

@@ -66,7 +66,7 @@ class AtOnce(TransactionTestCase):
 
     def test_a_lot_is_not_drawn_below_nothing(self):
         lot = make_lot(seeds=100, known=AmountKnown.COUNTED)
-        found = together(lambda n: enter_stock(by=self.person, lot=lot, kind=StockKind.DRAWN, amount_seeds=40, at=now()))
+        found = together(lambda n: enter_stock(by=self.person, lot=lot, kind=StockKind.DRAWN, amount=40, at=now()))
         self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
         self.assertEqual(stocks([lot.pk])[lot.pk].seeds, 20)
 

@@ -39,8 +39,8 @@ class Identity(TestCase):
 class Amount(TestCase):
     def test_a_recount_that_contradicts_the_ledger_stands_from_then_on(self):
         lot = make_lot(seeds=1000, known=AmountKnown.SCOOPED)
-        enter_stock(by=make_person(), lot=lot, kind=StockKind.RECOUNT, amount_seeds=640, at=now() - DAY)
-        enter_stock(by=make_person(), lot=lot, kind=StockKind.DRAWN, amount_seeds=40, at=now())
+        enter_stock(by=make_person(), lot=lot, kind=StockKind.RECOUNT, amount=640, at=now() - DAY)
+        enter_stock(by=make_person(), lot=lot, kind=StockKind.DRAWN, amount=40, at=now())
         self.assertEqual((stocks([lot.pk])[lot.pk].seeds, stocks([lot.pk])[lot.pk].estimated), (600, False))
 
     def test_a_dish_of_about_so_many_seeds_may_hold_more_and_asks_for_a_recount(self):

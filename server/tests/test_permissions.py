@@ -4,8 +4,26 @@ from uuid import uuid4
 
 from django.urls import URLPattern, URLResolver, get_resolver
 
-from core.vocabulary import Role
-from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_place, make_recipe, make_sown_trial, make_taxon, make_trial, now
+from core.vocabulary import DryingKind, LotEnd, Role
+from server.lots.services.bench import record_drying
+from server.lots.services.lots import end_lot
+from server.tests.builders import (
+    ApiCase,
+    dishes_of,
+    look,
+    make_lot,
+    make_person,
+    make_place,
+    make_recipe,
+    make_sown_trial,
+    make_stand,
+    make_taxon,
+    make_trial,
+    make_visit,
+    now,
+    picture,
+    stock_line,
+)
 
 EVERYBODY, COUNTERS, GROWERS = set(Role), {Role.GROWER, Role.HELPER}, {Role.GROWER}
 OPEN_TO_ALL = {"session/"}
@@ -20,6 +38,8 @@ class EveryEndpoint(ApiCase):
         self.dishes = dishes_of(self.sown)
         look(self.dishes[0], 3, 1)
         self.slips = [make_sown_trial(lot=self.lot, dishes=1) for _ in Role]
+        self.stand = make_stand()
+        self.visit = make_visit(self.stand, photo=picture())
 
     def reads(self):
         trial, lot = self.sown.pk, self.lot.pk
@@ -29,6 +49,16 @@ class EveryEndpoint(ApiCase):
             "lots/{pk}/": f"lots/{lot}/",
             "lots/{pk}/ledger/": f"lots/{lot}/ledger/",
             "lots/{pk}/history/": f"lots/{lot}/history/",
+            "lots/{pk}/page/": f"lots/{lot}/page/",
+            "stands/": "stands/",
+            "stands/{pk}/": f"stands/{self.stand.pk}/",
+            "stands/{pk}/story/": f"stands/{self.stand.pk}/story/",
+            "stands/{pk}/history/": f"stands/{self.stand.pk}/history/",
+            "harvests/purposes/": "harvests/purposes/",
+            "photos/{pk}/": f"photos/{self.visit.photo_id}/",
+            "labels/": "labels/",
+            "codes/<str:code>/": f"codes/{self.lot.code}/",
+            "balance/readings/": "balance/readings/",
             "taxa/": "taxa/",
             "taxa/{pk}/": f"taxa/{self.lot.taxon_id}/",
             "places/": "places/",
@@ -51,13 +81,48 @@ class EveryEndpoint(ApiCase):
         treatments = [{"name": "only", "recipe": None}]
         layout = {"lot": lot, "treatments": treatments, "dishes_per_treatment": 1, "seeds_per_dish": 5, "sow_on": "2026-12-01"}
         cost = {"lot": lot, "treatments": 1, "dishes": 1, "seeds_per_dish": 5}
-        stock = {"kind": "in", "amount_seeds": 5, "known": "counted"}
+        stock = {"kind": "in", "amount": 5, "known": "counted"}
+        entry, wrong = (stock_line(self.lot) for _ in range(2))
+        own, ended, two, done = make_lot(f"O-{turn}"), make_lot(f"E-{turn}", seeds=3), make_lot(f"T-{turn}"), make_lot(f"D-{turn}")
+        end_lot(by=make_person(), lot=ended, version=1, ended=LotEnd.USED_UP, on=now().date(), at=now())
+        turned = record_drying(by=make_person(), lot=own, kind=DryingKind.SPREAD, at=now())
+        stand, visit = make_stand(), make_visit(self.stand)
+        seen = {"client_id": str(uuid4()), "stand": stand.pk, "at": now().isoformat()}
+        taken = {"stand": stand.pk, "collected_on": "2026-08-01", "lots": [{}]}
         dish = self.dishes[turn]
         one = {"client_id": str(uuid4()), "dish": dish.pk, "at": now().isoformat()}
         return {
-            "lots/": ("post", "lots/", {"code": f"N-{turn}", "field_name": "x", "origin_kind": "wild"}, GROWERS),
+            "lots/": ("post", "lots/", {"field_name": "x", "origin_kind": "garden"}, GROWERS),
             "lots/{pk}/": ("patch", f"lots/{lot}/", {"version": 1, "note": "x"}, GROWERS),
             "lots/{pk}/enter-stock/": ("post", f"lots/{lot}/enter-stock/", stock, GROWERS),
+            "lots/{pk}/correct-stock/": ("post", f"lots/{lot}/correct-stock/", {"entry": entry, "amount": 4}, GROWERS),
+            "lots/{pk}/take-back-stock/": ("post", f"lots/{lot}/take-back-stock/", {"entry": wrong}, GROWERS),
+            "lots/{pk}/calibrate/": ("post", f"lots/{lot}/calibrate/", {"kind": "heads", "counts": [3]}, COUNTERS),
+            "lots/{pk}/clean/": ("post", f"lots/{lot}/clean/", {"kind": "rub"}, COUNTERS),
+            "lots/{pk}/dry/": ("post", f"lots/{lot}/dry/", {"kind": "turned"}, COUNTERS),
+            "lots/{pk}/test/": ("post", f"lots/{lot}/test/", {"kind": "cut", "full": 3}, COUNTERS),
+            "lots/{pk}/take-back/": ("post", f"lots/{own.pk}/take-back/", {"record": "drying", "id": turned.pk}, COUNTERS),
+            "lots/{pk}/move/": ("post", f"lots/{own.pk}/move/", {"version": 1, "place": self.place.pk}, COUNTERS),
+            "lots/{pk}/trouble/": ("post", f"lots/{two.pk}/trouble/", {"version": 1, "trouble": "sick"}, COUNTERS),
+            "lots/{pk}/end/": ("post", f"lots/{done.pk}/end/", {"version": 1, "ended": "used_up", "on": "2026-08-01"}, GROWERS),
+            "lots/{pk}/take-up-again/": ("post", f"lots/{ended.pk}/take-up-again/", {"version": 2}, GROWERS),
+            "lots/{pk}/split/": ("post", f"lots/{own.pk}/split/", {"parts": [{}]}, GROWERS),
+            "lots/{pk}/float/": ("post", f"lots/{own.pk}/float/", {}, GROWERS),
+            "lots/merge/": ("post", "lots/merge/", {"lots": [own.pk, two.pk]}, GROWERS),
+            "stands/": ("post", "stands/", {"field_name": "x", "place_name": "y"}, GROWERS),
+            "stands/{pk}/": ("patch", f"stands/{stand.pk}/", {"version": 1, "note": "x"}, GROWERS),
+            "stands/{pk}/name-plant/": (
+                "post",
+                f"stands/{make_stand().pk}/name-plant/",
+                {"version": 1, "taxon": self.lot.taxon_id},
+                GROWERS,
+            ),
+            "visits/": ("post", "visits/", seen, COUNTERS),
+            "visits/{pk}/take-back/": ("post", f"visits/{visit.pk}/take-back/", {}, COUNTERS),
+            "harvests/": ("post", "harvests/", taken, GROWERS),
+            "places/": ("post", "places/", {"name": f"p {turn}", "kind": "box"}, GROWERS),
+            "places/{pk}/": ("patch", f"places/{make_place(f'q {turn}').pk}/", {"version": 1, "name": "x"}, GROWERS),
+            "labels/": ("post", "labels/", {"lots": [lot], "sheet": "a4_24"}, COUNTERS),
             "recipes/": ("post", "recipes/", {"name": f"r {turn}", "steps": [{"kind": "nick"}]}, GROWERS),
             "trials/": ("post", "trials/", {"question": "?"} | layout, GROWERS),
             "trials/{pk}/": ("patch", f"trials/{fresh.pk}/", {"version": 1, "question": "!"}, GROWERS),

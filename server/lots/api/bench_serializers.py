@@ -16,6 +16,7 @@ from core.vocabulary import (
     Purpose,
     QualityKind,
     Ripeness,
+    StockKind,
     Trouble,
 )
 from server.lots.models import Lot
@@ -48,7 +49,7 @@ class AmountSerializer(serializers.Serializer[None]):
 class StockEntrySerializer(AmountSerializer):
     """A new line of the ledger."""
 
-    kind = serializers.ChoiceField(choices=["in", "drawn", "lost", "recount"])
+    kind = serializers.ChoiceField(choices=choices_of(StockKind))
 
 
 class CorrectionSerializer(AmountSerializer):
@@ -73,7 +74,7 @@ class CleaningStepSerializer(SureSerializer):
     kind = serializers.ChoiceField(choices=choices_of(CleaningKind))
     amount_in = serializers.FloatField(allow_null=True, default=None)
     amount_out = serializers.FloatField(allow_null=True, default=None)
-    unit = serializers.ChoiceField(choices=["g", "ml"], default="g")
+    unit = serializers.ChoiceField(choices=choices_of(AmountUnit), default=AmountUnit.GRAMS)
     minutes = serializers.FloatField(min_value=0, allow_null=True, default=None)
     kept = serializers.CharField(max_length=200, allow_blank=True, default="")
     note = serializers.CharField(max_length=300, allow_blank=True, default="")

@@ -9,7 +9,7 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from core.vocabulary import CleaningGrade, CleaningKind, DryingKind, LotEnd, QualityKind, Trouble
+from core.vocabulary import AmountUnit, CleaningGrade, CleaningKind, DryingKind, LotEnd, QualityKind, Trouble
 from server.lots.api import bench_serializers as b
 from server.lots.api.serializers import LotSerializer
 from server.lots.models import Lot
@@ -37,7 +37,7 @@ class BenchActions(viewsets.GenericViewSet[Lot]):
     def clean(self, request: Request, pk: str) -> Response:
         given = read(b.CleaningStepSerializer, request)
         kind, grade = CleaningKind(given.pop("kind")), given.pop("grade")
-        wanted = CleaningGrade(grade) if grade else None
+        given["unit"], wanted = AmountUnit(given["unit"]), CleaningGrade(grade) if grade else None
         bench.record_cleaning(by=person_of(request), lot=self.get_object(), kind=kind, grade=wanted, at=timezone.now(), **given)
         return self._answer()
 

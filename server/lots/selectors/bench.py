@@ -111,6 +111,7 @@ def bench(lot: Lot, today: date, last_test_on: date | None) -> LotBench:
         today=today,
         behaviour=lot.storage_behaviour,
         named=lot.taxon_id is not None,
+        seeds=stock.seeds,
         doubt=stock.doubt if stock.seeds is None else None,
         dryness=drying.dryness,
         turn_on=drying.turn_on,

@@ -54,12 +54,12 @@ class LotServices(TestCase):
             with self.assertRaises(PermissionDenied):
                 change_lot(by=make_person(role), lot=lot, version=1, changes={"note": "x"})
             with self.assertRaises(PermissionDenied):
-                enter_stock(by=make_person(role), lot=lot, kind=StockKind.IN, amount_seeds=1, at=now())
+                enter_stock(by=make_person(role), lot=lot, kind=StockKind.IN, amount=1, at=now())
 
 
 class Stock(TestCase):
     def enter(self, lot, kind, amount, days_ago=0, known=AmountKnown.COUNTED):
-        return enter_stock(by=make_person(), lot=lot, kind=kind, amount_seeds=amount, at=now() - days_ago * DAY, known=known)
+        return enter_stock(by=make_person(), lot=lot, kind=kind, amount=amount, at=now() - days_ago * DAY, known=known)
 
     def stock(self, lot):
         return stocks([lot.pk])[lot.pk]
@@ -78,7 +78,7 @@ class Stock(TestCase):
         lot = make_lot(seeds=50)
         with self.assertRaises(Refused) as caught:
             self.enter(lot, StockKind.LOST, 51)
-        self.assertEqual(caught.exception.errors[0]["pointer"], "/amount_seeds")
+        self.assertEqual(caught.exception.errors[0]["pointer"], "/amount")
         self.assertIn("only 50 are left", caught.exception.detail)
         self.assertEqual(lot.stock_entries.count(), 1)
 
@@ -98,7 +98,7 @@ class Stock(TestCase):
 
 
 class LotApi(ApiCase):
-    BODY = {"code": "HR-200", "field_name": "scree foot", "origin_kind": "wild", "collected_on": "2026-08-12"}
+    BODY = {"code": "HR-200", "field_name": "scree foot", "origin_kind": "wild", "leave": "permit 7", "collected_on": "2026-08-12"}
 
     def test_a_lot_is_entered_read_and_found(self):
         made = self.client.post("/api/v1/lots/", self.BODY)
@@ -141,10 +141,11 @@ class LotApi(ApiCase):
 
     def test_stock_and_history_over_http(self):
         lot = make_lot(seeds=None)
-        entered = self.client.post(f"/api/v1/lots/{lot.pk}/enter-stock/", {"kind": "in", "amount_seeds": 300, "known": "weighed"})
-        self.assertEqual((entered.status_code, entered.json()["stock"]), (201, {"seeds": 300, "estimated": True, "cv": None}))
-        refused = self.client.post(f"/api/v1/lots/{lot.pk}/enter-stock/", {"kind": "lost", "amount_seeds": 301, "known": "counted"})
-        self.assertProblem(refused, 422, "below_zero", "/amount_seeds")
+        wanted = {"seeds": 300, "estimated": True, "se_seeds": None, "doubt": "not_noted", "unconverted": None, "unconverted_unit": None}
+        entered = self.client.post(f"/api/v1/lots/{lot.pk}/enter-stock/", {"kind": "in", "amount": 300, "known": "weighed"})
+        self.assertEqual((entered.status_code, entered.json()["stock"]), (201, wanted))
+        refused = self.client.post(f"/api/v1/lots/{lot.pk}/enter-stock/", {"kind": "lost", "amount": 301, "known": "counted"})
+        self.assertProblem(refused, 422, "below_zero", "/amount")
         self.assertEqual(len(self.client.get(f"/api/v1/lots/{lot.pk}/ledger/").json()), 1)
         self.assertEqual(len(self.client.get(f"/api/v1/lots/{lot.pk}/history/").json()), 1)
 

@@ -25,3 +25,20 @@ class Places(ApiCase):
     def test_helpers_add_none(self):
         with self.assertRaises(PermissionDenied):
             add_place(by=make_person(Role.HELPER), name="x", kind=PlaceKind.BOX)
+
+    def test_climate_comes_from_what_holds_a_place_and_is_judged(self):
+        by = make_person()
+        fridge = add_place(by=by, name="Fridge", kind=PlaceKind.FRIDGE, temperature_c=5, humidity_percent=35)
+        add_place(by=by, name="door", kind=PlaceKind.SHELF, parent=fridge, order=1)
+        door = next(p for p in self.client.get("/api/v1/places/").json()["results"] if p["name"] == "door")
+        self.assertEqual((door["temperature_c"], door["climate_c"], door["harrington"], door["keeps_seed"]), (None, 5, 76, True))
+        self.assertAlmostEqual(door["relative_life"], 2**4.5)
+
+    def test_a_climate_that_cannot_be_is_refused_and_a_place_does_not_stand_in_itself(self):
+        made = self.client.post("/api/v1/places/", {"name": "box", "kind": "box", "temperature_c": 4, "humidity_percent": 140})
+        self.assertProblem(made, 422, "humidity_out_of_range", "/humidity_percent")
+        room = make_place("room")
+        shelf = make_place("shelf", parent=room)
+        changed = self.client.patch(f"/api/v1/places/{room.pk}/", {"version": 1, "parent": shelf.pk})
+        self.assertProblem(changed, 422, "place_in_itself", "/parent")
+        self.assertEqual(self.client.patch(f"/api/v1/places/{room.pk}/", {"version": 1, "temperature_c": -18}).json()["version"], 2)

@@ -35,6 +35,7 @@ class PositionSerializer(DataclassSerializer[Position]):
 class StandSerializer(serializers.ModelSerializer[Stand]):
     """A stand. Coordinates are taken in exactly and given out as `position`, coarse unless `show_exact` says otherwise."""
 
+    name = serializers.CharField(read_only=True)
     common_name = serializers.CharField(read_only=True)
     position = serializers.SerializerMethodField()
 
@@ -45,6 +46,7 @@ class StandSerializer(serializers.ModelSerializer[Stand]):
             "version",
             "taxon",
             "field_name",
+            "name",
             "common_name",
             "place_name",
             "latitude",

@@ -132,7 +132,7 @@ def row(stand: Stand, season: Season) -> StandRow:
     last = season.last_visit
     return StandRow(
         id=stand.pk,
-        name=stand.taxon.scientific_name if stand.taxon else stand.field_name,
+        name=stand.name,
         common_name=stand.common_name,
         species_known=stand.taxon_id is not None,
         place_name=stand.place_name,

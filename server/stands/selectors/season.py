@@ -7,7 +7,7 @@ from datetime import date, datetime, timedelta
 
 from django.utils import timezone
 
-from core.harvest import SeasonEnd, Watch, next_first_visit, watch
+from core.harvest import SeasonEnd, Watch, a_year_later, next_first_visit, watch
 from core.seedstock import Estimate, seed_rate
 from core.vocabulary import CalibrationKind, Shedding, VisitOutcome
 from server.record_kinds.selectors import valid
@@ -16,6 +16,8 @@ from server.stands.models import Harvest, Stand, Visit
 # what is seen longer before the first reminder belongs to the season before
 BEFORE_FIRST_REMINDER = timedelta(days=90)
 SEASON = timedelta(days=183)
+# a season that nobody went to, or ended in writing, is over by then
+FORGOTTEN = timedelta(days=100)
 
 
 @dataclass(frozen=True)
@@ -60,6 +62,10 @@ def season_of(stand: Stand, visits: list[Visit], harvests: list[Harvest], today:
         since = max(since, ends[-1][0] + timedelta(days=1))
     now = [v for v in visits if _day(v.at) >= since and v.outcome == VisitOutcome.WATCHING]
     last = now[-1] if now else None
+    if last is not None and today - _day(last.at) > FORGOTTEN:
+        first, last = (a_year_later(first or _day(last.at))), None
+    while last is None and first is not None and today - first > FORGOTTEN:
+        first = a_year_later(first)
     shedding = Shedding(stand.shedding)
     if last is None:
         found = watch(shedding, today, first)

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
 import { useSession, type Person } from '@/features/people'
+import { useVisitOutbox } from '@/features/stands'
 import { useEveningBench } from './useEveningBench'
 
 defineProps<{ user: Person }>()
 
 const WORDS = [
   { to: '/', word: 'Today' },
+  { to: '/stands', word: 'Stands' },
   { to: '/lots', word: 'Lots' },
   { to: '/recipes', word: 'Recipes' },
   { to: '/trials', word: 'Trials' },
@@ -15,6 +17,7 @@ const WORDS = [
 const router = useRouter()
 const { signOut } = useSession()
 const { wanted, toggle } = useEveningBench()
+const { waiting } = useVisitOutbox()
 
 async function leave() {
   await signOut()
@@ -38,6 +41,10 @@ async function leave() {
         {{ w.word }}
       </RouterLink>
     </nav>
+    <RouterLink v-if="waiting.length" to="/stands" class="waiting" role="status"
+      >waiting ({{ waiting.length }})</RouterLink
+    >
+    <RouterLink to="/scan" class="scan">Open a code</RouterLink>
     <v-menu>
       <template #activator="{ props }">
         <button type="button" class="who" v-bind="props" :aria-label="`${user.initials}, ${user.role}: account`">
@@ -49,6 +56,8 @@ async function leave() {
         <button type="button" @click="toggle">
           {{ wanted === 'day' ? 'Evening bench (dark)' : 'Day bench (light)' }}
         </button>
+        <RouterLink to="/places">Places</RouterLink>
+        <RouterLink to="/labels">Labels</RouterLink>
         <a href="/api/v1/docs/">API, for engineers</a>
         <button type="button" @click="leave">Sign out</button>
       </div>
@@ -95,6 +104,19 @@ nav a {
 nav a.here {
   border-color: var(--sprout-deep);
   color: var(--ink);
+}
+
+.scan {
+  color: var(--leaf);
+  font-weight: 600;
+  line-height: 56px;
+  white-space: nowrap;
+}
+
+.waiting {
+  color: var(--care);
+  font-weight: 600;
+  white-space: nowrap;
 }
 
 .who {

@@ -5,6 +5,7 @@ import '@fontsource/ibm-plex-mono/latin-500.css'
 import './styles.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
+import { startVisitOutbox } from '@/features/stands'
 import App from './App.vue'
 import { router } from './router'
 import { vuetify } from './vuetify'
@@ -17,4 +18,5 @@ const queryClient = new QueryClient({
   },
 })
 
+startVisitOutbox(queryClient)
 createApp(App).use(vuetify).use(VueQueryPlugin, { queryClient }).use(router).mount('#app')

@@ -1,9 +1,12 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { evidenceRoutes } from '@/features/evidence'
+import { labelRoutes } from '@/features/labels'
 import { lotRoutes } from '@/features/lots'
 import { peopleRoutes, readSession } from '@/features/people'
+import { placeRoutes } from '@/features/places'
 import { recipeRoutes } from '@/features/recipes'
 import { roundRoutes } from '@/features/rounds'
+import { standRoutes } from '@/features/stands'
 import { trialRoutes } from '@/features/trials'
 
 declare module 'vue-router' {
@@ -20,7 +23,10 @@ export const router = createRouter({
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   routes: [
     ...roundRoutes,
+    ...standRoutes,
     ...lotRoutes,
+    ...placeRoutes,
+    ...labelRoutes,
     ...recipeRoutes,
     ...trialRoutes,
     ...evidenceRoutes,

@@ -1,65 +1,150 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
+import { useChange } from '@/shared/composables/useChange'
 
 export type LotRow = Schemas['LotRow']
 export type Lot = Schemas['Lot']
 export type LotRequest = Schemas['LotRequest']
-export type StockEntryRequest = Schemas['StockEntryRequest']
+export type LotPage = Schemas['LotPage']
+export type LotBench = Schemas['LotBench']
+export type StockLine = Schemas['StockLine']
+export type HarvestRequest = Schemas['HarvestRequest']
 
-export const useLots = (search: MaybeRefOrGetter<string> = '', pageSize = 200) =>
+type Id = MaybeRefOrGetter<number>
+const path = (id: Id) => ({ path: { id: toValue(id) } })
+
+export const useLots = (search: MaybeRefOrGetter<string> = '', pageSize: MaybeRefOrGetter<number> = 200) =>
   useQuery({
-    queryKey: ['lots', search],
+    queryKey: ['lots', search, pageSize],
     queryFn: () =>
       unwrap(
-        http.GET('/api/v1/lots/', { params: { query: { search: toValue(search) || undefined, page_size: pageSize } } }),
+        http.GET('/api/v1/lots/', {
+          params: { query: { search: toValue(search) || undefined, page_size: toValue(pageSize) } },
+        }),
       ),
     placeholderData: keepPreviousData,
   })
 
-export const useLot = (id: MaybeRefOrGetter<number>) =>
+export const useLot = (id: Id) =>
   useQuery({
     queryKey: ['lot', id],
-    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/', { params: { path: { id: toValue(id) } } })),
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/', { params: path(id) })),
   })
 
-export const useLotLedger = (id: MaybeRefOrGetter<number>) =>
+export const useLotPage = (id: Id) =>
+  useQuery({
+    queryKey: ['lot', id, 'page'],
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/page/', { params: path(id) })),
+  })
+
+export const useLotLedger = (id: Id) =>
   useQuery({
     queryKey: ['lot', id, 'ledger'],
-    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/ledger/', { params: { path: { id: toValue(id) } } })),
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/ledger/', { params: path(id) })),
   })
 
-export const useLotHistory = (id: MaybeRefOrGetter<number>) =>
+export const useLotHistory = (id: Id) =>
   useQuery({
     queryKey: ['lot', id, 'history'],
-    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/history/', { params: { path: { id: toValue(id) } } })),
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/history/', { params: path(id) })),
   })
 
-export const useTaxa = () =>
+export const useLabelPrints = (id: Id) =>
   useQuery({
-    queryKey: ['taxa'],
-    queryFn: () => unwrap(http.GET('/api/v1/taxa/', { params: { query: { page_size: 500 } } })),
+    queryKey: ['lot', id, 'labels'],
+    queryFn: () => unwrap(http.GET('/api/v1/labels/', { params: { query: { lot: toValue(id) } } })),
   })
-
-export const usePlaces = () =>
-  useQuery({
-    queryKey: ['places'],
-    queryFn: () => unwrap(http.GET('/api/v1/places/', { params: { query: { page_size: 500 } } })),
-  })
-
-function useChange<V, R>(change: (value: V) => Promise<R>) {
-  const queries = useQueryClient()
-  return useMutation({ mutationFn: change, onSuccess: () => queries.invalidateQueries() })
-}
 
 export const useAddLot = () => useChange((body: LotRequest) => unwrap(http.POST('/api/v1/lots/', { body })))
 
-export const useChangeLot = (id: MaybeRefOrGetter<number>) =>
+export const usePurposes = () =>
+  useQuery({ queryKey: ['purposes'], queryFn: () => unwrap(http.GET('/api/v1/harvests/purposes/')) })
+
+export const useHarvest = () => useChange((body: HarvestRequest) => unwrap(http.POST('/api/v1/harvests/', { body })))
+
+export const useChangeLot = (id: Id) =>
   useChange((body: Schemas['PatchedLotChangeRequest']) =>
-    unwrap(http.PATCH('/api/v1/lots/{id}/', { params: { path: { id: toValue(id) } }, body })),
+    unwrap(http.PATCH('/api/v1/lots/{id}/', { params: path(id), body })),
   )
 
-export const useEnterStock = (id: MaybeRefOrGetter<number>) =>
-  useChange((body: StockEntryRequest) =>
-    unwrap(http.POST('/api/v1/lots/{id}/enter-stock/', { params: { path: { id: toValue(id) } }, body })),
-  )
+/** Everything that is done with a lot; each is a record of its own. */
+export function useLotWork(id: Id) {
+  return {
+    enterStock: useChange((body: Schemas['StockEntryRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/enter-stock/', { params: path(id), body })),
+    ),
+    correctStock: useChange((body: Schemas['CorrectionRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/correct-stock/', { params: path(id), body })),
+    ),
+    takeBackStock: useChange((entry: number) =>
+      unwrap(http.POST('/api/v1/lots/{id}/take-back-stock/', { params: path(id), body: { entry } })),
+    ),
+    calibrate: useChange((body: Schemas['CalibrationRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/calibrate/', { params: path(id), body })),
+    ),
+    clean: useChange((body: Schemas['CleaningStepRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/clean/', { params: path(id), body })),
+    ),
+    dry: useChange((body: Schemas['DryingLookRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/dry/', { params: path(id), body })),
+    ),
+    test: useChange((body: Schemas['QualityTestRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/test/', { params: path(id), body })),
+    ),
+    takeBack: useChange((body: Schemas['RecordRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/take-back/', { params: path(id), body })),
+    ),
+    move: useChange((body: Schemas['MoveRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/move/', { params: path(id), body })),
+    ),
+    trouble: useChange((body: Schemas['TroubleRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/trouble/', { params: path(id), body })),
+    ),
+    end: useChange((body: Schemas['EndRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/end/', { params: path(id), body })),
+    ),
+    takeUpAgain: useChange((version: number) =>
+      unwrap(http.POST('/api/v1/lots/{id}/take-up-again/', { params: path(id), body: { version } })),
+    ),
+    split: useChange((parts: Schemas['PartRequest'][]) =>
+      unwrap(http.POST('/api/v1/lots/{id}/split/', { params: path(id), body: { parts } })),
+    ),
+    float: useChange((body: Schemas['FloatingRequest']) =>
+      unwrap(http.POST('/api/v1/lots/{id}/float/', { params: path(id), body })),
+    ),
+    merge: useChange((body: Schemas['MergeRequest']) => unwrap(http.POST('/api/v1/lots/merge/', { body }))),
+  }
+}
+
+interface Reading {
+  mass_g: number
+  stable: boolean
+  simulated: boolean
+}
+
+/** Readings of the balance as they come; resolves with the one at rest. */
+export async function weigh(expected: number | null, onReading: (reading: Reading) => void): Promise<Reading> {
+  const { data, response } = await http.GET('/api/v1/balance/readings/', {
+    params: { query: expected ? { expected_g: expected } : {} },
+    parseAs: 'stream',
+  })
+  if (!response.ok || !data) throw new Error('The balance does not answer. Type the mass instead.')
+  const reader = data.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { value, done } = await reader.read()
+    rest += value ?? ''
+    const lines = rest.split('\n')
+    rest = lines.pop() ?? ''
+    for (const line of lines.filter(Boolean)) {
+      const reading = JSON.parse(line) as Reading
+      onReading(reading)
+      if (reading.stable) {
+        void reader.cancel()
+        return reading
+      }
+    }
+    if (done) throw new Error('The balance stopped before it came to rest. Weigh again, or type the mass.')
+  }
+}

@@ -1,9 +1,11 @@
 import type { RouteRecordRaw } from 'vue-router'
 
-export { useLots, usePlaces, type LotRow } from './api'
+export { useLots, type LotRow } from './api'
+export { default as LotField } from './components/LotField.vue'
 
 export const lotRoutes: RouteRecordRaw[] = [
   { path: '/lots', name: 'lots', component: () => import('./pages/LotsPage.vue') },
   { path: '/lots/new', name: 'new-lot', component: () => import('./pages/NewLotPage.vue') },
   { path: '/lots/:id(\\d+)', name: 'lot', component: () => import('./pages/LotPage.vue') },
+  { path: '/stands/:id(\\d+)/harvest', name: 'harvest', component: () => import('./pages/HarvestPage.vue') },
 ]

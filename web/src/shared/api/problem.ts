@@ -13,6 +13,8 @@ export class Problem extends Error {
     readonly code: string,
     readonly errors: FieldProblem[] = [],
     readonly current: Record<string, unknown> | null = null,
+    /** Unlikely, but it can be: the same request with `sure` goes through. */
+    readonly question = false,
   ) {
     super(detail)
   }
@@ -31,6 +33,7 @@ export function asProblem(body: unknown, status: number): Problem {
     given.code ?? 'unknown',
     given.errors ?? [],
     given.current ?? null,
+    given.question ?? false,
   )
 }
 

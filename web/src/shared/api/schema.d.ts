@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/v1/balance/readings/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Readings of the balance as they come: one JSON object a line, the last one stable. */
+        get: operations["balance_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/codes/{code}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a code leads to, wherever it was read. */
+        get: operations["codes_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/dishes/{id}/looks/": {
         parameters: {
             query?: never;
@@ -72,6 +106,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/harvests/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One visit makes one or several lots. */
+        post: operations["harvests_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/harvests/purposes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One visit makes one or several lots. */
+        get: operations["harvests_purposes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/labels/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was printed, and printing. */
+        get: operations["labels_list"];
+        put?: never;
+        /** @description What was printed, and printing. */
+        post: operations["labels_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/looks/": {
         parameters: {
             query?: never;
@@ -96,10 +182,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Lots: the ledger sheet, one lot, its ledger and its history. */
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         get: operations["lots_list"];
         put?: never;
-        /** @description Lots: the ledger sheet, one lot, its ledger and its history. */
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         post: operations["lots_create"];
         delete?: never;
         options?: never;
@@ -114,15 +200,100 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Lots: the ledger sheet, one lot, its ledger and its history. */
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         get: operations["lots_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** @description Lots: the ledger sheet, one lot, its ledger and its history. */
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         patch: operations["lots_partial_update"];
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/calibrate/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_calibrate_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/clean/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_clean_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/correct-stock/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_correct_stock_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/dry/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_dry_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/end/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_end_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/v1/lots/{id}/enter-stock/": {
@@ -134,8 +305,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Lots: the ledger sheet, one lot, its ledger and its history. */
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         post: operations["lots_enter_stock_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/float/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_float"];
         delete?: never;
         options?: never;
         head?: never;
@@ -149,7 +337,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Lots: the ledger sheet, one lot, its ledger and its history. */
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         get: operations["lots_history"];
         put?: never;
         post?: never;
@@ -166,8 +354,178 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Lots: the ledger sheet, one lot, its ledger and its history. */
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         get: operations["lots_ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/move/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_move_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/page/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description All that is derived of a lot: amount, worth, keeping, tests, descent, log, and what next. */
+        get: operations["lots_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/split/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_split"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/take-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_take_back_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/take-back-stock/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_take_back_stock_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/take-up-again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_take_up_again_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/test/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_test_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/trouble/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_trouble_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/merge/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        post: operations["lots_merge_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The picture itself. */
+        get: operations["photos_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -183,14 +541,32 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Places in the order of a round. */
+        /** @description Places in the order of a round, each with what it does to seed that is kept there. */
         get: operations["places_list"];
+        put?: never;
+        /** @description Places in the order of a round, each with what it does to seed that is kept there. */
+        post: operations["places_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/places/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description Places in the order of a round, each with what it does to seed that is kept there. */
+        patch: operations["places_partial_update"];
         trace?: never;
     };
     "/api/v1/recipes/": {
@@ -264,6 +640,93 @@ export interface paths {
         post: operations["session_sign_in"];
         /** @description Who is signed in; nobody gets 200 with ``user: null``, which keeps a browser's console clean. */
         delete: operations["session_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stands/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Stands: the sheet, one stand, its story and its history. */
+        get: operations["stands_list"];
+        put?: never;
+        /** @description Stands: the sheet, one stand, its story and its history. */
+        post: operations["stands_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stands/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Stands: the sheet, one stand, its story and its history. */
+        get: operations["stands_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Stands: the sheet, one stand, its story and its history. */
+        patch: operations["stands_partial_update"];
+        trace?: never;
+    };
+    "/api/v1/stands/{id}/history/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Stands: the sheet, one stand, its story and its history. */
+        get: operations["stands_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stands/{id}/name-plant/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Naming a stand names its lots. */
+        post: operations["stands_name_plant_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/stands/{id}/story/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Stands: the sheet, one stand, its story and its history. */
+        get: operations["stands_story_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -492,6 +955,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/visits/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Visits: recorded once each, taken back by a later record, never edited. */
+        post: operations["visits_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/visits/{id}/take-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Visits: recorded once each, taken back by a later record, never edited. */
+        post: operations["visits_take_back_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -518,10 +1015,19 @@ export interface components {
          * @description * `counted` - COUNTED
          *     * `weighed` - WEIGHED
          *     * `scooped` - SCOOPED
+         *     * `heads` - HEADS
          *     * `guessed` - GUESSED
          * @enum {string}
          */
-        AmountKnown: "counted" | "weighed" | "scooped" | "guessed";
+        AmountKnown: "counted" | "weighed" | "scooped" | "heads" | "guessed";
+        /**
+         * @description * `seeds` - SEEDS
+         *     * `g` - GRAMS
+         *     * `ml` - MILLILITRES
+         *     * `heads` - HEADS
+         * @enum {string}
+         */
+        AmountUnit: "seeds" | "g" | "ml" | "heads";
         BandStretch: {
             trial: number;
             label: string;
@@ -531,13 +1037,75 @@ export interface components {
             /** Format: date */
             end: string;
         };
+        BetterPlace: {
+            name: string;
+            /** Format: double */
+            times: number;
+        };
         /** @enum {unknown} */
         BlankEnum: "";
+        /**
+         * @description * `weighed` - WEIGHED
+         *     * `scooped` - SCOOPED
+         *     * `heads` - HEADS
+         * @enum {string}
+         */
+        CalibrationKind: "weighed" | "scooped" | "heads";
+        /** @description Counted samples: seeds in each, and its size in g or ml (heads need none). */
+        CalibrationRequest: {
+            kind: components["schemas"]["CalibrationKind"];
+            counts: number[];
+            amounts?: number[];
+        };
         Caution: {
             kind: components["schemas"]["StepKind"];
             hazard: string;
             care: string;
             gentler: string;
+        };
+        /**
+         * @description * `uncleaned` - UNCLEANED
+         *     * `rough` - ROUGH
+         *     * `clean` - CLEAN
+         *     * `fine` - FINE
+         * @enum {string}
+         */
+        CleaningGrade: "uncleaned" | "rough" | "clean" | "fine";
+        /**
+         * @description * `rub` - RUB
+         *     * `thresh` - THRESH
+         *     * `sieve` - SIEVE
+         *     * `winnow` - WINNOW
+         *     * `mash_rinse` - MASH_RINSE
+         *     * `float` - FLOAT
+         *     * `pick` - PICK
+         *     * `fluff` - FLUFF
+         * @enum {string}
+         */
+        CleaningKind: "rub" | "thresh" | "sieve" | "winnow" | "mash_rinse" | "float" | "pick" | "fluff";
+        /** @description A record that may be asked about; `sure` answers the question. */
+        CleaningStepRequest: {
+            /** @default false */
+            sure?: boolean;
+            kind: components["schemas"]["CleaningKind"];
+            /** Format: double */
+            amount_in?: number | null;
+            /** Format: double */
+            amount_out?: number | null;
+            /** @default g */
+            unit?: components["schemas"]["AmountUnit"];
+            /** Format: double */
+            minutes?: number | null;
+            /** @default  */
+            kept?: string;
+            /** @default  */
+            note?: string;
+            grade?: (components["schemas"]["CleaningGrade"] | components["schemas"]["NullEnum"]) | null;
+        };
+        CodeTarget: {
+            kind: string;
+            id: number;
+            trial: number | null;
         };
         ComingTask: {
             /** Format: date */
@@ -556,6 +1124,27 @@ export interface components {
          * @enum {string}
          */
         Confidence: "sure" | "likely" | "guess";
+        /**
+         * @description * `paper` - PAPER
+         *     * `cloth` - CLOTH
+         *     * `tub` - TUB
+         *     * `jar` - JAR
+         *     * `foil` - FOIL
+         * @enum {string}
+         */
+        Container: "paper" | "cloth" | "tub" | "jar" | "foil";
+        /** @description A line of the ledger as it should have been. */
+        CorrectionRequest: {
+            /** Format: double */
+            amount: number;
+            /** @default seeds */
+            unit?: components["schemas"]["AmountUnit"];
+            /** @default counted */
+            known?: components["schemas"]["AmountKnown"];
+            /** @default  */
+            reason?: string;
+            entry: number;
+        };
         CountDish: {
             id: number;
             code: string;
@@ -604,6 +1193,37 @@ export interface components {
          * @enum {string}
          */
         DatePrecision: "day" | "month" | "year";
+        /**
+         * @description * `fit` - FIT
+         *     * `class` - CLASS
+         * @enum {string}
+         */
+        DeclineSource: "fit" | "class";
+        DescentEdge: {
+            parent: number;
+            child: number;
+            kind: components["schemas"]["DescentKind"];
+            amount_seeds: number | null;
+        };
+        DescentGraph: {
+            nodes: components["schemas"]["DescentNode"][];
+            edges: components["schemas"]["DescentEdge"][];
+        };
+        /**
+         * @description * `split` - SPLIT
+         *     * `merged` - MERGED
+         *     * `floated` - FLOATED
+         *     * `sunk` - SUNK
+         *     * `form` - FORM
+         * @enum {string}
+         */
+        DescentKind: "split" | "merged" | "floated" | "sunk" | "form";
+        DescentNode: {
+            id: number;
+            code: string;
+            label: string;
+            generation: number;
+        };
         DishPips: {
             id: number;
             code: string;
@@ -631,16 +1251,95 @@ export interface components {
             gsi: number;
         };
         /**
+         * @description * `dry` - DRY
+         *     * `likely_dry` - LIKELY_DRY
+         *     * `not_dry` - NOT_DRY
+         *     * `not_known` - NOT_KNOWN
+         *     * `keep_moist` - KEEP_MOIST
+         * @enum {string}
+         */
+        DryState: "dry" | "likely_dry" | "not_dry" | "not_known" | "keep_moist";
+        /**
+         * @description * `spread` - SPREAD
+         *     * `turned` - TURNED
+         *     * `looked` - LOOKED
+         *     * `dry` - DRY
+         * @enum {string}
+         */
+        DryingKind: "spread" | "turned" | "looked" | "dry";
+        DryingLookRequest: {
+            kind: components["schemas"]["DryingKind"];
+            /** Format: double */
+            humidity_percent?: number | null;
+            /** @default  */
+            note?: string;
+        };
+        DryingTask: {
+            lot: number;
+            code: string;
+            name: string;
+            place: string;
+            /** Format: date */
+            spread_on: string;
+            days_late: number;
+        };
+        /**
          * @description * `min` - MINUTES
          *     * `h` - HOURS
          *     * `d` - DAYS
          * @enum {string}
          */
         DurationUnit: "min" | "h" | "d";
+        EndRequest: {
+            version: number;
+            ended: components["schemas"]["LotEnd"];
+            /** Format: date */
+            on: string;
+            /** @default  */
+            why?: string;
+        };
+        EntryRequest: {
+            entry: number;
+        };
         FieldChange: {
             field: string;
             before: string | null;
             after: string | null;
+        };
+        FillView: {
+            tested: number;
+            full: number;
+            eaten: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+        };
+        /** @description Seeds that floated, where somebody knows. */
+        FloatingRequest: {
+            floated_seeds?: number | null;
+            /** @default  */
+            note?: string;
+        };
+        Forecast: {
+            source: (components["schemas"]["DeclineSource"] | components["schemas"]["NullEnum"]) | null;
+            reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: date */
+            half_on: string | null;
+            place_known: boolean;
+            points: components["schemas"]["ForecastPoint"][];
+        };
+        ForecastPoint: {
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            upper: number;
         };
         FurrowStep: {
             kind: components["schemas"]["StepKind"];
@@ -673,12 +1372,93 @@ export interface components {
             upper: number | null;
             dishes: components["schemas"]["DishPips"][];
         };
+        /** @description A harvest and its lots. */
+        HarvestRequest: {
+            /** @default false */
+            sure?: boolean;
+            stand: number;
+            /** Format: date */
+            collected_on: string;
+            /** @default day */
+            collected_precision?: components["schemas"]["DatePrecision"];
+            /** @default  */
+            collector?: string;
+            /** @default  */
+            leave?: string;
+            /** @default trial */
+            purpose?: components["schemas"]["Purpose"];
+            parents?: number | null;
+            ripe_seeds?: number | null;
+            taken_seeds?: number | null;
+            /** @default  */
+            weather?: string;
+            /** @default  */
+            note?: string;
+            /** @default false */
+            more_to_come?: boolean;
+            lots: components["schemas"]["HarvestedLotRequest"][];
+        };
+        HarvestView: {
+            id: number;
+            /** Format: date */
+            collected_on: string;
+            collected_precision: components["schemas"]["DatePrecision"];
+            collector: string;
+            leave: string;
+            purpose: components["schemas"]["Purpose"];
+            parents: number | null;
+            ripe_seeds: number | null;
+            taken_seeds: number | null;
+            weather: string;
+            note: string;
+            more_to_come: boolean;
+        };
+        HarvestedLotRequest: {
+            /** @default  */
+            code?: string;
+            /** @default  */
+            form?: string;
+            /** @default ripe */
+            ripeness?: components["schemas"]["Ripeness"];
+            parents?: number | null;
+            /** Format: double */
+            amount?: number | null;
+            /** @default seeds */
+            unit?: components["schemas"]["AmountUnit"];
+            /** @default guessed */
+            known?: components["schemas"]["AmountKnown"];
+            hazards?: components["schemas"]["Hazard"][];
+            /** @default  */
+            note?: string;
+        };
+        /**
+         * @description * `poisonous` - POISONOUS
+         *     * `possibly_poisonous` - POSSIBLY_POISONOUS
+         *     * `irritating` - IRRITATING
+         *     * `bristly` - BRISTLY
+         *     * `mouldy` - MOULDY
+         *     * `infested` - INFESTED
+         * @enum {string}
+         */
+        Hazard: "poisonous" | "possibly_poisonous" | "irritating" | "bristly" | "mouldy" | "infested";
+        HazardCare: {
+            hazard: components["schemas"]["Hazard"];
+            short: string;
+            care: string;
+        };
         HistoryEntry: {
             version: number;
             /** Format: date-time */
             at: string;
             by: string;
             changes: components["schemas"]["FieldChange"][];
+        };
+        Imbibition: {
+            /** Format: double */
+            intact_gain: number;
+            /** Format: double */
+            nicked_gain: number;
+            verdict: components["schemas"]["WaterUptake"];
         };
         Indices: {
             n: number;
@@ -737,8 +1517,46 @@ export interface components {
             /** Format: double */
             uncertainty: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested";
             };
+        };
+        /**
+         * @description * `field_bag` - FIELD_BAG
+         *     * `stored` - STORED
+         * @enum {string}
+         */
+        LabelKind: "field_bag" | "stored";
+        LabelPrint: {
+            readonly id: number;
+            readonly lot: number;
+            readonly kind: components["schemas"]["LabelKind"];
+            readonly sheet: components["schemas"]["LabelSheet"];
+            readonly copies: number;
+            /** Format: date-time */
+            readonly at: string;
+            readonly by: string;
+        };
+        /**
+         * @description * `a4_24` - A4_24
+         *     * `a4_14` - A4_14
+         *     * `a4_8` - A4_8
+         *     * `letter_30` - LETTER_30
+         *     * `single_57_32` - SINGLE_57_32
+         *     * `single_62_29` - SINGLE_62_29
+         *     * `single_100_50` - SINGLE_100_50
+         * @enum {string}
+         */
+        LabelSheet: "a4_24" | "a4_14" | "a4_8" | "letter_30" | "single_57_32" | "single_62_29" | "single_100_50";
+        /** @description Labels to print; `skip` leaves the first ones of a begun sheet free. */
+        LabelsRequest: {
+            lots: number[];
+            /** @default stored */
+            kind?: components["schemas"]["LabelKind"];
+            sheet: components["schemas"]["LabelSheet"];
+            /** @default 1 */
+            copies?: number;
+            /** @default 0 */
+            skip?: number;
         };
         /**
          * @description * `random` - RANDOM
@@ -764,6 +1582,17 @@ export interface components {
          * @enum {string}
          */
         Light: "light" | "dark";
+        LogLine: {
+            record: string;
+            id: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            word: string;
+            said: string;
+            note: string;
+            stands: boolean;
+        };
         LookView: {
             id: number;
             /** Format: uuid */
@@ -783,30 +1612,96 @@ export interface components {
             corrects: string | null;
             withdrawn: boolean;
         };
-        /** @description A lot with its plant and what is left; `version` must be sent back with a change. */
+        /** @description A lot with its plant and what is left; `version` must be sent back with a change. An empty code is filled in. */
         Lot: {
             readonly id: number;
             readonly version: number;
-            code: string;
+            code?: string;
             taxon?: number | null;
             readonly plant: components["schemas"]["LotPlant"];
             field_name?: string;
             readonly name: string;
             readonly common_name: string;
+            readonly stand: number | null;
             origin_kind: components["schemas"]["OriginKind"];
             origin_place?: string;
             /** Format: date */
             collected_on?: string | null;
             collected_precision?: components["schemas"]["DatePrecision"];
             collector?: string;
+            leave?: string;
             /** Format: int64 */
             parents?: number | null;
+            form?: string;
+            ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
+            purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
+            hybrid?: boolean;
+            crossed_with?: string;
+            /** Format: double */
+            claimed_percent?: number | null;
+            /** Format: int64 */
+            claimed_days?: number | null;
+            claim_note?: string;
+            /** Format: date */
+            use_by?: string | null;
+            grade?: components["schemas"]["CleaningGrade"];
             hazard?: string;
+            hazards?: components["schemas"]["Hazard"][];
+            readonly trouble: components["schemas"]["Trouble"];
+            readonly trouble_note: string;
             note?: string;
             place?: number | null;
             /** @default  */
             readonly place_name: string;
+            container?: components["schemas"]["Container"] | components["schemas"]["BlankEnum"];
+            drying_agent?: boolean;
+            readonly ended: components["schemas"]["LotEnd"];
+            /** Format: date */
+            readonly ended_on: string | null;
+            readonly ended_why: string;
             readonly stock: components["schemas"]["Stock"];
+        };
+        LotAdvice: {
+            task: components["schemas"]["LotTask"];
+            sentence: string;
+        };
+        LotBench: {
+            stock: components["schemas"]["Stock"];
+            fill: components["schemas"]["FillView"] | null;
+            /** Format: double */
+            purity: number | null;
+            tsw: components["schemas"]["ThousandSeedWeight"] | null;
+            rates: components["schemas"]["RateView"][];
+            water: components["schemas"]["Imbibition"] | null;
+            floated: components["schemas"]["PouringOff"] | null;
+            dry_state: components["schemas"]["DryState"];
+            dry_sentence: string;
+            /** Format: date */
+            drying_since: string | null;
+            /** Format: date */
+            turn_on: string | null;
+            place: components["schemas"]["PlaceRow"] | null;
+            better_places: components["schemas"]["BetterPlace"][];
+            cares: components["schemas"]["HazardCare"][];
+            trouble: components["schemas"]["TroubleAdvice"] | null;
+            purpose: components["schemas"]["PurposeAdvice"] | null;
+            may_not_come_true: boolean;
+            descent: components["schemas"]["DescentGraph"];
+            log: components["schemas"]["LogLine"][];
+            next: components["schemas"]["LotAdvice"][];
+        };
+        /**
+         * @description * `used_up` - USED_UP
+         *     * `discarded` - DISCARDED
+         * @enum {string}
+         */
+        LotEnd: "used_up" | "discarded";
+        LotPage: {
+            bench: components["schemas"]["LotBench"];
+            tests: components["schemas"]["LotTest"][];
+            forecast: components["schemas"]["Forecast"];
+            /** Format: date */
+            last_test_on: string | null;
         };
         /** @description What a lot's page says of its plant. */
         LotPlant: {
@@ -815,10 +1710,12 @@ export interface components {
             readonly caution: string;
             readonly note: string;
             readonly note_source: string;
+            readonly storage_behaviour: components["schemas"]["StorageBehaviour"];
+            readonly storage_class: components["schemas"]["StorageClass"];
         };
-        /** @description A lot with its plant and what is left; `version` must be sent back with a change. */
+        /** @description A lot with its plant and what is left; `version` must be sent back with a change. An empty code is filled in. */
         LotRequest: {
-            code: string;
+            code?: string;
             taxon?: number | null;
             field_name?: string;
             origin_kind: components["schemas"]["OriginKind"];
@@ -827,11 +1724,28 @@ export interface components {
             collected_on?: string | null;
             collected_precision?: components["schemas"]["DatePrecision"];
             collector?: string;
+            leave?: string;
             /** Format: int64 */
             parents?: number | null;
+            form?: string;
+            ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
+            purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
+            hybrid?: boolean;
+            crossed_with?: string;
+            /** Format: double */
+            claimed_percent?: number | null;
+            /** Format: int64 */
+            claimed_days?: number | null;
+            claim_note?: string;
+            /** Format: date */
+            use_by?: string | null;
+            grade?: components["schemas"]["CleaningGrade"];
             hazard?: string;
+            hazards?: components["schemas"]["Hazard"][];
             note?: string;
             place?: number | null;
+            container?: components["schemas"]["Container"] | components["schemas"]["BlankEnum"];
+            drying_agent?: boolean;
         };
         LotRow: {
             stock: components["schemas"]["Stock"];
@@ -840,13 +1754,50 @@ export interface components {
             name: string;
             common_name: string;
             species_known: boolean;
+            form: string;
             origin_kind: components["schemas"]["OriginKind"];
             origin_place: string;
             /** Format: date */
             collected_on: string | null;
             collected_precision: components["schemas"]["DatePrecision"];
             place: string;
-            hazard: string;
+            hazards: components["schemas"]["Hazard"][];
+            trouble: (components["schemas"]["Trouble"] | components["schemas"]["NullEnum"]) | null;
+            ended: (components["schemas"]["LotEnd"] | components["schemas"]["NullEnum"]) | null;
+        };
+        /**
+         * @description * `sow_now` - SOW_NOW
+         *     * `quarantine` - QUARANTINE
+         *     * `turn` - TURN
+         *     * `measure` - MEASURE
+         *     * `convert` - CONVERT
+         *     * `cut` - CUT
+         *     * `cut_floaters` - CUT_FLOATERS
+         *     * `clean` - CLEAN
+         *     * `dry` - DRY
+         *     * `store` - STORE
+         *     * `move` - MOVE
+         *     * `name` - NAME
+         *     * `test` - TEST
+         *     * `retest` - RETEST
+         *     * `use_by` - USE_BY
+         * @enum {string}
+         */
+        LotTask: "sow_now" | "quarantine" | "turn" | "measure" | "convert" | "cut" | "cut_floaters" | "clean" | "dry" | "store" | "move" | "name" | "test" | "retest" | "use_by";
+        LotTest: {
+            trial: number;
+            trial_code: string;
+            /** Format: date */
+            tested_on: string;
+            treatment: string;
+            germinated: number;
+            sown: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
         };
         /**
          * @description * `sand` - SAND
@@ -858,6 +1809,28 @@ export interface components {
          * @enum {string}
          */
         Medium: "sand" | "towel" | "vermiculite" | "seed_mix" | "water" | "air";
+        MergeRequest: {
+            lots: number[];
+            /** @default  */
+            code?: string;
+            /** @default  */
+            note?: string;
+        };
+        /** @description A record that may be asked about; `sure` answers the question. */
+        MoveRequest: {
+            version: number;
+            /** @default false */
+            sure?: boolean;
+            place: number | null;
+            /** @default  */
+            container?: components["schemas"]["Container"] | components["schemas"]["BlankEnum"];
+            /** @default false */
+            drying_agent?: boolean;
+        };
+        NameStandRequest: {
+            version: number;
+            taxon: number;
+        };
         /** @description The fates of what is left in a dish. */
         NewClosingRequest: {
             /** Format: uuid */
@@ -939,6 +1912,34 @@ export interface components {
             length_days?: number;
             blind?: boolean;
         };
+        /** @description A visit to record, with or without a photo. Send it again with the same `client_id` as often as needed. */
+        NewVisitRequest: {
+            /** Format: uuid */
+            client_id: string;
+            stand: number;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            device_at?: string | null;
+            /**
+             * Format: double
+             * @default 0
+             */
+            share_ripe?: number;
+            /** @default watching */
+            outcome?: components["schemas"]["VisitOutcome"];
+            signs?: components["schemas"]["RipeSign"][];
+            /** @default false */
+            sick?: boolean;
+            /** @default false */
+            eaten?: boolean;
+            heads?: number | null;
+            opened?: number[];
+            /** @default  */
+            note?: string;
+            /** Format: binary */
+            photo?: string | null;
+        };
         NextStep: {
             /** Format: date */
             on: string;
@@ -976,8 +1977,23 @@ export interface components {
             /** Format: double */
             rho0: number;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested";
             };
+        };
+        PaginatedLabelPrintList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=4
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=2
+             */
+            previous?: string | null;
+            results: components["schemas"]["LabelPrint"][];
         };
         PaginatedLotRowList: {
             /** @example 123 */
@@ -994,7 +2010,7 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["LotRow"][];
         };
-        PaginatedPlaceList: {
+        PaginatedPlaceRowList: {
             /** @example 123 */
             count: number;
             /**
@@ -1007,7 +2023,7 @@ export interface components {
              * @example http://api.example.org/accounts/?page=2
              */
             previous?: string | null;
-            results: components["schemas"]["Place"][];
+            results: components["schemas"]["PlaceRow"][];
         };
         PaginatedRecipeList: {
             /** @example 123 */
@@ -1023,6 +2039,21 @@ export interface components {
              */
             previous?: string | null;
             results: components["schemas"]["Recipe"][];
+        };
+        PaginatedStandRowList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=4
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=2
+             */
+            previous?: string | null;
+            results: components["schemas"]["StandRow"][];
         };
         PaginatedTaxonList: {
             /** @example 123 */
@@ -1054,7 +2085,16 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["TrialRow"][];
         };
-        /** @description A change of a lot: the version that was seen, and the fields that change. */
+        PartRequest: {
+            amount_seeds?: number | null;
+            /** @default  */
+            code?: string;
+            /** @default  */
+            form?: string;
+            /** @default  */
+            note?: string;
+        };
+        /** @description A change of a lot: the version that was seen, and the fields that change. Place and container change by a move. */
         PatchedLotChangeRequest: {
             version?: number;
             taxon?: number | null;
@@ -1065,11 +2105,70 @@ export interface components {
             collected_on?: string | null;
             collected_precision?: components["schemas"]["DatePrecision"];
             collector?: string;
+            leave?: string;
             /** Format: int64 */
             parents?: number | null;
+            form?: string;
+            ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
+            purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
+            hybrid?: boolean;
+            crossed_with?: string;
+            /** Format: double */
+            claimed_percent?: number | null;
+            /** Format: int64 */
+            claimed_days?: number | null;
+            claim_note?: string;
+            /** Format: date */
+            use_by?: string | null;
+            grade?: components["schemas"]["CleaningGrade"];
             hazard?: string;
+            hazards?: components["schemas"]["Hazard"][];
             note?: string;
-            place?: number | null;
+        };
+        /** @description A change of a place: the version that was seen, and the fields that change. */
+        PatchedPlaceChangeRequest: {
+            version?: number;
+            name?: string;
+            kind?: components["schemas"]["PlaceKind"];
+            parent?: number | null;
+            /** Format: int64 */
+            order?: number;
+            indoors?: boolean;
+            /** Format: double */
+            temperature_c?: number | null;
+            /** Format: double */
+            humidity_percent?: number | null;
+        };
+        /** @description A change of a stand: the version that was seen, and the fields that change. */
+        PatchedStandChangeRequest: {
+            version?: number;
+            field_name?: string;
+            place_name?: string;
+            /** Format: double */
+            latitude?: number | null;
+            /** Format: double */
+            longitude?: number | null;
+            show_exact?: boolean;
+            /** Format: int64 */
+            elevation_m?: number | null;
+            ecoregion?: string;
+            habitat?: string;
+            /** Format: int64 */
+            plants?: number | null;
+            own_ground?: boolean;
+            leave_by?: string;
+            /** Format: date */
+            leave_until?: string | null;
+            protected?: boolean;
+            licence?: string;
+            invasive?: boolean;
+            may_be_mown?: boolean;
+            /** Format: date */
+            mown_from?: string | null;
+            shedding?: components["schemas"]["Shedding"];
+            /** Format: date */
+            watch_from?: string | null;
+            note?: string;
         };
         /** @description A change of a trial: the version that was seen, and the fields that change. */
         PatchedTrialChangeRequest: {
@@ -1100,15 +2199,6 @@ export interface components {
             readonly may_count: boolean;
             readonly may_plan: boolean;
         };
-        Place: {
-            readonly id: number;
-            readonly name: string;
-            readonly full_name: string;
-            readonly kind: components["schemas"]["PlaceKind"];
-            readonly parent: number | null;
-            readonly order: number;
-            readonly indoors: boolean;
-        };
         /**
          * @description * `site` - SITE
          *     * `room` - ROOM
@@ -1116,19 +2206,133 @@ export interface components {
          *     * `shelf` - SHELF
          *     * `tray` - TRAY
          *     * `box` - BOX
+         *     * `freezer` - FREEZER
          * @enum {string}
          */
-        PlaceKind: "site" | "room" | "fridge" | "shelf" | "tray" | "box";
+        PlaceKind: "site" | "room" | "fridge" | "shelf" | "tray" | "box" | "freezer";
+        /** @description What is said of a place when it is added. */
+        PlaceRequest: {
+            name: string;
+            kind: components["schemas"]["PlaceKind"];
+            parent?: number | null;
+            /** Format: int64 */
+            order?: number;
+            indoors?: boolean;
+            /** Format: double */
+            temperature_c?: number | null;
+            /** Format: double */
+            humidity_percent?: number | null;
+        };
         PlaceRound: {
             place: string;
             dishes: number;
             tasks: components["schemas"]["RoundTask"][];
+        };
+        PlaceRow: {
+            id: number;
+            version: number;
+            name: string;
+            full_name: string;
+            kind: components["schemas"]["PlaceKind"];
+            parent: number | null;
+            order: number;
+            indoors: boolean;
+            /** Format: double */
+            temperature_c: number | null;
+            /** Format: double */
+            humidity_percent: number | null;
+            /** Format: double */
+            climate_c: number | null;
+            /** Format: double */
+            climate_percent: number | null;
+            /** Format: double */
+            harrington: number | null;
+            keeps_seed: boolean | null;
+            dry_first: boolean | null;
+            /** Format: double */
+            relative_life: number | null;
         };
         PlacedDish: {
             pips: components["schemas"]["DishPips"];
             place: string;
             position: number;
             treatment: string;
+        };
+        Position: {
+            /** Format: double */
+            latitude: number;
+            /** Format: double */
+            longitude: number;
+            exact: boolean;
+        };
+        PouringOff: {
+            /** Format: double */
+            full_seeds: number | null;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+            /** Format: double */
+            share: number | null;
+            reason?: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
+        /**
+         * @description * `own_bed` - OWN_BED
+         *     * `trial` - TRIAL
+         *     * `exchange` - EXCHANGE
+         *     * `restoration` - RESTORATION
+         * @enum {string}
+         */
+        Purpose: "own_bed" | "trial" | "exchange" | "restoration";
+        PurposeAdvice: {
+            grade: components["schemas"]["CleaningGrade"];
+            cleaning: string;
+            parents: string;
+        };
+        PurposeRow: {
+            purpose: components["schemas"]["Purpose"];
+            grade: components["schemas"]["CleaningGrade"];
+            cleaning: string;
+            parents: string;
+        };
+        /**
+         * @description * `squeeze` - SQUEEZE
+         *     * `cut` - CUT
+         *     * `purity` - PURITY
+         *     * `imbibition` - IMBIBITION
+         * @enum {string}
+         */
+        QualityKind: "squeeze" | "cut" | "purity" | "imbibition";
+        /** @description Counts of seeds opened, masses of a purity sample, or masses before and after an imbibition test. */
+        QualityTestRequest: {
+            kind: components["schemas"]["QualityKind"];
+            tested?: number | null;
+            full?: number | null;
+            empty?: number | null;
+            eaten?: number | null;
+            /** Format: double */
+            pure_g?: number | null;
+            /** Format: double */
+            sample_g?: number | null;
+            /** Format: double */
+            intact_start_g?: number | null;
+            /** Format: double */
+            intact_end_g?: number | null;
+            /** Format: double */
+            nicked_start_g?: number | null;
+            /** Format: double */
+            nicked_end_g?: number | null;
+            /** @default  */
+            note?: string;
+        };
+        RateView: {
+            kind: components["schemas"]["CalibrationKind"];
+            samples: number;
+            /** Format: double */
+            per_unit: number;
+            /** Format: double */
+            se: number | null;
+            doubt: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
         /**
          * @description * `none_germinated` - NONE_GERMINATED
@@ -1151,9 +2355,20 @@ export interface components {
          *     * `not_detectable` - NOT_DETECTABLE
          *     * `all_accounted` - ALL_ACCOUNTED
          *     * `set_aside` - SET_ASIDE
+         *     * `one_replicate` - ONE_REPLICATE
+         *     * `one_scoop` - ONE_SCOOP
+         *     * `one_head` - ONE_HEAD
+         *     * `guessed` - GUESSED
+         *     * `not_measured` - NOT_MEASURED
+         *     * `not_converted` - NOT_CONVERTED
+         *     * `not_cut` - NOT_CUT
+         *     * `not_noted` - NOT_NOTED
+         *     * `sow_now` - SOW_NOW
+         *     * `no_decline_seen` - NO_DECLINE_SEEN
+         *     * `never_tested` - NEVER_TESTED
          * @enum {string}
          */
-        Reason: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside";
+        Reason: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested";
         Recipe: {
             readonly id: number;
             readonly version: number;
@@ -1174,6 +2389,40 @@ export interface components {
             confidence?: components["schemas"]["Confidence"];
             steps: components["schemas"]["StepRequest"][];
         };
+        /**
+         * @description * `calibration` - calibration
+         *     * `cleaning` - cleaning
+         *     * `drying` - drying
+         *     * `quality` - quality
+         * @enum {string}
+         */
+        RecordEnum: "calibration" | "cleaning" | "drying" | "quality";
+        /** @description One line of the log. */
+        RecordRequest: {
+            record: components["schemas"]["RecordEnum"];
+            id: number;
+        };
+        /**
+         * @description * `no_green` - NO_GREEN
+         *     * `dry_brown` - DRY_BROWN
+         *     * `rattles` - RATTLES
+         *     * `comes_away` - COMES_AWAY
+         *     * `dark_seed` - DARK_SEED
+         *     * `full_colour` - FULL_COLOUR
+         *     * `open_below` - OPEN_BELOW
+         *     * `sprouting` - SPROUTING
+         * @enum {string}
+         */
+        RipeSign: "no_green" | "dry_brown" | "rattles" | "comes_away" | "dark_seed" | "full_colour" | "open_below" | "sprouting";
+        /**
+         * @description * `unripe` - UNRIPE
+         *     * `ripened_indoors` - RIPENED_INDOORS
+         *     * `mixed` - MIXED
+         *     * `ripe` - RIPE
+         *     * `overripe` - OVERRIPE
+         * @enum {string}
+         */
+        Ripeness: "unripe" | "ripened_indoors" | "mixed" | "ripe" | "overripe";
         /**
          * @description * `grower` - GROWER
          *     * `helper` - HELPER
@@ -1211,15 +2460,129 @@ export interface components {
             dishes: number;
             seeds_per_dish: number;
         };
+        SeedEstimate: {
+            seeds: number;
+            /** Format: double */
+            se_seeds: number | null;
+            doubt: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
         Session: {
             user: components["schemas"]["Person"] | null;
         };
         SetAsideRequestRequest: {
             why: string;
         };
+        /**
+         * @description * `holds` - HOLDS
+         *     * `shatters` - SHATTERS
+         *     * `flies` - FLIES
+         *     * `bursts` - BURSTS
+         *     * `fleshy` - FLESHY
+         *     * `sow_at_once` - SOW_AT_ONCE
+         * @enum {string}
+         */
+        Shedding: "holds" | "shatters" | "flies" | "bursts" | "fleshy" | "sow_at_once";
         SignInRequest: {
             username: string;
             password: string;
+        };
+        SplitRequest: {
+            parts: components["schemas"]["PartRequest"][];
+        };
+        /** @description A stand. Coordinates are taken in exactly and given out as `position`, coarse unless `show_exact` says otherwise. */
+        Stand: {
+            readonly id: number;
+            readonly version: number;
+            taxon?: number | null;
+            field_name?: string;
+            readonly common_name: string;
+            place_name: string;
+            readonly position: components["schemas"]["Position"] | null;
+            show_exact?: boolean;
+            /** Format: int64 */
+            elevation_m?: number | null;
+            ecoregion?: string;
+            habitat?: string;
+            /** Format: int64 */
+            plants?: number | null;
+            own_ground?: boolean;
+            leave_by?: string;
+            /** Format: date */
+            leave_until?: string | null;
+            protected?: boolean;
+            licence?: string;
+            invasive?: boolean;
+            may_be_mown?: boolean;
+            /** Format: date */
+            mown_from?: string | null;
+            shedding?: components["schemas"]["Shedding"];
+            /** Format: date */
+            watch_from?: string | null;
+            note?: string;
+        };
+        /** @description A stand. Coordinates are taken in exactly and given out as `position`, coarse unless `show_exact` says otherwise. */
+        StandRequest: {
+            taxon?: number | null;
+            field_name?: string;
+            place_name: string;
+            /** Format: double */
+            latitude?: number | null;
+            /** Format: double */
+            longitude?: number | null;
+            show_exact?: boolean;
+            /** Format: int64 */
+            elevation_m?: number | null;
+            ecoregion?: string;
+            habitat?: string;
+            /** Format: int64 */
+            plants?: number | null;
+            own_ground?: boolean;
+            leave_by?: string;
+            /** Format: date */
+            leave_until?: string | null;
+            protected?: boolean;
+            licence?: string;
+            invasive?: boolean;
+            may_be_mown?: boolean;
+            /** Format: date */
+            mown_from?: string | null;
+            shedding?: components["schemas"]["Shedding"];
+            /** Format: date */
+            watch_from?: string | null;
+            note?: string;
+        };
+        StandRow: {
+            id: number;
+            name: string;
+            common_name: string;
+            species_known: boolean;
+            place_name: string;
+            shedding: components["schemas"]["Shedding"];
+            plants: number | null;
+            state: components["schemas"]["WatchState"];
+            /** Format: date */
+            next_on: string | null;
+            every_days: number | null;
+            days_late: number;
+            /** Format: double */
+            share_ripe: number | null;
+            /** Format: date-time */
+            last_visit_on: string | null;
+            last_end: (components["schemas"]["VisitOutcome"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: date */
+            last_end_on: string | null;
+            leave_missing: boolean;
+            protected: boolean;
+            invasive: boolean;
+            may_be_mown: boolean;
+            /** Format: date */
+            mown_from: string | null;
+            estimate: components["schemas"]["SeedEstimate"] | null;
+        };
+        StandStory: {
+            row: components["schemas"]["StandRow"];
+            visits: components["schemas"]["VisitView"][];
+            harvests: components["schemas"]["HarvestView"][];
         };
         Step: {
             kind: components["schemas"]["StepKind"];
@@ -1273,29 +2636,23 @@ export interface components {
             seeds: number | null;
             estimated: boolean;
             /** Format: double */
-            cv: number | null;
+            se_seeds: number | null;
+            doubt: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: double */
+            unconverted?: number | null;
+            unconverted_unit?: (components["schemas"]["AmountUnit"] | components["schemas"]["NullEnum"]) | null;
         };
-        /**
-         * @description * `in` - in
-         *     * `lost` - lost
-         *     * `recount` - recount
-         * @enum {string}
-         */
-        StockEntryKindEnum: "in" | "lost" | "recount";
-        /**
-         * @description * `counted` - counted
-         *     * `weighed` - weighed
-         *     * `scooped` - scooped
-         *     * `guessed` - guessed
-         * @enum {string}
-         */
-        StockEntryKnownEnum: "counted" | "weighed" | "scooped" | "guessed";
         /** @description A new line of the ledger. */
         StockEntryRequest: {
-            kind: components["schemas"]["StockEntryKindEnum"];
-            amount_seeds: number;
-            known: components["schemas"]["StockEntryKnownEnum"];
+            /** Format: double */
+            amount: number;
+            /** @default seeds */
+            unit?: components["schemas"]["AmountUnit"];
+            /** @default counted */
+            known?: components["schemas"]["AmountKnown"];
+            /** @default  */
             reason?: string;
+            kind: components["schemas"]["StockKind"];
         };
         /**
          * @description * `in` - IN
@@ -1307,14 +2664,23 @@ export interface components {
          */
         StockKind: "in" | "drawn" | "lost" | "corrected" | "recount";
         StockLine: {
+            id: number;
             /** Format: date-time */
             at: string;
             by: string;
             kind: components["schemas"]["StockKind"];
-            amount_seeds: number;
+            /** Format: double */
+            amount: number;
+            unit: components["schemas"]["AmountUnit"];
+            amount_seeds: number | null;
+            /** Format: double */
+            se_seeds: number | null;
+            doubt: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
             known: components["schemas"]["AmountKnown"];
+            basis: string;
             reason: string;
-            balance_seeds: number;
+            balance_seeds: number | null;
+            stands: boolean;
         };
         /**
          * @description * `all_accounted` - ALL_ACCOUNTED
@@ -1324,6 +2690,21 @@ export interface components {
          * @enum {string}
          */
         StopReason: "all_accounted" | "quiet_and_length" | "still_coming" | "length_not_reached";
+        /**
+         * @description * `orthodox` - ORTHODOX
+         *     * `short_lived` - SHORT_LIVED
+         *     * `recalcitrant` - RECALCITRANT
+         *     * `unknown` - UNKNOWN
+         * @enum {string}
+         */
+        StorageBehaviour: "orthodox" | "short_lived" | "recalcitrant" | "unknown";
+        /**
+         * @description * `short` - SHORT
+         *     * `medium` - MEDIUM
+         *     * `long` - LONG
+         * @enum {string}
+         */
+        StorageClass: "short" | "medium" | "long";
         Taxon: {
             readonly id: number;
             readonly version: number;
@@ -1333,6 +2714,19 @@ export interface components {
             readonly note: string;
             readonly note_source: string;
             readonly note_confidence: components["schemas"]["Confidence"];
+            readonly shedding: components["schemas"]["Shedding"];
+            readonly storage_behaviour: components["schemas"]["StorageBehaviour"];
+            readonly storage_class: components["schemas"]["StorageClass"];
+            hazards: components["schemas"]["Hazard"][];
+            readonly chaffy: boolean;
+        };
+        ThousandSeedWeight: {
+            /** Format: double */
+            tsw_g: number;
+            /** Format: double */
+            cv: number | null;
+            weigh_more: boolean | null;
+            reason?: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
         Today: {
             /** Format: date */
@@ -1342,6 +2736,8 @@ export interface components {
             waking: components["schemas"]["WakingTrial"][];
             band: components["schemas"]["BandStretch"][];
             has_lots: boolean;
+            visits: components["schemas"]["StandRow"][];
+            drying: components["schemas"]["DryingTask"][];
         };
         TreatmentResult: {
             name: string;
@@ -1479,8 +2875,56 @@ export interface components {
          * @enum {string}
          */
         TrialState: "planned" | "counting" | "closed";
+        /**
+         * @description * `sick` - SICK
+         *     * `mouldy` - MOULDY
+         *     * `seed_eaters` - SEED_EATERS
+         *     * `visitors` - VISITORS
+         * @enum {string}
+         */
+        Trouble: "sick" | "mouldy" | "seed_eaters" | "visitors";
+        TroubleAdvice: {
+            trouble: components["schemas"]["Trouble"];
+            quarantine: boolean;
+            what: string;
+            waste: string;
+            hazard: (components["schemas"]["Hazard"] | components["schemas"]["NullEnum"]) | null;
+        };
+        TroubleRequest: {
+            version: number;
+            trouble: (components["schemas"]["Trouble"] | components["schemas"]["NullEnum"]) | null;
+            /** @default  */
+            note?: string;
+        };
         VersionRequest: {
             version: number;
+        };
+        VersionedRequest: {
+            version: number;
+        };
+        /**
+         * @description * `watching` - WATCHING
+         *     * `missed` - MISSED
+         *     * `nothing_set` - NOTHING_SET
+         *     * `cross_failed` - CROSS_FAILED
+         * @enum {string}
+         */
+        VisitOutcome: "watching" | "missed" | "nothing_set" | "cross_failed";
+        VisitView: {
+            id: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            outcome: components["schemas"]["VisitOutcome"];
+            /** Format: double */
+            share_ripe: number;
+            signs: components["schemas"]["RipeSign"][];
+            sick: boolean;
+            eaten: boolean;
+            note: string;
+            photo: number | null;
+            estimate: components["schemas"]["SeedEstimate"] | null;
+            stands: boolean;
         };
         WakingTrial: {
             id: number;
@@ -1493,6 +2937,22 @@ export interface components {
             length_days: number;
             furrows: components["schemas"]["FurrowView"][];
         };
+        /**
+         * @description * `no_plan` - NO_PLAN
+         *     * `later` - LATER
+         *     * `due` - DUE
+         *     * `overdue` - OVERDUE
+         *     * `may_be_gone` - MAY_BE_GONE
+         * @enum {string}
+         */
+        WatchState: "no_plan" | "later" | "due" | "overdue" | "may_be_gone";
+        /**
+         * @description * `physical` - PHYSICAL
+         *     * `not_physical` - NOT_PHYSICAL
+         *     * `unclear` - UNCLEAR
+         * @enum {string}
+         */
+        WaterUptake: "physical" | "not_physical" | "unclear";
     };
     responses: never;
     parameters: never;
@@ -1502,6 +2962,48 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    balance_readings: {
+        parameters: {
+            query?: {
+                expected_g?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
+                };
+            };
+        };
+    };
+    codes_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeTarget"];
+                };
+            };
+        };
+    };
     dishes_looks: {
         parameters: {
             query?: never;
@@ -1592,6 +3094,96 @@ export interface operations {
             };
         };
     };
+    harvests_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HarvestRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"][];
+                };
+            };
+        };
+    };
+    harvests_purposes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PurposeRow"][];
+                };
+            };
+        };
+    };
+    labels_list: {
+        parameters: {
+            query?: {
+                lot?: number;
+                /** @description A page number within the paginated result set. */
+                page?: number;
+                /** @description Number of results to return per page. */
+                page_size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedLabelPrintList"];
+                };
+            };
+        };
+    };
+    labels_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelsRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
     looks_create: {
         parameters: {
             query?: never;
@@ -1626,12 +3218,16 @@ export interface operations {
     lots_list: {
         parameters: {
             query?: {
+                /** @description Only lots that have come to their end, or only those that have not */
+                ended?: boolean;
                 /** @description A page number within the paginated result set. */
                 page?: number;
                 /** @description Number of results to return per page. */
                 page_size?: number;
                 /** @description Words in code, plant, field name, origin or place */
                 search?: string;
+                /** @description Lots from a stand */
+                stand?: number;
             };
             header?: never;
             path?: never;
@@ -1720,6 +3316,136 @@ export interface operations {
             };
         };
     };
+    lots_calibrate_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrationRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_clean_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CleaningStepRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_correct_stock_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_dry_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DryingLookRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_end_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
     lots_enter_stock_create: {
         parameters: {
             query?: never;
@@ -1736,12 +3462,38 @@ export interface operations {
             };
         };
         responses: {
-            200: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_float: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["FloatingRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"][];
                 };
             };
         };
@@ -1790,6 +3542,252 @@ export interface operations {
             };
         };
     };
+    lots_move_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotPage"];
+                };
+            };
+        };
+    };
+    lots_split: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"][];
+                };
+            };
+        };
+    };
+    lots_take_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordRequest"];
+            };
+        };
+        responses: {
+            /** @description The line is taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    lots_take_back_stock_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_take_up_again_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionedRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_test_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QualityTestRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_trouble_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TroubleRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_merge_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    photos_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+        };
+    };
     places_list: {
         parameters: {
             query?: {
@@ -1809,7 +3807,56 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaginatedPlaceList"];
+                    "application/json": components["schemas"]["PaginatedPlaceRowList"];
+                };
+            };
+        };
+    };
+    places_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceRow"];
+                };
+            };
+        };
+    };
+    places_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this place. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedPlaceChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceRow"];
                 };
             };
         };
@@ -1973,6 +4020,171 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    stands_list: {
+        parameters: {
+            query?: {
+                /** @description A page number within the paginated result set. */
+                page?: number;
+                /** @description Number of results to return per page. */
+                page_size?: number;
+                /** @description Words in plant, field name, place or habitat */
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedStandRowList"];
+                };
+            };
+        };
+    };
+    stands_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stand"];
+                };
+            };
+        };
+    };
+    stands_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this stand. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stand"];
+                };
+            };
+        };
+    };
+    stands_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this stand. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedStandChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stand"];
+                };
+            };
+        };
+    };
+    stands_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this stand. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryEntry"][];
+                };
+            };
+        };
+    };
+    stands_name_plant_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameStandRequest"];
+            };
+        };
+        responses: {
+            /** @description The stand and its lots are named */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    stands_story_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this stand. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandStory"];
+                };
             };
         };
     };
@@ -2313,6 +4525,59 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SeedCost"];
                 };
+            };
+        };
+    };
+    visits_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewVisitRequest"];
+                "multipart/form-data": components["schemas"]["NewVisitRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitView"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitView"];
+                };
+            };
+        };
+    };
+    visits_take_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this visit. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The visit is taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -30,8 +30,10 @@ const props = defineProps<{
   first: string
   rows: readonly R[] | undefined
   query: { pending: boolean; error: Error | null }
+  /** How many there are in all, where not all of them are fetched at once. */
+  total?: number
 }>()
-const emit = defineEmits<{ retry: []; choose: [row: R] }>()
+const emit = defineEmits<{ retry: []; choose: [row: R]; more: [] }>()
 const search = defineModel<string>({ required: true })
 defineSlots<{ action(): unknown; row(props: { row: R }): unknown }>()
 
@@ -56,5 +58,9 @@ const { sorted, sortBy, ariaSort } = useSorted<R>(shown, values, props.first)
         </tr>
       </tbody>
     </table>
+    <p v-if="total !== undefined && total > rows.length" class="sentence">
+      {{ rows.length }} of {{ total }} are shown and sorted: type to find the others, or
+      <button type="button" class="text-link" @click="emit('more')">show more</button>.
+    </p>
   </template>
 </template>

@@ -22,5 +22,13 @@ export function useProblem() {
   /** The sentence for the whole form. */
   const sentence = computed(() => (problem.value ? problem.value.detail : ''))
 
-  return { problem, attempt, at, sentence }
+  /** Whether the refusal was a question that the person may answer with “yes, so it is”. */
+  const question = computed(() => problem.value?.question ?? false)
+
+  /** The sentence for the foot of a form: empty where a field says it already. */
+  function foot(...fields: string[]): string {
+    return fields.some((pointer) => at(pointer).length) && !question.value ? '' : sentence.value
+  }
+
+  return { problem, attempt, at, sentence, question, foot }
 }

@@ -22,3 +22,32 @@ export const plural = (count: number, one: string, many = `${one}s`) =>
 
 /** p as people print it. */
 export const pValue = (p: number | null) => (p === null ? '–' : p < 0.001 ? '< 0.001' : p.toFixed(3))
+
+/** What was typed as a number; null where nothing was, and where it is none (the server then says so at the field). */
+export function numberOrNull(typed: string | number | null | undefined): number | null {
+  const text = String(typed ?? '')
+    .trim()
+    .replace(',', '.')
+  return text === '' ? null : Number(text)
+}
+
+/** Numbers typed in a row, apart by spaces, commas or semicolons. */
+export const numbersIn = (typed: string): number[] =>
+  typed
+    .split(/[\s;,]+/)
+    .filter(Boolean)
+    .map(Number)
+
+/** An estimate with its 95 % error: “≈ 2,390 ± 120”. */
+export function withDoubt(count: number, se: number | null, estimated = true): string {
+  const main = `${estimated ? '≈ ' : ''}${WHOLE.format(count)}`
+  return estimated && se ? `${main} ± ${WHOLE.format(Math.round(1.96 * se))}` : main
+}
+
+/** How many times as long: “4 times”, “a quarter”. */
+export function times(ratio: number): string {
+  if (ratio >= 0.95 && ratio <= 1.05) return 'the same'
+  return ratio >= 1
+    ? `${ratio >= 10 ? WHOLE.format(Math.round(ratio)) : ratio.toFixed(1).replace('.0', '')} times as long`
+    : `${percent(ratio)} % of it`
+}

@@ -1,64 +1,81 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
-import { choicesOf, knownWords } from '@/shared/labels'
-import { useEnterStock, type StockEntryRequest } from '../api'
+import { numberOrNull } from '@/shared/format/numbers'
+import { amountUnitWords, choicesOf } from '@/shared/labels'
+import { useLotWork, type LotBench, type StockLine } from '../api'
+import WeighField from './WeighField.vue'
 
-/** Add a line to a lot's ledger. */
-const props = defineProps<{ lotId: number }>()
+/** A line for a lot's ledger, or the correction of one that stands there. */
+const props = defineProps<{ lotId: number; bench: LotBench; line?: StockLine | null }>()
+const emit = defineEmits<{ done: [] }>()
 
-const KINDS = [
+type Kind = StockLine['kind']
+const KINDS: { value: Kind; title: string }[] = [
   { value: 'in', title: 'came in' },
   { value: 'recount', title: 'recounted: this is what there is' },
+  { value: 'drawn', title: 'drawn: sown, given away' },
   { value: 'lost', title: 'lost or thrown out' },
 ]
-const KNOWN = choicesOf(knownWords)
+const KNOWN = [
+  { value: 'counted', title: 'counted' },
+  { value: 'guessed', title: 'guessed' },
+] as const
+const UNITS = choicesOf(amountUnitWords)
+const RATE_OF = { g: 'weighed', ml: 'scooped', heads: 'heads' } as const
 
-const enter = useEnterStock(() => props.lotId)
-const { attempt, at, sentence } = useProblem()
-const open = ref(false)
-const kind = ref<StockEntryRequest['kind']>('in')
-const known = ref<StockEntryRequest['known']>('counted')
-const amount = ref('')
-const reason = ref('')
+const { enterStock, correctStock } = useLotWork(() => props.lotId)
+const { attempt, at, foot } = useProblem()
+const kind = ref<Kind>(props.line?.kind ?? 'in')
+const unit = ref(props.line?.unit ?? 'seeds')
+const known = ref<'counted' | 'guessed'>(props.line?.known === 'guessed' ? 'guessed' : 'counted')
+const amount = ref(props.line ? String(props.line.amount) : '')
+const reason = ref(props.line?.reason ?? '')
+const busy = computed(() => enterStock.isPending.value || correctStock.isPending.value)
+const converts = computed(() => {
+  if (unit.value === 'seeds') return ''
+  const rate = props.bench.rates.find((r) => r.kind === RATE_OF[unit.value as keyof typeof RATE_OF])
+  const per = unit.value === 'heads' ? 'head' : unit.value
+  return rate
+    ? `By this lot’s own counted samples: ≈ ${rate.per_unit.toPrecision(3)} seeds a ${per}.`
+    : `Nobody has counted samples of this lot yet: it stays in ${amountUnitWords[unit.value]} until somebody does.`
+})
 
 async function save() {
+  const typed = {
+    amount: numberOrNull(amount.value) ?? NaN,
+    unit: unit.value,
+    known: known.value,
+    reason: reason.value,
+  }
+  const line = props.line
   const done = await attempt(() =>
-    enter.mutateAsync({
-      kind: kind.value,
-      known: known.value,
-      amount_seeds: Number(amount.value),
-      reason: reason.value,
-    }),
+    line
+      ? correctStock.mutateAsync({ entry: line.id, ...typed })
+      : enterStock.mutateAsync({ kind: kind.value, ...typed }),
   )
-  if (!done) return
-  open.value = false
-  amount.value = ''
-  reason.value = ''
+  if (done) emit('done')
 }
 </script>
 
 <template>
-  <p v-if="!open"><v-btn variant="outlined" color="primary" @click="open = true">Enter an amount</v-btn></p>
-  <form v-else @submit.prevent="save">
-    <v-select v-model="kind" :items="KINDS" label="What happened" />
-    <v-text-field v-model="amount" label="Seeds" inputmode="numeric" :error-messages="at('/amount_seeds')" />
-    <v-select v-model="known" :items="KNOWN" label="How the number is known" />
-    <v-text-field v-model="reason" label="Why, or where from" />
+  <form class="form" @submit.prevent="save">
+    <p v-if="line" class="quiet">The line as it was stays to be seen, struck out; this one stands in its place.</p>
+    <div class="form-row">
+      <v-select v-if="!line" v-model="kind" :items="KINDS" label="What happened" />
+      <v-select v-model="unit" :items="UNITS" label="In" />
+      <WeighField v-if="unit === 'g'" v-model="amount" label="Amount" :messages="at('/amount')" />
+      <v-text-field v-else v-model="amount" label="Amount" inputmode="decimal" :error-messages="at('/amount')" />
+      <v-select v-if="unit === 'seeds'" v-model="known" :items="KNOWN" label="How the number is known" />
+    </div>
+    <p v-if="converts" class="quiet">{{ converts }}</p>
+    <v-text-field v-model="reason" label="Why, or where from" maxlength="200" />
     <FormFoot
-      action="Enter"
-      :busy="enter.isPending.value"
-      :sentence="at('/amount_seeds').length ? '' : sentence"
-      @leave="open = false"
+      :action="line ? 'Correct the line' : 'Enter'"
+      :busy="busy"
+      :sentence="foot('/amount')"
+      @leave="emit('done')"
     />
   </form>
 </template>
-
-<style scoped>
-form {
-  display: grid;
-  gap: 12px;
-  margin: 14px 0;
-}
-</style>

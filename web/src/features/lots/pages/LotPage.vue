@@ -1,128 +1,193 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch, type Component } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
 import { useTrials } from '@/features/trials'
+import HazardBanner from '@/shared/components/HazardBanner.vue'
+import HistoryList from '@/shared/components/HistoryList.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
-import { dateAsKnown, day, moment } from '@/shared/format/dates'
-import { seeds } from '@/shared/format/numbers'
-import { knownWords, originWords, stateWords, stockWords } from '@/shared/labels'
-import { useLot, useLotHistory, useLotLedger } from '../api'
-import LotNaming from '../components/LotNaming.vue'
+import { day, isoDay, moment } from '@/shared/format/dates'
+import { endWords, labelKindWords, reasonWords, stateWords, troubleWords } from '@/shared/labels'
+import { useLabelPrints, useLot, useLotHistory, useLotLedger, useLotPage, useLotWork, type StockLine } from '../api'
+import CalibrateForm from '../components/CalibrateForm.vue'
+import ChangeLotForm from '../components/ChangeLotForm.vue'
+import CleaningForm from '../components/CleaningForm.vue'
+import DescentGraph from '../components/DescentGraph.vue'
+import DryingForm from '../components/DryingForm.vue'
+import EndForm from '../components/EndForm.vue'
+import ForecastChart from '../components/ForecastChart.vue'
+import LotLedger from '../components/LotLedger.vue'
+import LotLog from '../components/LotLog.vue'
+import LotPanels from '../components/LotPanels.vue'
+import MoveForm from '../components/MoveForm.vue'
+import QualityForm from '../components/QualityForm.vue'
+import SplitForm from '../components/SplitForm.vue'
 import StockForm from '../components/StockForm.vue'
+import TroubleForm from '../components/TroubleForm.vue'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { user } = useSession()
 const { data: lot, isPending, error, refetch } = useLot(id)
+const { data: page } = useLotPage(id)
 const { data: ledger } = useLotLedger(id)
 const { data: history } = useLotHistory(id)
+const { data: prints } = useLabelPrints(id)
 const { data: trials } = useTrials(() => ({ lot: id.value }))
+const { takeUpAgain } = useLotWork(id)
 useTitle(() => lot.value?.code ?? 'Lot')
+const today = isoDay(new Date())
+
+type Need = 'lot' | 'lotId' | 'bench' | 'line'
+/** One thing is done at a time; its form opens below the head, and the page stays where it is. */
+const WORK: { key: string; word: string; form: Component; plan: boolean; needs: Need[] }[] = [
+  { key: 'amount', word: 'Enter an amount', form: StockForm, plan: true, needs: ['lotId', 'bench', 'line'] },
+  { key: 'samples', word: 'Count samples', form: CalibrateForm, plan: false, needs: ['lotId', 'bench'] },
+  { key: 'clean', word: 'Clean', form: CleaningForm, plan: false, needs: ['lot'] },
+  { key: 'dry', word: 'Dry', form: DryingForm, plan: false, needs: ['lotId', 'bench'] },
+  { key: 'test', word: 'Cut and test', form: QualityForm, plan: false, needs: ['lotId'] },
+  { key: 'move', word: 'Move', form: MoveForm, plan: false, needs: ['lot', 'bench'] },
+  { key: 'trouble', word: 'Quarantine', form: TroubleForm, plan: false, needs: ['lot'] },
+  { key: 'split', word: 'Split, float, merge', form: SplitForm, plan: true, needs: ['lot'] },
+  { key: 'change', word: 'Change', form: ChangeLotForm, plan: true, needs: ['lot'] },
+  { key: 'end', word: 'End', form: EndForm, plan: true, needs: ['lot'] },
+]
+const open = ref('')
+const line = ref<StockLine | null>(null)
+watch(id, () => (open.value = ''))
+const offered = computed(() =>
+  WORK.filter((w) => (w.plan ? user.value?.may_plan : user.value?.may_count)).map((w) =>
+    w.key === 'change' && lot.value && !lot.value.taxon ? { ...w, word: 'Name the plant' } : w,
+  ),
+)
+const working = computed(() => WORK.find((w) => w.key === open.value))
+const given = computed(() => {
+  const all = { lot: lot.value, lotId: id.value, bench: page.value?.bench, line: line.value }
+  return Object.fromEntries((working.value?.needs ?? []).map((need) => [need, all[need]]))
+})
+function start(key: string) {
+  line.value = null
+  open.value = open.value === key ? '' : key
+}
+function correct(wrong: StockLine) {
+  line.value = wrong
+  open.value = 'amount'
+}
 </script>
 
 <template>
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
-    <template v-if="lot">
+    <template v-if="lot && page">
       <p class="quiet crumb">
         <RouterLink to="/lots">Lots</RouterLink> › <span class="code">{{ lot.code }}</span>
       </p>
-      <h1>{{ lot.common_name }}</h1>
-      <p class="quiet">
-        <i v-if="lot.plant">{{ lot.name }}</i><template v-else>species not known yet</template>
-        <template v-if="lot.plant && lot.field_name">, first called “{{ lot.field_name }}”</template>
+      <div class="head">
+        <h1>
+          {{ lot.common_name }}<span v-if="lot.form" class="form-name">, {{ lot.form }}</span>
+        </h1>
+        <p class="quiet">
+          <i v-if="lot.plant">{{ lot.name }}</i><template v-else>species not known yet</template>
+          <template v-if="lot.plant && lot.field_name">, first called “{{ lot.field_name }}”</template>
+        </p>
+      </div>
+      <HazardBanner :hazards="page.bench.cares.map((c) => c.hazard)" :cares="page.bench.cares" :also="lot.hazard" />
+      <p v-if="page.bench.trouble && lot.trouble" class="notice" :class="{ bad: page.bench.trouble.quarantine }">
+        <strong>{{ page.bench.trouble.quarantine ? 'Quarantine' : 'Noted' }}: {{ troubleWords[lot.trouble] }}.</strong>
+        {{ lot.trouble_note }} {{ page.bench.trouble.what }} {{ page.bench.trouble.waste }}
       </p>
-      <p v-if="lot.hazard || lot.plant?.caution" class="notice bad">{{ lot.hazard || lot.plant?.caution }}</p>
-      <div class="columns">
-        <section>
-          <p class="big figures">{{ seeds(lot.stock.seeds, lot.stock.estimated) }}</p>
-          <p class="quiet">
-            {{
-              lot.stock.seeds === null
-                ? 'Nobody has counted or weighed this lot.'
-                : lot.stock.estimated
-                  ? 'seeds left, an estimate'
-                  : 'seeds left, counted'
-            }}
-            <template v-if="lot.stock.cv"> (give or take {{ Math.round(lot.stock.cv * 100) }} %)</template>
-          </p>
-          <dl>
-            <dt>From</dt>
-            <dd>{{ lot.origin_place || 'not said' }} ({{ originWords[lot.origin_kind] }})</dd>
-            <dt>Collected</dt>
-            <dd>
-              {{ dateAsKnown(lot.collected_on ?? null, lot.collected_precision ?? 'day')
-              }}<template v-if="lot.collector"> by {{ lot.collector }}</template>
-            </dd>
-            <dt>Parents</dt>
-            <dd>{{ lot.parents ?? 'not known' }}</dd>
-            <dt>Kept at</dt>
-            <dd>{{ lot.place_name || 'no place' }}</dd>
-            <template v-if="lot.note"
-              ><dt>Note</dt>
-              <dd>{{ lot.note }}</dd></template
-            >
-            <template v-if="lot.plant?.note"
-              ><dt>The plant</dt>
-              <dd>
-                {{ lot.plant.note }} <span class="quiet">({{ lot.plant.note_source }})</span>
-              </dd></template
-            >
-          </dl>
-          <LotNaming v-if="user?.may_plan" :lot="lot" />
-        </section>
-        <section>
-          <h2 class="ruled">Trials</h2>
-          <p v-if="trials && !trials.results.length" class="quiet">No trial has drawn from this lot yet.</p>
-          <ul v-else class="plain">
+      <p v-if="page.bench.may_not_come_true" class="notice">
+        A hybrid or crossed{{ lot.crossed_with ? ` with ${lot.crossed_with}` : '' }}: it may not come true.
+      </p>
+      <p v-if="lot.ended" class="notice bad">
+        {{ endWords[lot.ended] }} on {{ day(lot.ended_on ?? today)
+        }}<template v-if="lot.ended_why">: {{ lot.ended_why }}</template
+        >.
+        <button v-if="user?.may_plan" type="button" class="text-link" @click="takeUpAgain.mutate(lot.version)">
+          Undo: take it up again
+        </button>
+      </p>
+      <div class="split">
+        <LotPanels :lot="lot" :page="page" :today="today" />
+        <section class="next" aria-label="What next">
+          <h2 class="ruled">What next</h2>
+          <ul class="plain">
+            <li v-for="n in page.bench.next" :key="n.task">{{ n.sentence }}</li>
+            <li v-if="!page.bench.next.length" class="quiet">
+              {{ lot.ended ? 'This lot has come to its end.' : 'Nothing is wanting.' }}
+            </li>
+          </ul>
+          <h2 class="ruled">Used for</h2>
+          <ul class="plain">
             <li v-for="t in trials?.results" :key="t.id">
               <RouterLink :to="{ name: 'trial', params: { id: t.id } }"
                 ><span class="code">{{ t.code }}</span> {{ t.question }}</RouterLink
               >
-              <span class="quiet after">{{ stateWords[t.state] }}, {{ day(t.sow_on) }}</span>
+              <span class="quiet"> {{ stateWords[t.state] }}, {{ day(t.sow_on) }}</span>
             </li>
+            <li v-if="trials && !trials.results.length" class="quiet">No trial has drawn from this lot yet.</li>
           </ul>
-          <p v-if="user?.may_plan && lot.stock.seeds !== 0">
+          <p v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended">
             <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id } }">Lay out a trial of this lot</RouterLink>
           </p>
+        </section>
+      </div>
+      <div v-if="!lot.ended" class="work no-print" role="group" aria-label="What is done with this lot">
+        <button
+          v-for="w in offered"
+          :key="w.key"
+          type="button"
+          :aria-expanded="open === w.key"
+          :class="{ here: open === w.key }"
+          @click="start(w.key)"
+        >
+          {{ w.word }}
+        </button>
+        <RouterLink v-if="user?.may_count" :to="{ name: 'labels', query: { lot: lot.id } }">Print labels</RouterLink>
+      </div>
+      <section v-if="working" class="sheet-open" :aria-label="working.word">
+        <HazardBanner :hazards="page.bench.cares.map((c) => c.hazard)" :cares="page.bench.cares" />
+        <component :is="working.form" v-bind="given" :key="`${open}${line?.id ?? ''}`" @done="open = ''" />
+      </section>
+      <div class="columns">
+        <section>
+          <h2 class="ruled">Log</h2>
+          <LotLog :lot-id="lot.id" :log="page.bench.log" :may-change="user?.may_count ?? false" />
+          <template v-if="page.bench.descent.nodes.length">
+            <h2 class="ruled">Descent</h2>
+            <DescentGraph :graph="page.bench.descent" :here="lot.id" />
+          </template>
+        </section>
+        <section>
+          <h2 class="ruled">How it keeps</h2>
+          <ForecastChart v-if="page.tests.length" :page="page" :today="today" />
+          <p class="quiet">
+            <template v-if="page.forecast.reason">No forecast: {{ reasonWords[page.forecast.reason] }}.</template>
+            <template v-else-if="page.forecast.half_on">
+              By a rule of thumb half of it is left in {{ page.forecast.half_on.slice(0, 4)
+              }}{{
+                page.forecast.source === 'class'
+                  ? ', from one test and how long such seed keeps in general: only a guess'
+                  : ', from this lot’s own tests'
+              }}<template v-if="!page.forecast.place_known">; the climate of its place is not known</template>.
+            </template>
+            <template v-if="page.tests.length">
+              Each test is a finished trial’s best treatment, with its interval.
+            </template>
+          </p>
           <h2 class="ruled">Ledger</h2>
-          <table v-if="ledger?.length" class="ledger">
-            <thead>
-              <tr>
-                <th scope="col">when</th>
-                <th scope="col">what</th>
-                <th scope="col" class="num">seeds</th>
-                <th scope="col" class="num">left</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(line, i) in ledger" :key="i">
-                <td>{{ day(line.at) }}, {{ line.by }}</td>
-                <td>
-                  {{ stockWords[line.kind] }}<template v-if="line.reason">: {{ line.reason }}</template>
-                  <span class="quiet after">({{ knownWords[line.known] }})</span>
-                </td>
-                <td class="num">{{ line.known === 'counted' ? '' : '≈ ' }}{{ line.amount_seeds }}</td>
-                <td class="num">{{ line.balance_seeds }}</td>
-              </tr>
-            </tbody>
-          </table>
-          <p v-else class="quiet">The ledger is empty.</p>
-          <StockForm v-if="user?.may_plan" :lot-id="lot.id" />
-          <details v-if="history && history.length > 1">
-            <summary>History of changes</summary>
+          <LotLedger :lot-id="lot.id" :lines="ledger ?? []" :may-change="user?.may_plan ?? false" @correct="correct" />
+          <template v-if="prints?.results.length">
+            <h2 class="ruled">Labels printed</h2>
             <ul class="plain">
-              <li v-for="h in history" :key="h.version">
-                {{ moment(h.at) }}, {{ h.by }}:
-                <template v-if="!h.changes.length">entered</template>
-                <span v-for="c in h.changes" :key="c.field"
-                  >{{ c.field.replaceAll('_', ' ') }} “{{ c.before ?? '–' }}” → “{{ c.after ?? '–' }}”
-                </span>
+              <li v-for="p in prints.results" :key="p.id">
+                {{ moment(p.at) }}, {{ p.by }}: {{ labelKindWords[p.kind]
+                }}<template v-if="p.copies > 1"> × {{ p.copies }}</template>
               </li>
             </ul>
-          </details>
+          </template>
+          <HistoryList v-if="history" :entries="history" />
         </section>
       </div>
     </template>
@@ -130,63 +195,82 @@ useTitle(() => lot.value?.code ?? 'Lot')
 </template>
 
 <style scoped>
-.columns {
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+  align-items: baseline;
+}
+
+.head p {
+  margin: 0;
+}
+
+.form-name {
+  font-weight: 400;
+}
+
+.notice {
+  margin-top: 6px;
+}
+
+.split {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
-  gap: 48px;
+  grid-template-columns: minmax(0, 2.2fr) minmax(0, 1fr);
+  gap: 14px 40px;
   margin-top: 12px;
 }
 
-.big {
-  margin: 0;
-  font: 600 2.4rem var(--heading);
+.next h2:not(:first-child) {
+  margin-top: 12px;
 }
 
-dl {
-  display: grid;
-  grid-template-columns: 96px 1fr;
-  gap: 6px 12px;
+.next li {
+  padding: 3px 0;
 }
 
-dt {
-  color: var(--ink-2);
+.work {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  margin: 16px 0 8px;
+  padding: 4px 0;
+  border-top: 1px solid var(--line);
+  border-bottom: 1px solid var(--line);
 }
 
-dd {
-  margin: 0;
-}
-
-.after {
-  margin-left: 6px;
-}
-
-.plain {
+.work button,
+.work a {
+  min-height: 48px;
   padding: 0;
-  list-style: none;
+  border-bottom: 3px solid transparent;
+  color: var(--leaf);
+  font-weight: 600;
+  line-height: 48px;
+  text-decoration: none;
 }
 
-.plain li {
-  padding: 6px 0;
+.work button.here {
+  border-color: var(--sprout-deep);
+  color: var(--ink);
 }
 
-h2 {
-  margin-top: 20px;
+.columns h2 {
+  margin-top: 18px;
 }
 
-h2:first-child {
+.columns h2:first-child {
   margin-top: 0;
 }
 
-summary {
-  min-height: 44px;
-  line-height: 44px;
-  cursor: pointer;
+.columns {
+  grid-template-columns: repeat(2, minmax(0, 1fr));
 }
 
 @media (max-width: 900px) {
+  .split,
   .columns {
     grid-template-columns: minmax(0, 1fr);
-    gap: 16px;
   }
 }
 </style>

@@ -1,19 +1,22 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
 import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { dateAsKnown } from '@/shared/format/dates'
-import { seeds } from '@/shared/format/numbers'
-import { originWords } from '@/shared/labels'
+import { endWords, originWords, troubleWords } from '@/shared/labels'
 import { useLots, type LotRow } from '../api'
+import HazardWords from '../components/HazardWords.vue'
+import { amountWords } from '../logic/amount'
 
 useTitle(() => 'Lots')
 const router = useRouter()
 const { user } = useSession()
 const search = ref('')
-const { data, isPending, error, refetch } = useLots(search)
+const shown = ref(200)
+watch(search, () => (shown.value = 200))
+const { data, isPending, error, refetch } = useLots(search, shown)
 
 const COLUMNS: readonly LedgerColumn<LotRow>[] = [
   { key: 'code', name: 'lot', by: (r) => r.code },
@@ -42,6 +45,8 @@ const WORDS: LedgerWords = {
       first="code"
       :rows="data?.results"
       :query="{ pending: isPending, error }"
+      :total="data?.count"
+      @more="shown = Math.min(500, shown + 150)"
       @retry="refetch"
       @choose="(row) => router.push({ name: 'lot', params: { id: row.id } })"
     >
@@ -54,13 +59,17 @@ const WORDS: LedgerWords = {
           <strong>{{ lot.common_name }}</strong>
           <i v-if="lot.species_known" class="latin">{{ lot.name }}</i>
           <span v-else class="latin">species not known yet</span>
-          <span v-if="lot.hazard" class="hazard" :title="lot.hazard">! {{ lot.hazard.split(':')[0] }}</span>
+          <span v-if="lot.form" class="latin">{{ lot.form }}</span>
+          <HazardWords :hazards="lot.hazards" />
+          <span v-if="lot.trouble && lot.trouble !== 'visitors'" class="hazard"
+            >quarantine: {{ troubleWords[lot.trouble] }}</span
+          >
         </td>
         <td>{{ lot.origin_place || originWords[lot.origin_kind] }}</td>
         <td class="nowrap">{{ dateAsKnown(lot.collected_on, lot.collected_precision) }}</td>
         <td>{{ lot.place || 'no place' }}</td>
         <td class="num nowrap" :class="{ quiet: lot.stock.seeds === null }">
-          {{ seeds(lot.stock.seeds, lot.stock.estimated) }}
+          {{ lot.ended ? endWords[lot.ended] : amountWords(lot.stock) }}
         </td>
       </template>
     </LedgerSheet>

@@ -5,6 +5,7 @@ import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { weekdayLong, weekdayShort } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
+import { StandLine } from '@/features/stands'
 import { useToday } from '../api'
 import SeasonBand from '../components/SeasonBand.vue'
 import TaskLine from '../components/TaskLine.vue'
@@ -15,11 +16,19 @@ const { data, isPending, error, refetch } = useToday()
 
 const heading = computed(() => {
   if (!data.value) return 'Today'
-  const count = data.value.rounds.length
-  return `${weekdayLong(data.value.day)}: ${count ? plural(count, 'round') : 'nothing to count'}`
+  const d = data.value
+  const due = [
+    d.rounds.length ? plural(d.rounds.length, 'round') : 'nothing to count',
+    ...(d.visits.length ? [plural(d.visits.length, 'visit')] : []),
+  ]
+  return `${weekdayLong(d.day)}: ${due.join(', ')}`
 })
+const busy = computed(
+  () => data.value && (data.value.rounds.length || data.value.visits.length || data.value.drying.length),
+)
 const empty = computed(
-  () => data.value && !data.value.rounds.length && !data.value.waking.length && !data.value.coming.length,
+  () =>
+    data.value && !busy.value && !data.value.rounds.length && !data.value.waking.length && !data.value.coming.length,
 )
 </script>
 
@@ -45,7 +54,28 @@ const empty = computed(
             </h2>
             <TaskLine v-for="task in round.tasks" :key="`${task.trial}${task.kind}`" :task="task" />
           </section>
-          <p v-if="!data.rounds.length" class="sentence">Nothing is due. What comes next stands below.</p>
+          <section v-if="data.drying.length" class="round">
+            <h2 class="ruled">Drying: turn and look</h2>
+            <RouterLink
+              v-for="d in data.drying"
+              :key="d.lot"
+              :to="{ name: 'lot', params: { id: d.lot } }"
+              class="drying"
+            >
+              <span
+                ><strong>{{ d.name }}</strong> <span class="code">{{ d.code }}</span>
+                <span class="quiet"> {{ d.place }}, spread on {{ weekdayShort(d.spread_on) }}</span></span
+              >
+              <span :class="d.days_late ? 'late' : 'quiet'">{{
+                d.days_late ? `${plural(d.days_late, 'day')} late` : 'today'
+              }}</span>
+            </RouterLink>
+          </section>
+          <section v-if="data.visits.length" class="round">
+            <h2 class="ruled">Visit today</h2>
+            <StandLine v-for="s in data.visits" :key="s.id" :stand="s" />
+          </section>
+          <p v-if="!busy" class="sentence">Nothing is due. What comes next stands below.</p>
           <section v-if="data.coming.length" class="round">
             <h2 class="ruled">Coming</h2>
             <table class="ledger">
@@ -72,6 +102,17 @@ const empty = computed(
 </template>
 
 <style scoped>
+.drying {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 52px;
+  border-bottom: 1px solid var(--line-soft);
+  color: var(--ink);
+  text-decoration: none;
+}
+
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.05fr);

@@ -27,7 +27,7 @@ const entryOf = (look: NonNullable<CountDish['last_look']>): Entry => ({
 })
 
 /** A walk past the dishes of one trial: which one is in hand, what is entered, what was saved in this round. */
-export function useRound(sheet: Ref<CountSheet | undefined>, send: (look: NewLook) => void) {
+export function useRound(sheet: Ref<CountSheet | undefined>, send: (look: NewLook) => unknown) {
   const at = ref(0)
   const entry = ref<Entry>(NOTHING_NEW)
   const places = ref<number[]>([])

@@ -3,19 +3,20 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import PageState from '@/shared/components/PageState.vue'
+import { useOutbox, type Refused } from '@/shared/composables/useOutbox'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural } from '@/shared/format/numbers'
 import { inUnit, unitFor } from '@/shared/format/timescale'
 import { criterionWords, stopWords } from '@/shared/labels'
-import { useCountSheet } from '../api'
+import { postLook, useCountSheet, type NewLook } from '../api'
 import CloseDish from '../components/CloseDish.vue'
 import CountDishPanel from '../components/CountDishPanel.vue'
 import KindPicker from '../components/KindPicker.vue'
 import ThumbBar from '../components/ThumbBar.vue'
 import { useCountKeys } from '../composables/useCountKeys'
-import { useOutbox, type RefusedLook } from '../composables/useOutbox'
 import { useRound } from '../composables/useRound'
 import { addOne, eraseDigit, nextKind, total, typeDigit, type Kind } from '../logic/entry'
+import { readOutbox, writeOutbox } from '../logic/outbox'
 
 const route = useRoute()
 const router = useRouter()
@@ -24,11 +25,14 @@ const id = computed(() => Number(route.params.id))
 const { data: sheet, isPending, error, refetch } = useCountSheet(id)
 useTitle(() => (sheet.value ? `Count ${sheet.value.code}` : 'Count'))
 
-const refused = ref<RefusedLook | null>(null)
-const { waiting, noSignal, send, flush } = useOutbox((bad) => {
-  refused.value = bad
-  round.forget(bad.look.client_id)
-})
+const refused = ref<Refused<NewLook> | null>(null)
+const { waiting, noSignal, send, flush } = useOutbox<NewLook>(
+  { read: readOutbox, write: writeOutbox, post: postLook },
+  (bad) => {
+    refused.value = bad
+    round.forget(bad.item.client_id)
+  },
+)
 const round = useRound(sheet, send)
 const { at, dish, dishes, entry, places, made, saved, over, found, canTakeBack } = round
 const kind = ref<Kind>('germinated')

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useLots, usePlaces } from '@/features/lots'
+import { LotField, type LotRow } from '@/features/lots'
+import { PlaceField } from '@/features/places'
 import { useRecipes } from '@/features/recipes'
+import HazardBanner from '@/shared/components/HazardBanner.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { isoDay } from '@/shared/format/dates'
-import { seeds } from '@/shared/format/numbers'
-import { choicesOf, criterionWords, layoutWords, lightWords, mediumWords } from '@/shared/labels'
+import { choicesOf, criterionWords, layoutWords, lightWords, mediumWords, troubleWords } from '@/shared/labels'
 import { useTrialChanges, type NewTrial } from '../api'
 import SeedCostLine from '../components/SeedCostLine.vue'
 import TreatmentRows from '../components/TreatmentRows.vue'
@@ -16,8 +17,6 @@ import { useSeedCost } from '../composables/useSeedCost'
 useTitle(() => 'New trial')
 const route = useRoute()
 const router = useRouter()
-const { data: lots } = useLots('', 500)
-const { data: places } = usePlaces()
 const { data: recipes } = useRecipes()
 const { layOut } = useTrialChanges()
 const { attempt, at, sentence, problem } = useProblem()
@@ -42,13 +41,6 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
 })
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
 
-const lotItems = computed(() =>
-  (lots.value?.results ?? []).map((l) => ({
-    value: l.id,
-    title: `${l.code} · ${l.common_name} · ${seeds(l.stock.seeds, l.stock.estimated)}`,
-  })),
-)
-const placeItems = computed(() => (places.value?.results ?? []).map((p) => ({ value: p.id, title: p.full_name })))
 const layout = computed(() => ({
   lot: lot.value,
   treatments: treatments.value.length,
@@ -56,6 +48,7 @@ const layout = computed(() => ({
   seeds_per_dish: Number(trial.seeds_per_dish),
 }))
 const { cost, trouble } = useSeedCost(layout)
+const chosen = ref<LotRow | null>(null)
 const missing = ref('')
 const confirmed = ref(true)
 
@@ -80,7 +73,16 @@ async function save() {
           placeholder="Does longer cold wake it?"
           :error-messages="at('/question')"
         />
-        <v-autocomplete v-model="lot" :items="lotItems" label="Lot" :error-messages="missing || at('/lot')" />
+        <LotField
+          v-model="lot"
+          label="Lot"
+          :messages="missing ? [missing] : at('/lot')"
+          @chosen="(row) => (chosen = row)"
+        />
+        <HazardBanner v-if="chosen" :hazards="chosen.hazards" />
+        <p v-if="chosen?.trouble && chosen.trouble !== 'visitors'" class="notice bad">
+          This lot is in quarantine ({{ troubleWords[chosen.trouble] }}): sow it by itself, if at all.
+        </p>
         <h2>Treatments</h2>
         <p class="quiet">
           The same seed, handled the same way, one thing changed at a time. One of them is the control.
@@ -113,7 +115,7 @@ async function save() {
       </div>
       <div class="fields">
         <h2>Where and how</h2>
-        <v-select v-model="trial.place" :items="placeItems" label="Place" clearable />
+        <PlaceField v-model="trial.place" label="Place" />
         <v-select v-model="trial.layout" :items="choicesOf(layoutWords)" label="Dishes are placed" />
         <v-text-field v-model="trial.sow_on" type="date" label="Sow on" :error-messages="at('/sow_on')" />
         <div class="three">
@@ -160,7 +162,7 @@ async function save() {
             :error-messages="at('/length_days')"
           />
         </div>
-        <label class="blind"
+        <label class="tick"
           ><input v-model="trial.blind" type="checkbox" /> Blind: who counts does not see the treatment</label
         >
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
@@ -179,13 +181,6 @@ async function save() {
 </template>
 
 <style scoped>
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
-  gap: 48px;
-  margin-top: 16px;
-}
-
 .fields {
   display: grid;
   gap: 14px;
@@ -200,25 +195,5 @@ async function save() {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
   gap: 12px;
-}
-
-.blind {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  min-height: 44px;
-}
-
-.blind input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--leaf);
-}
-
-@media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 20px;
-  }
 }
 </style>

@@ -1,0 +1,97 @@
+from datetime import timedelta
+from uuid import uuid4
+
+from django.utils import timezone
+
+from core.vocabulary import DeclineSource, DryingKind, Reason
+from server.evidence.selectors.lot_page import lot_page
+from server.lots.models import Lot
+from server.lots.services.bench import record_drying
+from server.places.services import add_place
+from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_stand, make_taxon, make_visit, now
+from server.trials.services.closings import close_dish
+
+
+def finished(lot, days_ago, germinated):
+    """A finished trial of one treatment, two dishes of 25, so many germinated in each."""
+    trial = make_sown_trial(days_ago, treatments=("as stored",), dishes=2, seeds=25, lot=lot)
+    for dish in dishes_of(trial):
+        look(dish, 6, germinated)
+        at = now() - timedelta(days=days_ago - 20)
+        close_dish(by=make_person(), dish=dish, at=at, client_id=uuid4(), dead=25 - germinated)
+    return trial
+
+
+class Keeping(ApiCase):
+    def page(self, lot):
+        return lot_page(Lot.objects.get(pk=lot.pk), timezone.localdate())
+
+    def lot(self, **fields):
+        return make_lot(collected_on=timezone.localdate() - timedelta(days=900), **fields)
+
+    def test_a_lot_never_tested_has_no_forecast_and_says_why(self):
+        found = self.page(self.lot())
+        self.assertEqual((found.forecast.reason, found.forecast.points, found.tests), (Reason.NEVER_TESTED, [], []))
+
+    def test_two_tests_draw_a_decline_through_them_with_its_doubt(self):
+        lot = self.lot()
+        finished(lot, 380, 23)
+        finished(lot, 30, 17)
+        found = self.page(lot)
+        self.assertEqual([t.germinated for t in found.tests], [46, 34])
+        self.assertEqual(found.forecast.source, DeclineSource.FIT)
+        self.assertGreater(found.forecast.half_on, timezone.localdate())
+        for p in found.forecast.points:
+            self.assertTrue(0 <= p.lower <= p.share <= p.upper <= 1)
+        self.assertEqual(found.last_test_on, (now() - timedelta(days=30)).date())
+
+    def test_one_test_is_stretched_by_the_class_and_the_place(self):
+        lot = self.lot()
+        finished(lot, 30, 20)
+        warm = self.page(lot).forecast
+        fridge = add_place(by=make_person(), name="fridge", kind="fridge", temperature_c=5, humidity_percent=30)
+        Lot.objects.filter(pk=lot.pk).update(place=fridge)
+        cool = self.page(lot).forecast
+        self.assertEqual((warm.source, warm.place_known, cool.place_known), (DeclineSource.CLASS, False, True))
+        self.assertTrue(cool.half_on is None or cool.half_on > warm.half_on)
+
+    def test_seed_that_does_not_keep_is_sown_now_not_forecast(self):
+        lot = self.lot(taxon=make_taxon(storage_behaviour="short_lived"))
+        finished(lot, 30, 20)
+        self.assertEqual(self.page(lot).forecast.reason, Reason.SOW_NOW)
+
+    def test_a_retest_is_due_after_a_year(self):
+        lot = self.lot()
+        finished(lot, 400, 20)
+        self.assertIn("retest", [n.task.value for n in self.page(lot).bench.next])
+        finished(lot, 40, 20)
+        self.assertNotIn("retest", [n.task.value for n in self.page(lot).bench.next])
+
+    def test_the_page_needs_the_same_queries_whatever_the_lot_has_seen(self):
+        lot = self.lot()
+        finished(lot, 380, 20)
+        path = f"/api/v1/lots/{lot.pk}/page/"
+        self.client.get(path)
+        with self.assertNumQueries(QUERIES):
+            self.client.get(path)
+        for n in range(3):
+            finished(lot, 100 + n, 20)
+            record_drying(by=make_person(), lot=lot, kind=DryingKind.LOOKED, at=now())
+        with self.assertNumQueries(QUERIES):
+            self.assertEqual(len(self.client.get(path).json()["tests"]), 4)
+
+
+QUERIES = 20
+
+
+class OnToday(ApiCase):
+    def test_stands_to_visit_come_by_place_and_drying_lots_to_be_turned(self):
+        for place, share in (("Tallow Creek", 0.1), ("Ember Spring", 0.5)):
+            stand = make_stand(place_name=place, watch_from=timezone.localdate() - timedelta(days=30), shedding="bursts")
+            make_visit(stand, share, days_ago=20)
+        make_stand(place_name="Aspen Flat", watch_from=timezone.localdate() + timedelta(days=30))
+        lot = make_lot()
+        record_drying(by=make_person(), lot=lot, kind=DryingKind.SPREAD, at=now() - timedelta(days=3))
+        today = self.client.get("/api/v1/today/").json()
+        self.assertEqual([v["place_name"] for v in today["visits"]], ["Ember Spring", "Tallow Creek"])
+        self.assertEqual([(d["code"], d["days_late"]) for d in today["drying"]], [(lot.code, 2)])

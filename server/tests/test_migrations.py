@@ -1,0 +1,36 @@
+from django.db import connection
+from django.db.migrations.executor import MigrationExecutor
+from django.test import TransactionTestCase
+
+
+class KeepingWhatWasThere(TransactionTestCase):
+    """Rows of the last edition go through the migrations of this one with nothing lost."""
+
+    def migrate(self, *targets):
+        executor = MigrationExecutor(connection)
+        executor.migrate(list(targets))
+        return executor.loader.project_state(list(targets)).apps
+
+    def tearDown(self):
+        executor = MigrationExecutor(connection)
+        executor.migrate(executor.loader.graph.leaf_nodes())
+
+    def test_amounts_keep_their_number_and_their_error_and_wild_lots_say_that_nobody_asked_for_leave(self):
+        old = self.migrate(("lots", "0002_initial"), ("people", "0001_initial"))
+        by = old.get_model("people", "Person").objects.create(username="x", initials="X")
+        lot = old.get_model("lots", "Lot").objects.create(code="A-1", field_name="dune", origin_kind="wild")
+        for known, cv in (("counted", None), ("weighed", 0.05), ("guessed", None), ("scooped", None)):
+            line = {"kind": "in", "amount_seeds": 400, "known": known, "cv": cv, "at": "2026-01-01T00:00Z"}
+            old.get_model("lots", "StockEntry").objects.create(lot=lot, by=by, **line)
+        new = self.migrate(("lots", "0003_seed_in"))
+        entries = new.get_model("lots", "StockEntry").objects.order_by("pk")
+        self.assertEqual(
+            [(e.amount, e.unit, e.amount_seeds, e.se_seeds, e.doubt) for e in entries],
+            [
+                (400, "seeds", 400, 0, ""),
+                (400, "seeds", 400, 20, ""),
+                (400, "seeds", 400, None, "guessed"),
+                (400, "seeds", 400, None, "not_noted"),
+            ],
+        )
+        self.assertEqual(new.get_model("lots", "Lot").objects.get().leave, "not recorded")

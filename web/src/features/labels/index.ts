@@ -1,0 +1,7 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+export const labelRoutes: RouteRecordRaw[] = [
+  { path: '/labels', name: 'labels', component: () => import('./pages/LabelsPage.vue') },
+  { path: '/scan', name: 'scan', component: () => import('./pages/ScanPage.vue') },
+  { path: '/c/:code', name: 'code', component: () => import('./pages/ScanPage.vue') },
+]

@@ -1,0 +1,13 @@
+import type { CodeTarget } from '../api'
+
+/** The code in what was read or typed: an address path of this app, or the code itself. */
+export function codeIn(read: string): string {
+  const path = /\/c\/([^/?#\s]+)/.exec(read)
+  return decodeURIComponent(path?.[1] ?? read).trim()
+}
+
+/** The page of what a code leads to. */
+export const pageOf = (target: CodeTarget) =>
+  target.kind === 'lot'
+    ? { name: 'lot', params: { id: target.id } }
+    : { name: 'trial', params: { id: target.trial ?? target.id } }

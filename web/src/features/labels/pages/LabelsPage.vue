@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { LotField, type LotRow } from '@/features/lots'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { numberOrNull, plural } from '@/shared/format/numbers'
+import { choicesOf, labelKindWords, sheetWords } from '@/shared/labels'
+import { printLabels } from '../api'
+
+useTitle(() => 'Labels')
+const route = useRoute()
+const router = useRouter()
+const { attempt, at, foot } = useProblem()
+
+const KINDS = choicesOf(labelKindWords)
+const SHEETS = choicesOf(sheetWords)
+const KEPT = 'awake-furrow-label-sheet'
+
+const lots = ref<{ id: number; code: string; name: string }[]>([])
+const adding = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
+const kind = ref<(typeof KINDS)[number]['value'][]>(['stored'])
+const sheet = ref<keyof typeof sheetWords>((localStorage.getItem(KEPT) as keyof typeof sheetWords | null) ?? 'a4_24')
+const copies = ref('1')
+const skip = ref('0')
+const busy = ref(false)
+const link = ref('')
+const ids = computed(() => (lots.value.length ? lots.value.map((l) => l.id) : adding.value ? [adding.value] : []))
+
+function add(row: LotRow | null) {
+  if (row && !lots.value.some((l) => l.id === row.id))
+    lots.value.push({ id: row.id, code: row.code, name: row.common_name })
+}
+
+async function print() {
+  busy.value = true
+  localStorage.setItem(KEPT, sheet.value)
+  const pdf = await attempt(() =>
+    printLabels({
+      lots: ids.value,
+      kind: kind.value[0],
+      sheet: sheet.value,
+      copies: numberOrNull(copies.value) ?? 1,
+      skip: numberOrNull(skip.value) ?? 0,
+    }),
+  )
+  busy.value = false
+  if (!pdf) return
+  if (link.value) URL.revokeObjectURL(link.value)
+  link.value = URL.createObjectURL(pdf)
+  window.open(link.value, '_blank', 'noopener')
+}
+</script>
+
+<template>
+  <main class="page narrow">
+    <h1>Labels</h1>
+    <p class="sentence">
+      Pencil or print: ink fades and bleeds. One label outside, one inside anything damp; both carry the same code.
+    </p>
+    <form class="form" @submit.prevent="print">
+      <LotField v-model="adding" label="Lot" :messages="at('/lots')" @chosen="add" />
+      <ul v-if="lots.length" class="plain">
+        <li v-for="(l, n) in lots" :key="l.id">
+          <span class="code">{{ l.code }}</span> {{ l.name }}
+          <button type="button" class="text-link" @click="lots.splice(n, 1)">leave out</button>
+        </li>
+      </ul>
+      <ChipChoice v-model="kind" label="What for" :choices="KINDS" />
+      <v-select v-model="sheet" :items="SHEETS" label="Paper" />
+      <div class="form-row">
+        <v-text-field v-model="copies" label="Copies of each" inputmode="numeric" :error-messages="at('/copies')" />
+        <v-text-field
+          v-model="skip"
+          label="Labels already used on the sheet"
+          inputmode="numeric"
+          :error-messages="at('/skip')"
+        />
+      </div>
+      <p class="quiet">
+        {{ plural(ids.length * (numberOrNull(copies) ?? 1), 'label') }}. Every print is noted on the lot.
+      </p>
+      <FormFoot
+        action="Make the PDF"
+        :busy="busy"
+        :disabled="!ids.length"
+        :sentence="foot('/lots', '/copies', '/skip')"
+        @leave="router.back()"
+      />
+      <p v-if="link" role="status"><a :href="link" target="_blank" rel="noopener">The labels, as a PDF</a></p>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.narrow {
+  max-width: 680px;
+}
+
+.text-link {
+  margin-left: 12px;
+}
+</style>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { numberOrNull } from '@/shared/format/numbers'
+import { calibrationWords, choicesOf } from '@/shared/labels'
+import { useLotWork, type LotBench } from '../api'
+import WeighField from './WeighField.vue'
+
+/** Counted samples: they turn grams, millilitres or heads into seeds, with an error as soon as there are two. */
+const props = defineProps<{ lotId: number; bench: LotBench }>()
+const emit = defineEmits<{ done: [] }>()
+
+type Kind = LotBench['rates'][number]['kind']
+const KINDS = choicesOf(calibrationWords)
+const LEAD: Record<Kind, string> = {
+  weighed:
+    'Count a hundred seeds, weigh them; eight times, if there is seed enough. Draw them at random, big and small.',
+  scooped: 'Fill a scoop level, count what is in it; three scoops or more.',
+  heads: 'Open a few heads or pods taken as they come, and count the seeds in each.',
+}
+
+const { calibrate } = useLotWork(() => props.lotId)
+const { attempt, at, foot } = useProblem()
+const kind = ref<Kind[]>([props.bench.stock.unconverted_unit === 'ml' ? 'scooped' : 'weighed'])
+const rows = ref([{ count: '100', amount: '' }])
+const chosen = computed<Kind>(() => kind.value[0] ?? 'weighed')
+const perSeed = computed(() => (props.bench.tsw ? props.bench.tsw.tsw_g / 1000 : null))
+
+function another() {
+  const last = rows.value[rows.value.length - 1]
+  rows.value.push({
+    count: chosen.value === 'weighed' ? (last?.count ?? '100') : '',
+    amount: chosen.value === 'scooped' ? (last?.amount ?? '') : '',
+  })
+}
+
+const messages = (n: number) => at(`/counts/${n}`).concat(at(`/amounts/${n}`))
+async function save() {
+  const done = await attempt(() =>
+    calibrate.mutateAsync({
+      kind: chosen.value,
+      counts: rows.value.map((r) => numberOrNull(r.count) ?? NaN),
+      amounts: chosen.value === 'heads' ? [] : rows.value.map((r) => numberOrNull(r.amount) ?? NaN),
+    }),
+  )
+  if (done) emit('done')
+}
+</script>
+
+<template>
+  <form class="form" @submit.prevent="save">
+    <ChipChoice v-model="kind" label="How it is measured" :choices="KINDS" />
+    <p class="quiet">{{ LEAD[chosen] }}</p>
+    <div v-for="(row, n) in rows" :key="n" class="form-row">
+      <v-text-field
+        v-model="row.count"
+        :label="`Seeds in ${chosen === 'heads' ? 'head' : 'sample'} ${n + 1}`"
+        inputmode="numeric"
+        :error-messages="messages(n)"
+      />
+      <WeighField
+        v-if="chosen === 'weighed'"
+        v-model="row.amount"
+        :label="`Mass ${n + 1}`"
+        :expected="perSeed ? perSeed * Number(row.count) : null"
+      />
+      <v-text-field
+        v-else-if="chosen === 'scooped'"
+        v-model="row.amount"
+        :label="`Scoop ${n + 1}`"
+        suffix="ml"
+        inputmode="decimal"
+      />
+    </div>
+    <p>
+      <button type="button" class="text-link" @click="another">One more</button>
+      <button v-if="rows.length > 1" type="button" class="text-link" @click="rows.pop()">One fewer</button>
+    </p>
+    <p v-if="rows.length === 1" class="notice">
+      One sample gives a number without an error: nobody knows how far off it is.
+    </p>
+    <FormFoot
+      action="Keep the samples"
+      :busy="calibrate.isPending.value"
+      :sentence="foot('/counts/0')"
+      @leave="emit('done')"
+    />
+  </form>
+</template>
+
+<style scoped>
+p {
+  margin: 0;
+}
+
+.text-link {
+  margin-right: 16px;
+}
+</style>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useWidth } from '@/shared/composables/useWidth'
+import { day, parseDay } from '@/shared/format/dates'
+import { percent, percentRange } from '@/shared/format/numbers'
+import type { LotPage } from '../api'
+
+/** How the lot declines: its tests with their intervals, the rule of thumb through them with its doubt, today. */
+const props = defineProps<{ page: LotPage; today: string }>()
+
+const HIGH = 150
+const LEFT = 48
+const TOP = 8
+const box = ref<HTMLElement | null>(null)
+const width = useWidth(box, 420)
+const year = (iso: string) =>
+  parseDay(iso).getFullYear() + (parseDay(iso).getMonth() * 30.5 + parseDay(iso).getDate()) / 366
+const span = computed(() => {
+  const days = [
+    ...props.page.tests.map((t) => t.tested_on),
+    ...props.page.forecast.points.map((p) => p.on),
+    props.today,
+  ]
+  const years = days.map(year)
+  return [Math.min(...years) - 0.1, Math.max(...years, Math.min(...years) + 1) + 0.1] as const
+})
+const x = (iso: string) =>
+  LEFT + ((year(iso) - span.value[0]) / (span.value[1] - span.value[0])) * (width.value - LEFT - 8)
+const y = (share: number) => TOP + (1 - share) * (HIGH - TOP - 24)
+const line = (key: 'lower' | 'share' | 'upper') => props.page.forecast.points.map((p) => `${x(p.on)} ${y(p[key])}`)
+const band = computed(() => `M${line('upper').join('L')}L${line('lower').reverse().join('L')}Z`)
+const years = computed(() => {
+  const [from, to] = span.value
+  const step = Math.max(1, Math.ceil((to - from) / 8))
+  const found = []
+  for (let at = Math.ceil(from); at <= to; at += step) found.push(at)
+  return found
+})
+const inWords = computed(() =>
+  props.page.tests
+    .map((t) => `${day(t.tested_on)}: ${percent(t.share)} %, ${percentRange(t.lower, t.upper)}`)
+    .join('; '),
+)
+</script>
+
+<template>
+  <div ref="box" class="chart">
+    <svg :width="width" :height="HIGH" role="img" :aria-label="`Tests of this lot. ${inWords}`">
+      <g v-for="share in [0, 0.5, 1]" :key="share">
+        <line :x1="LEFT" :x2="width - 8" :y1="y(share)" :y2="y(share)" class="grid" />
+        <text :x="LEFT - 6" :y="y(share) + 4" text-anchor="end">{{ 100 * share }}{{ share === 1 ? ' %' : '' }}</text>
+      </g>
+      <text v-for="at in years" :key="at" :x="x(`${at}-01-01`)" :y="HIGH - 6" text-anchor="middle">{{ at }}</text>
+      <template v-if="page.forecast.points.length">
+        <path :d="band" fill="var(--chill)" opacity="0.18" />
+        <path
+          :d="`M${line('share').join('L')}`"
+          fill="none"
+          stroke="var(--chill)"
+          stroke-width="2"
+          stroke-dasharray="6 4"
+        />
+      </template>
+      <line :x1="x(today)" :x2="x(today)" :y1="TOP" :y2="HIGH - 24" stroke="var(--alert)" />
+      <g v-for="t in page.tests" :key="t.trial">
+        <line :x1="x(t.tested_on)" :x2="x(t.tested_on)" :y1="y(t.lower)" :y2="y(t.upper)" stroke="var(--ink)" />
+        <circle :cx="x(t.tested_on)" :cy="y(t.share)" r="4.5" fill="var(--leaf)" />
+      </g>
+    </svg>
+  </div>
+</template>

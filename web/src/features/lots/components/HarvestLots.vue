@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { amountUnitWords, choicesOf, ripenessWords } from '@/shared/labels'
+
+/** The lots of one harvest: seed forms, ripeness or parents kept apart. */
+defineProps<{ at: (pointer: string) => string[] }>()
+const lots = defineModel<HarvestRow[]>({ required: true })
+
+export interface HarvestRow {
+  code: string
+  form: string
+  ripeness: keyof typeof ripenessWords
+  amount: string
+  unit: keyof typeof amountUnitWords
+}
+
+const RIPENESS = choicesOf(ripenessWords)
+const UNITS = choicesOf(amountUnitWords)
+const another = () =>
+  (lots.value = [...lots.value, { code: '', form: '', ripeness: 'ripe', amount: '', unit: lots.value[0]?.unit ?? 'g' }])
+</script>
+
+<template>
+  <div v-for="(lot, n) in lots" :key="n" class="lot">
+    <h3>Lot {{ n + 1 }}</h3>
+    <div class="form-row">
+      <v-text-field
+        v-model="lot.code"
+        :label="`Code ${n + 1}, or empty`"
+        maxlength="12"
+        :error-messages="at('/code')"
+      />
+      <v-text-field v-model="lot.form" :label="`What is apart about it ${n + 1}`" placeholder="outer seed, parent 7" />
+      <v-select v-model="lot.ripeness" :items="RIPENESS" :label="`Ripeness ${n + 1}`" />
+    </div>
+    <div class="form-row">
+      <v-text-field
+        v-model="lot.amount"
+        :label="`Amount ${n + 1}, if known`"
+        inputmode="decimal"
+        :error-messages="at(`/lots/${n}/amount`).concat(n ? [] : at('/amount'))"
+      />
+      <v-select v-model="lot.unit" :items="UNITS" :label="`In ${n + 1}`" />
+    </div>
+  </div>
+  <p>
+    <button type="button" class="text-link" @click="another">One more lot from this visit</button>
+    <button v-if="lots.length > 1" type="button" class="text-link fewer" @click="lots = lots.slice(0, -1)">
+      One fewer
+    </button>
+  </p>
+</template>
+
+<style scoped>
+.lot {
+  display: grid;
+  gap: 10px;
+}
+
+.fewer {
+  margin-left: 16px;
+}
+</style>

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { moment } from '@/shared/format/dates'
+import { calibrationWords, cleaningWords, dryingWords, qualityWords } from '@/shared/labels'
+import { useLotWork, type LotBench } from '../api'
+
+/** What was done with a lot and seen of it; a slip is taken back and stays to be seen. */
+const props = defineProps<{ lotId: number; log: LotBench['log']; mayChange: boolean }>()
+
+const { takeBack } = useLotWork(() => props.lotId)
+const WORDS: Record<string, Record<string, string>> = {
+  cleaning: cleaningWords,
+  drying: dryingWords,
+  quality: qualityWords,
+  calibration: calibrationWords,
+}
+type Recorded = 'calibration' | 'cleaning' | 'drying' | 'quality'
+</script>
+
+<template>
+  <p v-if="!log.length" class="quiet">
+    Nothing was noted yet: cleaning, drying, cut tests and counted samples stand here.
+  </p>
+  <table v-else class="ledger">
+    <tbody>
+      <tr v-for="line in log" :key="`${line.record}${line.id}`" :class="{ struck: !line.stands }">
+        <td class="nowrap quiet">{{ moment(line.at) }}, {{ line.by }}</td>
+        <td>
+          <strong>{{ WORDS[line.record]?.[line.word] ?? line.word }}</strong>
+          <template v-if="line.said">: {{ line.said }}</template>
+          <span v-if="line.note" class="quiet"> {{ line.note }}</span>
+        </td>
+        <td class="num">
+          <button
+            v-if="mayChange && line.stands"
+            type="button"
+            class="text-link"
+            @click="takeBack.mutate({ record: line.record as Recorded, id: line.id })"
+          >
+            Take back
+          </button>
+          <span v-else-if="!line.stands">taken back</span>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>

@@ -1,0 +1,28 @@
+import type { Schemas } from '@/shared/api/http'
+import { seeds, withDoubt } from '@/shared/format/numbers'
+import { amountUnitWords, reasonWords } from '@/shared/labels'
+
+type Stock = Schemas['Stock']
+
+/** What is left, in short: seeds, or the grams that nobody has turned into seeds yet. */
+export function amountWords(stock: Stock): string {
+  if (stock.seeds === null && stock.unconverted !== null && stock.unconverted !== undefined)
+    return `${stock.unconverted} ${amountUnitWords[stock.unconverted_unit ?? 'g']}`
+  return seeds(stock.seeds, stock.estimated)
+}
+
+/** What is left with its doubt, or why it has none. */
+export function amountLine(stock: Stock): { main: string; doubt: string } {
+  if (stock.seeds === null) {
+    const why = stock.doubt ? reasonWords[stock.doubt] : ''
+    return {
+      main: amountWords(stock),
+      doubt: stock.unconverted ? why : 'Nobody has counted, weighed or scooped this lot.',
+    }
+  }
+  if (!stock.estimated) return { main: seeds(stock.seeds, false), doubt: 'seeds left, counted' }
+  return {
+    main: withDoubt(stock.seeds, stock.se_seeds),
+    doubt: stock.doubt ? `seeds left; ${reasonWords[stock.doubt]}` : 'seeds left; the true number lies within that 19 times in 20',
+  }
+}

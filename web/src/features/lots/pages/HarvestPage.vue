@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useStand } from '@/features/stands'
+import { useTaxa } from '@/features/taxa'
+import { useSession } from '@/features/people'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import HazardBanner from '@/shared/components/HazardBanner.vue'
+import PageState from '@/shared/components/PageState.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { isoDay } from '@/shared/format/dates'
+import { numberOrNull } from '@/shared/format/numbers'
+import { choicesOf, purposeWords } from '@/shared/labels'
+import { useHarvest, usePurposes, type HarvestRequest } from '../api'
+import HarvestLots, { type HarvestRow } from '../components/HarvestLots.vue'
+
+const route = useRoute()
+const router = useRouter()
+const id = computed(() => Number(route.params.id))
+const { user } = useSession()
+const { data: stand, isPending, error, refetch } = useStand(id)
+const { data: taxa } = useTaxa()
+const harvest = useHarvest()
+const { attempt, at, foot, question } = useProblem()
+useTitle(() => 'Harvest')
+
+const PURPOSES = choicesOf(purposeWords)
+const { data: purposes } = usePurposes()
+const advice = computed(() => purposes.value?.find((p) => p.purpose === form.purpose[0]))
+const form = reactive({
+  collected_on: isoDay(new Date()),
+  collector: '',
+  leave: '',
+  purpose: ['restoration'] as (keyof typeof purposeWords)[],
+  parents: '',
+  ripe: '',
+  taken: '',
+  weather: '',
+  note: '',
+  more: false,
+})
+watch(user, (who) => (form.collector ||= who?.initials ?? ''), { immediate: true })
+const lots = ref<HarvestRow[]>([{ code: '', form: '', ripeness: 'ripe', amount: '', unit: 'g' }])
+const hazards = computed(() => {
+  if (stand.value && !stand.value.taxon) return ['possibly_poisonous' as const]
+  return taxa.value?.results.find((t) => t.id === stand.value?.taxon)?.hazards ?? []
+})
+const needsLeave = computed(() => stand.value && !stand.value.own_ground && !stand.value.leave_by)
+
+async function save(sure = false) {
+  const body: HarvestRequest = {
+    stand: id.value,
+    collected_on: form.collected_on,
+    collector: form.collector,
+    leave: form.leave,
+    purpose: form.purpose[0] ?? 'trial',
+    parents: numberOrNull(form.parents),
+    ripe_seeds: numberOrNull(form.ripe),
+    taken_seeds: numberOrNull(form.taken),
+    weather: form.weather,
+    note: form.note,
+    more_to_come: form.more,
+    sure,
+    lots: lots.value.map((l) => ({ ...l, amount: numberOrNull(l.amount), known: 'guessed' as const })),
+  }
+  const made = await attempt(() => harvest.mutateAsync(body))
+  const first = made?.[0]
+  if (!first) return
+  await router.push(
+    made.length === 1 ? { name: 'lot', params: { id: first.id } } : { name: 'stand', params: { id: id.value } },
+  )
+}
+const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_seeds', '/amount', '/code']
+</script>
+
+<template>
+  <main class="page narrow">
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <template v-if="stand">
+      <p class="quiet crumb">
+        <RouterLink to="/stands">Stands</RouterLink> ›
+        <RouterLink :to="{ name: 'stand', params: { id } }">{{ stand.common_name }}</RouterLink> ›
+      </p>
+      <h1>Harvest at {{ stand.place_name }}</h1>
+      <HazardBanner :hazards="hazards" />
+      <p class="sentence">
+        On a dry, still day; into paper; from healthy plants only; a small share of the ripe seed. Permit and local rule
+        go first.
+      </p>
+      <form class="form" @submit.prevent="save()">
+        <div class="form-row">
+          <v-text-field v-model="form.collected_on" type="date" label="Day" :error-messages="at('/collected_on')" />
+          <v-text-field v-model="form.collector" label="Collector" />
+          <v-text-field v-model="form.weather" label="Weather" placeholder="dry, still" />
+        </div>
+        <v-text-field
+          v-model="form.leave"
+          :label="needsLeave ? 'Leave or permit, or “own ground”' : 'Leave, if another than the stand’s'"
+          :placeholder="stand.own_ground ? 'own ground' : stand.leave_by"
+          :error-messages="at('/leave').concat(at('/stand'))"
+        />
+        <h2>What for</h2>
+        <ChipChoice v-model="form.purpose" label="What the seed is for" :choices="PURPOSES" />
+        <p class="quiet">{{ advice?.parents }} {{ advice?.cleaning }}</p>
+        <div class="form-row">
+          <v-text-field
+            v-model="form.parents"
+            label="Parent plants"
+            inputmode="numeric"
+            :error-messages="at('/parents')"
+          />
+          <v-text-field
+            v-model="form.ripe"
+            label="≈ ripe seeds on the stand"
+            inputmode="numeric"
+            :error-messages="at('/ripe_seeds')"
+          />
+          <v-text-field
+            v-model="form.taken"
+            label="≈ seeds taken"
+            inputmode="numeric"
+            :error-messages="at('/taken_seeds')"
+          />
+        </div>
+        <h2>Into which lots</h2>
+        <HarvestLots v-model="lots" :at="at" />
+        <label class="tick"
+          ><input v-model="form.more" type="checkbox" /> More will ripen: keep watching this stand</label
+        >
+        <v-text-field v-model="form.note" label="Note" maxlength="300" />
+        <FormFoot
+          action="Record the harvest"
+          :busy="harvest.isPending.value"
+          :question="question"
+          :sentence="foot(...FIELDS)"
+          @leave="router.push({ name: 'stand', params: { id } })"
+          @sure="save(true)"
+        />
+      </form>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.narrow {
+  max-width: 860px;
+}
+</style>

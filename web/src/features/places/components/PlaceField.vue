@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { usePlaces } from '../api'
+
+/** A place of the nursery, with its climate where it is known. */
+defineProps<{ label: string; messages?: string[] }>()
+const place = defineModel<number | null | undefined>({ required: true })
+
+const { data } = usePlaces()
+const items = computed(() =>
+  (data.value?.results ?? []).map((p) => ({
+    value: p.id,
+    title: p.climate_c === null ? p.full_name : `${p.full_name} (${p.climate_c} °C, ${p.climate_percent} %)`,
+  })),
+)
+</script>
+
+<template>
+  <v-select v-model="place" :items="items" :label="label" clearable :error-messages="messages" />
+</template>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useSession } from '@/features/people'
+import EmptyState from '@/shared/components/EmptyState.vue'
+import PageState from '@/shared/components/PageState.vue'
+import WideTable from '@/shared/components/WideTable.vue'
+import { useTitle } from '@/shared/composables/useTitle'
+import { times } from '@/shared/format/numbers'
+import { placeKindWords } from '@/shared/labels'
+import { usePlaces } from '../api'
+import PlaceForm from '../components/PlaceForm.vue'
+
+useTitle(() => 'Places')
+const { user } = useSession()
+const { data, isPending, error, refetch } = usePlaces()
+const open = ref<number | 'new' | null>(null)
+const edited = computed(() => data.value?.results.find((p) => p.id === open.value))
+</script>
+
+<template>
+  <main class="page">
+    <div class="top">
+      <h1>Places</h1>
+      <v-btn v-if="user?.may_plan" color="primary" @click="open = 'new'">Add a place</v-btn>
+    </div>
+    <p class="sentence">
+      Where seed and dishes stand. By a rule of thumb seed keeps where °F and % humidity make 100 or less; life doubles
+      for each 5 °C cooler and, roughly, each 10 % drier. A starting point, never a promise.
+    </p>
+    <PlaceForm v-if="open !== null" :key="String(open)" :place="edited" @done="open = null" />
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <EmptyState
+      v-if="data && !data.results.length"
+      title="No place yet"
+      why="A place is a room, a fridge, a shelf or a box: lots are kept there and dishes stand there, and rounds follow them."
+    />
+    <WideTable v-else-if="data" label="Places">
+      <thead>
+        <tr>
+          <th scope="col">place</th>
+          <th scope="col">what</th>
+          <th scope="col" class="num">°C</th>
+          <th scope="col" class="num">% humidity</th>
+          <th scope="col" class="num">°F + %</th>
+          <th scope="col">keeps seed</th>
+          <th scope="col">life, against 20 °C and 50 %</th>
+          <th v-if="user?.may_plan" scope="col"></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="p in data.results" :key="p.id">
+          <td>{{ p.full_name }}</td>
+          <td class="quiet">{{ placeKindWords[p.kind] }}</td>
+          <td class="num" :class="{ quiet: p.temperature_c === null }">{{ p.climate_c ?? '–' }}</td>
+          <td class="num" :class="{ quiet: p.humidity_percent === null }">{{ p.climate_percent ?? '–' }}</td>
+          <td class="num">{{ p.harrington?.toFixed(0) ?? '–' }}</td>
+          <td>
+            <template v-if="p.keeps_seed === null"><span class="quiet">climate not known</span></template>
+            <template v-else
+              >{{ p.keeps_seed ? 'yes' : 'not for long' }}{{ p.dry_first ? ', if it is dried first' : '' }}</template
+            >
+          </td>
+          <td>{{ p.relative_life === null ? '–' : times(p.relative_life) }}</td>
+          <td v-if="user?.may_plan"><button type="button" class="text-link" @click="open = p.id">Change</button></td>
+        </tr>
+      </tbody>
+    </WideTable>
+  </main>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 14px 24px;
+  align-items: center;
+  justify-content: space-between;
+}
+
+.sentence {
+  max-width: 760px;
+  margin: 8px 0 16px;
+}
+</style>

@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import { numberOrNull, numbersIn } from '@/shared/format/numbers'
+import { choicesOf, outcomeWords, signWords } from '@/shared/labels'
+import type { NewVisit } from '../api'
+import { useVisitOutbox } from '../composables/useVisitOutbox'
+import { smallPhoto } from '../logic/smallPhoto'
+
+/** A ripeness visit: tap how ripe, take the photo, record. The rest is there for those who have a hand free. */
+const props = defineProps<{ stand: number }>()
+const emit = defineEmits<{ recorded: [] }>()
+
+const { send } = useVisitOutbox()
+const SHARES = [
+  { value: 0, title: 'none ripe' },
+  { value: 0.1, title: 'a few' },
+  { value: 0.3, title: 'a third' },
+  { value: 0.5, title: 'half' },
+  { value: 0.8, title: 'most' },
+  { value: 1, title: 'all' },
+]
+const SIGNS = choicesOf(signWords)
+const SEEN = [
+  { value: 'sick', title: 'sick plants' },
+  { value: 'eaten', title: 'eaten' },
+]
+const ENDS = choicesOf(outcomeWords).filter((o) => o.value !== 'watching')
+
+const fresh = () => ({
+  share: [] as number[],
+  signs: [] as NonNullable<NewVisit['signs']>,
+  seen: [] as string[],
+  end: [] as NonNullable<NewVisit['outcome']>[],
+  heads: '',
+  opened: '',
+  note: '',
+})
+const form = reactive(fresh())
+const photo = ref<Blob | null>(null)
+const picture = ref('')
+const missing = ref('')
+const ready = computed(() => form.share.length > 0 || form.end.length > 0)
+
+async function take(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  photo.value = await smallPhoto(file)
+  if (picture.value) URL.revokeObjectURL(picture.value)
+  picture.value = URL.createObjectURL(photo.value)
+}
+
+function forgetPhoto() {
+  photo.value = null
+  URL.revokeObjectURL(picture.value)
+  picture.value = ''
+}
+
+async function record() {
+  const opened = numbersIn(form.opened)
+  const heads = numberOrNull(form.heads)
+  missing.value = !ready.value
+    ? 'Tap how much is ripe, or how it ended.'
+    : opened.some((n) => !Number.isInteger(n) || n < 0) || (heads !== null && !Number.isInteger(heads))
+      ? 'Pods or heads, and the seeds in each, are whole numbers: “12 9 14”.'
+      : opened.length && heads === null
+        ? 'You opened some: how many pods or heads are there in all?'
+        : ''
+  if (missing.value) return
+  const now = new Date()
+  await send({
+    client_id: crypto.randomUUID(),
+    stand: props.stand,
+    at: now.toISOString(),
+    device_at: now.toISOString(),
+    share_ripe: form.share[0] ?? 0,
+    outcome: form.end[0] ?? 'watching',
+    signs: [...form.signs],
+    sick: form.seen.includes('sick'),
+    eaten: form.seen.includes('eaten'),
+    heads,
+    opened,
+    note: form.note,
+    photo: photo.value,
+  })
+  Object.assign(form, fresh())
+  if (photo.value) forgetPhoto()
+  emit('recorded')
+}
+
+function toggleEnd(ends: NonNullable<NewVisit['outcome']>[]) {
+  // a second tap takes it back
+  form.end = ends[0] === form.end[0] ? [] : ends
+}
+</script>
+
+<template>
+  <form class="visit" @submit.prevent="record">
+    <h2>How ripe is it?</h2>
+    <ChipChoice v-model="form.share" label="Share that is ripe" :choices="SHARES" />
+    <div class="row">
+      <label class="photo" :class="{ taken: picture }">
+        <input type="file" accept="image/*" capture="environment" class="sr-only" @change="take" />
+        <img v-if="picture" :src="picture" alt="The photo just taken" />
+        <span>{{ picture ? 'Take it again' : 'Photo' }}</span>
+      </label>
+      <button v-if="picture" type="button" class="text-link" @click="forgetPhoto">Without the photo</button>
+      <v-btn type="submit" color="primary" class="record" :disabled="!ready">Record the visit</v-btn>
+    </div>
+    <p v-if="missing" class="notice bad" role="alert">{{ missing }}</p>
+    <details>
+      <summary>Signs, an estimate, how it ended</summary>
+      <div class="form">
+        <ChipChoice v-model="form.signs" label="Signs seen" :choices="SIGNS" several />
+        <ChipChoice v-model="form.seen" label="Trouble seen" :choices="SEEN" several />
+        <p v-if="form.seen.includes('sick')" class="notice">
+          Never take from sick plants: leaf spots and the like travel on the seed.
+        </p>
+        <div class="form-row">
+          <v-text-field v-model="form.heads" label="Pods or heads in all" inputmode="numeric" />
+          <v-text-field v-model="form.opened" label="Seeds in each one opened" placeholder="12 9 14" />
+        </div>
+        <v-text-field v-model="form.note" label="Note" maxlength="300" />
+        <ChipChoice :model-value="form.end" label="How it ended" :choices="ENDS" @update:model-value="toggleEnd" />
+      </div>
+    </details>
+  </form>
+</template>
+
+<style scoped>
+.visit {
+  display: grid;
+  gap: 12px;
+}
+
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+
+.photo {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  justify-content: center;
+  min-width: 120px;
+  min-height: 52px;
+  padding: 0 14px;
+  border: 1.5px dashed var(--earth-2);
+  border-radius: 10px;
+  cursor: pointer;
+}
+
+.photo:focus-within {
+  outline: 3px solid var(--leaf);
+  outline-offset: 2px;
+}
+
+.photo img {
+  width: 48px;
+  height: 48px;
+  border-radius: 6px;
+  object-fit: cover;
+}
+
+.photo.taken {
+  border-style: solid;
+}
+
+.record {
+  min-height: 52px;
+}
+
+summary {
+  min-height: 44px;
+  line-height: 44px;
+  cursor: pointer;
+}
+
+@media (max-width: 700px) {
+  .photo,
+  .record {
+    flex: 1;
+  }
+}
+</style>

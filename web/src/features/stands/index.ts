@@ -1,0 +1,12 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+export { useStand, type Stand, type StandRow } from './api'
+export { startVisitOutbox, useVisitOutbox } from './composables/useVisitOutbox'
+export { default as StandLine } from './components/StandLine.vue'
+
+export const standRoutes: RouteRecordRaw[] = [
+  { path: '/stands', name: 'stands', component: () => import('./pages/StandsPage.vue') },
+  { path: '/stands/new', name: 'new-stand', component: () => import('./pages/StandFormPage.vue') },
+  { path: '/stands/:id(\\d+)', name: 'stand', component: () => import('./pages/StandPage.vue') },
+  { path: '/stands/:id(\\d+)/change', name: 'change-stand', component: () => import('./pages/StandFormPage.vue') },
+]

@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import { computed, reactive, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { PlantField, useTaxa } from '@/features/taxa'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import StaleNotice from '@/shared/components/StaleNotice.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { numberOrNull } from '@/shared/format/numbers'
+import { choicesOf, sheddingWords } from '@/shared/labels'
+import { useAddStand, useChangeStand, useStand, type StandRequest } from '../api'
+
+const route = useRoute()
+const router = useRouter()
+const id = computed(() => (route.params.id ? Number(route.params.id) : null))
+useTitle(() => (id.value ? 'Change a stand' : 'Enter a stand'))
+const { data: stand } = useStand(() => id.value ?? 0)
+const { data: taxa } = useTaxa()
+const add = useAddStand()
+const change = useChangeStand(() => id.value ?? 0)
+const { attempt, at, foot, problem } = useProblem()
+const SHEDDING = choicesOf(sheddingWords)
+
+const text = reactive({ latitude: '', longitude: '', elevation: '', plants: '' })
+const form = reactive<StandRequest>({
+  taxon: null,
+  field_name: '',
+  place_name: '',
+  show_exact: false,
+  ecoregion: '',
+  habitat: '',
+  own_ground: false,
+  leave_by: '',
+  leave_until: null,
+  protected: false,
+  licence: '',
+  invasive: false,
+  may_be_mown: false,
+  mown_from: null,
+  shedding: 'holds',
+  watch_from: null,
+  note: '',
+})
+let seen = 1
+watch(
+  stand,
+  (s) => {
+    if (!s || !id.value || seen !== 1) return
+    seen = s.version
+    for (const key of Object.keys(form) as (keyof typeof form)[])
+      Object.assign(form, { [key]: s[key as keyof typeof s] })
+    text.elevation = s.elevation_m?.toString() ?? ''
+    text.plants = s.plants?.toString() ?? ''
+  },
+  { immediate: true },
+)
+// how a plant sheds is known of many plants: a starting point, to be changed here
+watch(
+  () => form.taxon,
+  (taxon) => {
+    const plant = taxa.value?.results.find((t) => t.id === taxon)
+    if (plant && !id.value) form.shedding = plant.shedding
+  },
+)
+
+const dated = (value: string | null | undefined) => value || null
+async function save() {
+  const place =
+    numberOrNull(text.latitude) === null && numberOrNull(text.longitude) === null && id.value
+      ? {}
+      : { latitude: numberOrNull(text.latitude), longitude: numberOrNull(text.longitude) }
+  const { taxon, ...rest } = form
+  const body = {
+    ...rest,
+    ...place,
+    elevation_m: numberOrNull(text.elevation),
+    plants: numberOrNull(text.plants),
+    leave_until: dated(form.leave_until),
+    mown_from: dated(form.mown_from),
+    watch_from: dated(form.watch_from),
+  }
+  const saved = await attempt(() =>
+    id.value ? change.mutateAsync({ version: seen, ...body }) : add.mutateAsync({ taxon, ...body }),
+  )
+  if (saved) await router.push({ name: 'stand', params: { id: saved.id } })
+}
+
+async function leave() {
+  await router.push(id.value ? { name: 'stand', params: { id: id.value } } : { name: 'stands' })
+}
+const FIELDS = [
+  '/field_name',
+  '/place_name',
+  '/latitude',
+  '/longitude',
+  '/elevation_m',
+  '/plants',
+  '/leave_until',
+  '/watch_from',
+  '/mown_from',
+]
+</script>
+
+<template>
+  <main class="page narrow">
+    <p class="quiet crumb"><RouterLink to="/stands">Stands</RouterLink> ›</p>
+    <h1>{{ id ? `Change ${stand?.common_name ?? ''}` : 'Enter a stand' }}</h1>
+    <form class="form" @submit.prevent="save">
+      <div class="form-row">
+        <PlantField v-if="!id" v-model="form.taxon" label="Plant, if known" />
+        <v-text-field v-model="form.field_name" label="Field name" :error-messages="at('/field_name')" />
+        <v-text-field v-model="form.place_name" label="Place" :error-messages="at('/place_name')" />
+      </div>
+      <div class="form-row">
+        <v-select v-model="form.shedding" :items="SHEDDING" label="How it sheds" />
+        <v-text-field
+          v-model="form.watch_from"
+          type="date"
+          label="First visit of the season"
+          :error-messages="at('/watch_from')"
+        />
+        <v-text-field v-model="text.plants" label="Plants" inputmode="numeric" :error-messages="at('/plants')" />
+      </div>
+      <h2>May we take from it?</h2>
+      <label class="tick"><input v-model="form.own_ground" type="checkbox" /> It is our own ground</label>
+      <div v-if="!form.own_ground" class="form-row">
+        <v-text-field v-model="form.leave_by" label="Who gave leave, or which permit" />
+        <v-text-field v-model="form.leave_until" type="date" label="Leave until" :error-messages="at('/leave_until')" />
+      </div>
+      <label class="tick"><input v-model="form.protected" type="checkbox" /> The plant is protected here</label>
+      <v-text-field v-if="form.protected" v-model="form.licence" label="Licence" :error-messages="at('/licence')" />
+      <label class="tick"><input v-model="form.invasive" type="checkbox" /> It is invasive here</label>
+      <label class="tick"><input v-model="form.may_be_mown" type="checkbox" /> It may be mown</label>
+      <v-text-field
+        v-if="form.may_be_mown"
+        v-model="form.mown_from"
+        type="date"
+        label="Mown from"
+        :error-messages="at('/mown_from')"
+      />
+      <p class="quiet">Permits and local rules go first; what is said here only reminds of them.</p>
+      <h2>Where</h2>
+      <div class="form-row">
+        <v-text-field
+          v-model="text.latitude"
+          label="Latitude, °"
+          :placeholder="stand?.position ? 'as it is kept' : '43.4127'"
+          :error-messages="at('/latitude')"
+        />
+        <v-text-field
+          v-model="text.longitude"
+          label="Longitude, °"
+          :placeholder="stand?.position ? 'as it is kept' : '-118.9051'"
+          :error-messages="at('/longitude')"
+        />
+        <v-text-field v-model="text.elevation" label="Elevation, m" :error-messages="at('/elevation_m')" />
+      </div>
+      <label class="tick"
+        ><input v-model="form.show_exact" type="checkbox" /> Show coordinates exactly (else to a tenth of a
+        degree)</label
+      >
+      <div class="form-row">
+        <v-text-field v-model="form.ecoregion" label="Ecoregion" />
+        <v-text-field v-model="form.habitat" label="Habitat" />
+      </div>
+      <v-textarea v-model="form.note" label="Note" rows="2" />
+      <StaleNotice :problem="problem" :yours="form" @over="(version) => (seen = version)" />
+      <FormFoot
+        action="Save the stand"
+        :busy="add.isPending.value || change.isPending.value"
+        :sentence="problem?.current ? '' : foot(...FIELDS)"
+        @leave="leave"
+      />
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.narrow {
+  max-width: 860px;
+}
+</style>

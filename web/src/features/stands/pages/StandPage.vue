@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
+import { PlantField } from '@/features/taxa'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import HistoryList from '@/shared/components/HistoryList.vue'
+import PageState from '@/shared/components/PageState.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { dateAsKnown, day, isoDay, weekdayLong } from '@/shared/format/dates'
+import { plural, seeds, withDoubt } from '@/shared/format/numbers'
+import { purposeWords, reasonWords, watchWords } from '@/shared/labels'
+import { useNameStand, useStand, useStandHistory, useStandLots, useStandStory } from '../api'
+import StandFacts from '../components/StandFacts.vue'
+import VisitList from '../components/VisitList.vue'
+import VisitPanel from '../components/VisitPanel.vue'
+import { useVisitOutbox } from '../composables/useVisitOutbox'
+
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { user } = useSession()
+const { data: stand, isPending, error, refetch } = useStand(id)
+const { data: story } = useStandStory(id)
+const { data: lots } = useStandLots(id)
+const { data: history } = useStandHistory(id)
+const { waiting, refused } = useVisitOutbox()
+useTitle(() => stand.value?.common_name ?? 'Stand')
+
+const here = computed(() => waiting.value.filter((v) => v.stand === id.value).length)
+const recorded = ref(false)
+const next = computed(() => {
+  const row = story.value?.row
+  if (!row) return ''
+  if (row.state === 'no_plan')
+    return 'No first visit is set for the coming season: change the stand to say when to begin.'
+  if (row.state === 'may_be_gone')
+    return `The seed may be gone: ${plural(row.days_late, 'day')} late at a plant that lets go. Go now.`
+  if (row.state === 'overdue') return `A visit is ${plural(row.days_late, 'day')} late.`
+  if (row.state === 'due') return 'Visit it today.'
+  return row.next_on ? `Next visit on ${weekdayLong(row.next_on)} ${row.next_on.slice(0, 4)}.` : watchWords.later
+})
+
+const naming = ref(false)
+const taxon = ref<number | null>(null)
+const name = useNameStand(id)
+const { attempt, at, foot } = useProblem()
+async function saveName() {
+  const s = stand.value
+  if (!s || taxon.value === null) return
+  const chosen = taxon.value
+  await attempt(async () => {
+    await name.mutateAsync({ version: s.version, taxon: chosen })
+    naming.value = false
+  })
+}
+</script>
+
+<template>
+  <main class="page">
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <template v-if="stand">
+      <p class="quiet crumb"><RouterLink to="/stands">Stands</RouterLink> › {{ stand.place_name }}</p>
+      <div class="head">
+        <div>
+          <h1>{{ stand.common_name }}</h1>
+          <p class="quiet">
+            <template v-if="!stand.taxon">species not known yet</template>
+            <i v-else>{{ stand.name }}</i>
+            <template v-if="stand.taxon && stand.field_name">, first called “{{ stand.field_name }}”</template>
+          </p>
+        </div>
+        <div v-if="user?.may_plan" class="actions">
+          <v-btn color="primary" :to="`/stands/${id}/harvest`">Harvest</v-btn>
+          <v-btn variant="outlined" color="primary" :to="`/stands/${id}/change`">Change</v-btn>
+          <v-btn v-if="!stand.taxon" variant="text" @click="naming = true">Name the plant</v-btn>
+        </div>
+      </div>
+      <form v-if="naming" class="form" @submit.prevent="saveName">
+        <PlantField v-model="taxon" label="Plant" :messages="at('/taxon')" />
+        <p class="quiet">All lots from this stand take the name; the field name stays with them.</p>
+        <FormFoot action="Name it" :busy="name.isPending.value" :sentence="foot('/taxon')" @leave="naming = false" />
+      </form>
+      <p class="sentence" role="status">
+        {{ next }}
+        <template v-if="recorded && !here">The visit is saved.</template>
+        <template v-if="here">{{ plural(here, 'visit') }} waiting for signal, kept on this device.</template>
+      </p>
+      <p v-if="refused && refused.item.stand === id" class="notice bad" role="alert">
+        {{ refused.problem.detail }} The visit was not recorded: please record it once more.
+      </p>
+      <div class="columns">
+        <section>
+          <VisitPanel v-if="user?.may_count" :stand="id" @recorded="recorded = true" />
+          <h2 class="ruled">Visits</h2>
+          <VisitList :visits="story?.visits ?? []" :may-change="user?.may_count ?? false" />
+        </section>
+        <section>
+          <p v-if="story?.row.estimate" class="estimate">
+            {{ withDoubt(story.row.estimate.seeds, story.row.estimate.se_seeds) }} seeds on the stand
+            <span v-if="story.row.estimate.doubt" class="quiet">({{ reasonWords[story.row.estimate.doubt] }})</span>
+          </p>
+          <StandFacts :stand="stand" :today="isoDay(new Date())" />
+          <h2 class="ruled">Harvests and lots</h2>
+          <p v-if="!lots?.results.length" class="quiet">Nothing was taken from here yet.</p>
+          <ul class="plain">
+            <li v-for="h in story?.harvests" :key="h.id">
+              {{ dateAsKnown(h.collected_on, h.collected_precision) }}, for {{ purposeWords[h.purpose]
+              }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds</template
+              ><template v-if="h.parents"> from {{ plural(h.parents, 'parent') }}</template>
+              <span class="quiet">, leave: {{ h.leave }}</span>
+            </li>
+            <li v-for="l in lots?.results" :key="l.id">
+              <RouterLink :to="{ name: 'lot', params: { id: l.id } }"
+                ><span class="code">{{ l.code }}</span></RouterLink
+              >
+              {{ l.form }} {{ seeds(l.stock.seeds, l.stock.estimated) }}
+              <span class="quiet" v-if="l.collected_on">, {{ day(l.collected_on) }}</span>
+            </li>
+          </ul>
+          <HistoryList v-if="history" :entries="history" />
+        </section>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 24px;
+  align-items: flex-start;
+  justify-content: space-between;
+}
+
+.head p {
+  margin: 0;
+}
+
+.columns {
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+}
+
+.estimate {
+  margin: 0 0 10px;
+  font: 600 1.4rem var(--heading);
+}
+
+h2 {
+  margin-top: 20px;
+}
+
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

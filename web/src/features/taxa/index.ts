@@ -1,0 +1,2 @@
+export { useTaxa, type Taxon } from './api'
+export { default as PlantField } from './components/PlantField.vue'

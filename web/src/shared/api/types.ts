@@ -1,0 +1,6 @@
+import type { Schemas } from './http'
+
+/** Shapes of the API that shared components show. */
+export type Hazard = Schemas['Hazard']
+export type HazardCare = Schemas['HazardCare']
+export type HistoryEntry = Schemas['HistoryEntry']

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import type { Problem } from '@/shared/api/problem'
+
+/** Somebody saved meanwhile: what stands there now beside what was typed, and the way to save over it. */
+const props = defineProps<{ problem: Problem | null; yours: Readonly<Record<string, unknown>> }>()
+const emit = defineEmits<{ over: [version: number] }>()
+
+const differing = () =>
+  Object.entries(props.problem?.current ?? {}).filter(
+    ([name, value]) =>
+      name !== 'version' && name in props.yours && String(value ?? '') !== String(props.yours[name] ?? ''),
+  )
+</script>
+
+<template>
+  <div v-if="problem?.current" class="notice bad" role="alert">
+    <p>{{ problem.detail }}</p>
+    <p v-for="[name, value] in differing()" :key="name">
+      {{ name.replaceAll('_', ' ') }}: there now “{{ value }}”, yours “{{ yours[name] }}”.
+    </p>
+    <button type="button" class="text-link" @click="emit('over', Number(problem.current?.version))">
+      I have looked: let me save mine over it
+    </button>
+  </div>
+</template>
+
+<style scoped>
+p {
+  margin: 0 0 6px;
+}
+</style>

@@ -1,0 +1,95 @@
+import type { Schemas } from '@/shared/api/http'
+import type { Words } from './words'
+
+export const stepWords: Words<Schemas['StepKind']> = {
+  soak: 'soak',
+  rinse: 'rinse',
+  nick: 'nick',
+  sandpaper: 'sandpaper',
+  hot_water: 'hot water',
+  acid: 'acid',
+  smoke_water: 'smoke water',
+  cold_moist: 'cold, damp',
+  warm_moist: 'warm, damp',
+  after_ripening: 'dry after-ripening',
+}
+
+export const criterionWords: Words<Schemas['Criterion']> = {
+  root_visible: 'root visible',
+  root_2_mm: 'root ≥ 2 mm',
+  shoot: 'shoot up',
+  seed_leaf: 'seed leaf open',
+}
+
+export const mediumWords: Words<Schemas['Medium']> = {
+  sand: 'sand',
+  towel: 'damp towel',
+  vermiculite: 'vermiculite',
+  seed_mix: 'seed mix',
+  water: 'water',
+  air: 'air',
+}
+
+export const lightWords: Words<Schemas['Light']> = { light: 'in the light', dark: 'in the dark' }
+
+export const stateWords: Words<Schemas['TrialState']> = {
+  planned: 'planned',
+  counting: 'being counted',
+  closed: 'finished',
+}
+
+export const layoutWords: Words<Schemas['Layout']> = {
+  random: 'completely at random',
+  blocks: 'at random within blocks',
+}
+
+export const unitWords: Words<Schemas['DurationUnit']> = { min: 'minutes', h: 'hours', d: 'days' }
+
+export const stopWords: Words<Schemas['StopReason']> = {
+  all_accounted: 'all seeds are accounted for: it can be closed',
+  quiet_and_length: 'nothing new for long enough: this may be the last look',
+  still_coming: 'seeds were still coming',
+  length_not_reached: 'quiet, but the planned time is not over',
+}
+
+export const reasonWords: Words<Schemas['Reason']> = {
+  none_germinated: 'nothing germinated',
+  fewer_than_two_germinated: 'fewer than two germinated',
+  mean_time_zero: 'all that came was early',
+  fate_unknown: 'what is left was not checked',
+  base_zero: 'nothing left to be a share of',
+  no_inspection: 'not looked at yet',
+  no_inspection_after_zero: 'no look after sowing',
+  no_horizon: 'no common time span yet',
+  horizon_below_one_day: 'common time span under a day',
+  all_or_none: 'all or none germinated',
+  one_dish: 'one dish only',
+  one_treatment: 'one treatment only',
+  no_replication: 'no dishes to hold against each other',
+  one_seed_per_dish: 'one seed a dish',
+  dishes_agree: 'the dishes agree',
+  undefined_without_a_dish: 'it hangs on a single dish',
+  no_spread: 'the dishes do not differ',
+  not_detectable: 'not within reach of this trial',
+  all_accounted: 'all seeds are accounted for',
+  set_aside: 'set aside',
+  one_replicate: 'one weighed sample only: weigh more for its error',
+  one_scoop: 'one scoop only: count more for its error',
+  one_head: 'one head only: count more for its error',
+  guessed: 'guessed, its error is not known',
+  not_measured: 'not measured',
+  not_converted: 'not yet turned into seeds',
+  not_cut: 'none was cut yet',
+  not_noted: 'its error was not noted',
+  sow_now: 'seed like this is sown now, not kept',
+  no_decline_seen: 'the tests show no decline',
+  never_tested: 'never tested',
+}
+
+/** A dose as the bench says it: days in whole weeks become weeks. */
+export function doseWords(duration: number, unit: Schemas['DurationUnit']): string {
+  if (duration === 0) return ''
+  if (unit === 'd' && duration % 7 === 0) return duration === 7 ? '1 week' : `${duration / 7} weeks`
+  if (unit === 'd') return `${duration} d`
+  return `${duration} ${unit}`
+}
