@@ -49,6 +49,21 @@ class Browser:
             "Emulation.setDeviceMetricsOverride", {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 600}
         )
 
+    def network(self, *, offline: bool) -> None:
+        """Cut the page off from the server, or let it back."""
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd(
+            "Network.emulateNetworkConditions", {"offline": offline, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
+        )
+
+    def only_window(self) -> None:
+        """Close what opened beside the first window, and go back to that."""
+        first, *others = self.driver.window_handles
+        for other in others:
+            self.driver.switch_to.window(other)
+            self.driver.close()
+        self.driver.switch_to.window(first)
+
     def console_errors(self) -> list[str]:
         """Errors the pages wrote to the console since the last call."""
         entries = self.driver.get_log("browser")  # type: ignore[no-untyped-call]

@@ -104,19 +104,13 @@ class CountARound(Journey):
         count = self.count
         count.driver.get(f"{self.live_server_url}/trials/{self.trial.pk}/count")
         count.dish_number(1)
-        self.network(offline=True)
+        self.browser.network(offline=True)
         count.next_dish("1")
         count.next_dish("2")
         count.text("waiting (2)")
-        self.network(offline=False)
+        self.browser.network(offline=False)
         self.page.run("window.dispatchEvent(new Event('online'))")
         count.nothing_waits()
         self.browser.console_errors()
         self.assertEqual(self.total(), before + 3)
         self.assertEqual(Look.objects.count() - looks, 2)
-
-    def network(self, *, offline: bool) -> None:
-        self.browser.driver.execute_cdp_cmd("Network.enable", {})
-        self.browser.driver.execute_cdp_cmd(
-            "Network.emulateNetworkConditions", {"offline": offline, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
-        )

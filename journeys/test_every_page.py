@@ -1,4 +1,6 @@
 from journeys.case import Journey
+from server.lots.models import Lot
+from server.stands.models import Stand
 from server.trials.models import Trial
 
 
@@ -7,11 +9,22 @@ class EveryPage(Journey):
 
     def pages(self):
         trial, finished, planned = (Trial.objects.get(lot__code=code).pk for code in ("HR-114", "SM-052", "RT-021"))
+        stand = Stand.objects.get(place_name="Ember Spring").pk
         return {
             "/": "rounds",
             "/lots": "Lots",
             "/lots/new": "Enter a lot",
             f"/lots/{Trial.objects.get(pk=trial).lot_id}": "arrowleaf balsamroot",
+            f"/lots/{Lot.objects.get(code='EN-047').pk}": "rubber rabbitbrush",
+            f"/lots/{Lot.objects.get(code='PV-017').pk}": "chokecherry",
+            "/stands": "Stands",
+            "/stands/new": "Enter a stand",
+            f"/stands/{stand}": "rubber rabbitbrush",
+            f"/stands/{stand}/change": "Change rubber rabbitbrush",
+            f"/stands/{stand}/harvest": "Harvest at Ember Spring",
+            "/places": "Places",
+            "/labels": "Labels",
+            "/scan": "Open a code",
             "/recipes": "Recipes",
             "/trials": "Trials",
             "/trials/new": "New trial",

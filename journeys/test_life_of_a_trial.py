@@ -15,7 +15,7 @@ class LifeOfATrial(Journey):
         page = self.page
         page.open(f"/trials/{trial.pk}", "Does smoke wake coyote tobacco?")
         page.text("Nothing new for long enough: this may be the last look.")
-        page.text("Poisonous: gloves")
+        page.text("away from food, children and animals")
         page.press("Count now")
         count = CountPage(self.browser.driver, self.live_server_url)
         count.dish_number(1)

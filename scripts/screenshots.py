@@ -43,10 +43,10 @@ def main(folder: Path, names: list[str]) -> None:
             for name in names:
                 view, _, width = name.partition("@")
                 path, size = VIEWS.get(view, (view, DESK))
+                target = folder / f"{name.strip('/').replace('/', '-').replace('@', '-').format(**ids)}.png"
                 browser.size(*((int(width), 844) if width else size))
                 browser.driver.get(address + path.format(**ids))
                 time.sleep(1.2)
-                target = folder / f"{name.strip('/').replace('/', '-').replace('@', '-')}.png"
                 browser.picture(target)
                 print(target, *browser.console_errors())
         finally:

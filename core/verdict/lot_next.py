@@ -94,7 +94,7 @@ def _keeping(f: LotFacts) -> list[tuple[LotTask, str]]:
         out.append((LotTask.DRY, f.dryness.sentence))
     if not f.has_place:
         out.append((LotTask.STORE, "Give it a place: cool, dark and dry."))
-    elif f.place_check is not None and not f.place_check.ok:
+    elif f.place_check is not None and not f.place_check.ok and f.turn_on is None:
         out.append((LotTask.MOVE, f"°F and % humidity of its place make {f.place_check.sum:.0f}; up to 100 keeps seed. Cooler or drier."))
     if f.last_test_on is None:
         out.append((LotTask.TEST, "Never tested: a trial, or one dish, tells whether it lives."))

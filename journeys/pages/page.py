@@ -82,6 +82,13 @@ class Page:
         field.send_keys(option)
         self.see(f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]").click()
 
+    def pick(self, label: str, option: str) -> None:
+        """Open a field that offers a list, and take the option."""
+        field = self.field(label)
+        self.run("arguments[0].scrollIntoView({block: 'center'})", field)
+        field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
+        self.see(f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]").click()
+
     def type(self, *keys: str) -> None:
         """Type into the page as a whole."""
         self.driver.switch_to.active_element.send_keys(*keys)

@@ -83,7 +83,7 @@ def _visit(spec: VisitSpec, now: datetime, draw: np.random.Generator) -> NewVisi
     )
 
 
-def harvest_for(stand: Stand, by: Person, on: date, parents: int | None, seeds: int | None) -> Harvest:
+def harvest_for(stand: Stand, by: Person, on: date, parents: int | None, seeds: int | None, *, more_to_come: bool) -> Harvest:
     """The harvest that a lot came from."""
     ripe = seeds * RIPE_TIMES_TAKEN if seeds else None
     return record_harvest(
@@ -96,6 +96,7 @@ def harvest_for(stand: Stand, by: Person, on: date, parents: int | None, seeds: 
         ripe_seeds=ripe,
         taken_seeds=seeds,
         weather="dry, still",
+        more_to_come=more_to_come,
         # some harvests of the scenario are small on purpose, and were asked about when they were entered
         sure=True,
     )

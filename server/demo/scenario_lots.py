@@ -158,6 +158,7 @@ class LotSpec:
     trouble: str = ""
     claimed_percent: float | None = None
     claimed_days: int | None = None
+    collected_days_ago: int | None = None
 
 
 W, C, S, G = AmountKnown.WEIGHED, AmountKnown.COUNTED, AmountKnown.SCOOPED, AmountKnown.GUESSED
@@ -190,6 +191,7 @@ LOTS = [
         11,
         note="Still drying in paper.",
         place="drying loft",
+        collected_days_ago=8,
         grade=CleaningGrade.UNCLEANED,
         container=Container.PAPER,
     ),

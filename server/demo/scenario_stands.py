@@ -64,7 +64,7 @@ STANDS = [
             VisitSpec(6, 0.12, (RipeSign.NO_GREEN,), heads=900, opened=(14, 9, 17, 11, 12)),
             VisitSpec(1, 0.5, (RipeSign.NO_GREEN, RipeSign.COMES_AWAY), note="Fluff loose on the south side."),
         ],
-        ("EN-047", "EN-044"),
+        ("EN-044", "EN-047"),
         may_be_mown=True,
     ),
     StandSpec(

@@ -88,7 +88,7 @@ def _label(canvas: Canvas, content: LabelContent, x: float, y: float, width: flo
     canvas.setFont(BOLD, code_size)
     at = top - 0.8 * code_size
     canvas.drawString(left, at, content.code)
-    small = max(5.5, min(8.0, height / mm / 5))
+    small = max(5.5, min(10.0, height / mm / 5))
     floor = y + foot + pad
     for text, font, size in [
         (content.name, BOLD, small + 1),
@@ -103,10 +103,10 @@ def _label(canvas: Canvas, content: LabelContent, x: float, y: float, width: flo
     _pencil_lines(canvas, x + pad, right, min(at - 2 * mm, y + height - pad - side - 1 * mm), floor)
     if content.warning:
         canvas.setFillColor(black)
-        canvas.rect(x, y, width, foot, stroke=0, fill=1)
+        canvas.rect(x + 1 * mm, y + 1 * mm, width - 2 * mm, foot - 1 * mm, stroke=0, fill=1)
         canvas.setFillColor(white)
         canvas.setFont(BOLD, _fitting(f"! {content.warning}", BOLD, 8, width - 2 * pad))
-        canvas.drawString(x + pad, y + 1.6 * mm, f"! {content.warning}")
+        canvas.drawString(x + pad, y + 2.1 * mm, f"! {content.warning}")
         canvas.setFillColor(black)
 
 

@@ -6,6 +6,7 @@ from datetime import date
 from core.seedstock import cares
 from core.vocabulary import CleaningGrade, DatePrecision, LabelKind, Trouble
 from server.lots.models import Lot
+from server.lots.models.lot import HAZARD_OF
 from server.lots.selectors.stock import Stock
 from server.trials.models import Dish, Trial
 
@@ -45,7 +46,8 @@ def content(lot: Lot, stock: Stock, kind: LabelKind) -> LabelContent:
     lines = [where, f"collected by {lot.collector}" if lot.collector else "", lot.form]
     if kind is LabelKind.STORED:
         lines.append(", ".join([GRADE_WORDS[CleaningGrade(lot.grade)], amount_words(stock)]))
-    warnings = [c.short for c in cares(lot.hazard_words)]
+    said_by_trouble = HAZARD_OF.get(lot.trouble)
+    warnings = [c.short for c in cares([h for h in lot.hazard_words if h is not said_by_trouble])]
     if lot.trouble in TROUBLE_WORDS:
         warnings.insert(0, TROUBLE_WORDS[Trouble(lot.trouble)])
     return LabelContent(

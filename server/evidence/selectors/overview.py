@@ -4,9 +4,10 @@ from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
 from core.germination import compare_final
+from core.seedstock import HazardCare, cares
 from core.treatment import cautions, schedule
 from core.verdict import TreatmentLine, head_sentence
-from core.vocabulary import Criterion, DurationUnit, Family, Layout, Light, Medium, StepKind, StopReason, TrialState
+from core.vocabulary import Criterion, DurationUnit, Family, Hazard, Layout, Light, Medium, StepKind, StopReason, TrialState
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
@@ -114,6 +115,9 @@ class TrialOverview:
     next_steps: list[NextStep]
     advice: StopReason | None
     sentence: str
+    hazards: list[Hazard]
+    cares: list[HazardCare]
+    hazard_note: str
     cautions: list[str]
 
 
@@ -128,7 +132,6 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
     treatments = by_treatment(courses)
     sown_at = courses.sown_at
     lot = trial.lot
-    hazard = lot.hazard or (lot.taxon.caution if lot.taxon else "")
     return TrialOverview(
         id=trial.pk,
         version=trial.version,
@@ -166,7 +169,10 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         next_steps=_next_steps(courses, now),
         advice=courses.advice,
         sentence=_sentence(courses, treatments),
-        cautions=([hazard] if hazard else []) + _step_cautions(treatments, courses.state),
+        hazards=lot.hazard_words,
+        cares=cares(lot.hazard_words),
+        hazard_note=lot.hazard,
+        cautions=_step_cautions(treatments, courses.state),
     )
 
 

@@ -62,7 +62,7 @@ class OnPaper(ApiCase):
         note_trouble(by=make_person(), lot=lot, version=1, trouble="mouldy")
         lot.refresh_from_db()
         self.assertFalse([x for x in label(lot, LabelKind.FIELD_BAG).lines if "seeds" in x])
-        self.assertEqual(label(lot).warning, "QUARANTINE: mouldy; POISONOUS; mouldy")
+        self.assertEqual(label(lot).warning, "QUARANTINE: mouldy; POISONOUS")
 
     def test_a_long_name_is_made_to_fit(self):
         lot = make_lot(field_name="foot of the long scree above the second bend of the creek, unnamed, with hairy leaves, seen twice")

@@ -5,7 +5,7 @@ from datetime import datetime
 from uuid import UUID
 
 from core.design import stop_rule
-from core.vocabulary import Criterion, StopReason
+from core.vocabulary import Criterion, Hazard, StopReason
 from server.trials.models import Look, Trial
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses, local_day, with_courses
@@ -61,6 +61,7 @@ class CountSheet:
     question: str
     lot_name: str
     criterion: Criterion
+    hazards: list[Hazard]
     dishes: list[CountDish]
 
 
@@ -118,5 +119,6 @@ def count_sheet(trial: Trial, now: datetime) -> CountSheet:
         question=trial.question,
         lot_name=trial.lot.common_name,
         criterion=Criterion(trial.criterion),
+        hazards=trial.lot.hazard_words,
         dishes=[count_dish(c, courses, first, now) for c in courses.dishes],
     )

@@ -1,7 +1,9 @@
+import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
 
 export { useLots, type LotRow } from './api'
-export { default as LotField } from './components/LotField.vue'
+// loaded where a form needs it, not with the first page
+export const LotField = defineAsyncComponent(() => import('./components/LotField.vue'))
 
 export const lotRoutes: RouteRecordRaw[] = [
   { path: '/lots', name: 'lots', component: () => import('./pages/LotsPage.vue') },

@@ -26,6 +26,7 @@ export const useStand = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['stand', id],
     queryFn: () => unwrap(http.GET('/api/v1/stands/{id}/', { params: { path: { id: toValue(id) } } })),
+    enabled: () => toValue(id) > 0,
   })
 
 export const useStandStory = (id: MaybeRefOrGetter<number>) =>

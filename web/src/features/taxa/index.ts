@@ -1,2 +1,5 @@
+import { defineAsyncComponent } from 'vue'
+
 export { useTaxa, type Taxon } from './api'
-export { default as PlantField } from './components/PlantField.vue'
+// loaded where a form needs it, not with the first page
+export const PlantField = defineAsyncComponent(() => import('./components/PlantField.vue'))

@@ -1170,6 +1170,7 @@ export interface components {
             question: string;
             lot_name: string;
             criterion: components["schemas"]["Criterion"];
+            hazards: components["schemas"]["Hazard"][];
             dishes: components["schemas"]["CountDish"][];
         };
         CoursePoint: {
@@ -1781,9 +1782,10 @@ export interface components {
          *     * `test` - TEST
          *     * `retest` - RETEST
          *     * `use_by` - USE_BY
+         *     * `end` - END
          * @enum {string}
          */
-        LotTask: "sow_now" | "quarantine" | "turn" | "measure" | "convert" | "cut" | "cut_floaters" | "clean" | "dry" | "store" | "move" | "name" | "test" | "retest" | "use_by";
+        LotTask: "sow_now" | "quarantine" | "turn" | "measure" | "convert" | "cut" | "cut_floaters" | "clean" | "dry" | "store" | "move" | "name" | "test" | "retest" | "use_by" | "end";
         LotTest: {
             trial: number;
             trial_code: string;
@@ -2495,6 +2497,7 @@ export interface components {
             readonly version: number;
             taxon?: number | null;
             field_name?: string;
+            readonly name: string;
             readonly common_name: string;
             place_name: string;
             readonly position: components["schemas"]["Position"] | null;
@@ -2851,6 +2854,9 @@ export interface components {
             next_steps: components["schemas"]["NextStep"][];
             advice: (components["schemas"]["StopReason"] | components["schemas"]["NullEnum"]) | null;
             sentence: string;
+            hazards: components["schemas"]["Hazard"][];
+            cares: components["schemas"]["HazardCare"][];
+            hazard_note: string;
             cautions: string[];
         };
         TrialRow: {

@@ -13,6 +13,7 @@ defineProps<{ label: string }>()
 
 <style scoped>
 .scroll {
+  position: relative;
   overflow-x: auto;
 }
 </style>

@@ -44,10 +44,8 @@ export function withDoubt(count: number, se: number | null, estimated = true): s
   return estimated && se ? `${main} ± ${WHOLE.format(Math.round(1.96 * se))}` : main
 }
 
-/** How many times as long: “4 times”, “a quarter”. */
+/** How many times as long: “4 times as long”, “0.5 times as long”. */
 export function times(ratio: number): string {
-  if (ratio >= 0.95 && ratio <= 1.05) return 'the same'
-  return ratio >= 1
-    ? `${ratio >= 10 ? WHOLE.format(Math.round(ratio)) : ratio.toFixed(1).replace('.0', '')} times as long`
-    : `${percent(ratio)} % of it`
+  if (ratio >= 0.95 && ratio <= 1.05) return 'as long'
+  return `${ratio >= 10 ? WHOLE.format(Math.round(ratio)) : ratio.toFixed(1).replace('.0', '')} times as long`
 }

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
 import { useTrialChanges } from '@/features/trials'
+import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -89,6 +90,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
         >
         <span>counts: {{ criterionWords[trial.criterion] }}</span>
       </p>
+      <HazardBanner :hazards="trial.hazards" :cares="trial.cares" :also="trial.hazard_note" />
       <p v-for="c in trial.cautions" :key="c" class="notice bad">{{ c }}</p>
       <div class="columns">
         <section aria-label="Furrows">

@@ -44,7 +44,7 @@ const inWords = computed(() =>
 
 <template>
   <figure class="chart" tabindex="0">
-    <svg :viewBox="`-1 -1 ${width} ${height}`" :style="{ maxWidth: `${width}px` }" role="img" :aria-label="inWords">
+    <svg :viewBox="`-1 -1 ${width} ${height}`" :style="{ maxWidth: `${width}px` }" role="group" :aria-label="inWords">
       <g v-for="(e, i) in edges" :key="i">
         <path :d="e.d" fill="none" stroke="var(--earth-2)" stroke-width="1.5" />
         <text :x="e.x" :y="e.y" text-anchor="end">{{ e.word }}</text>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WideTable from '@/shared/components/WideTable.vue'
 import { moment } from '@/shared/format/dates'
 import { calibrationWords, cleaningWords, dryingWords, qualityWords } from '@/shared/labels'
 import { useLotWork, type LotBench } from '../api'
@@ -20,7 +21,7 @@ type Recorded = 'calibration' | 'cleaning' | 'drying' | 'quality'
   <p v-if="!log.length" class="quiet">
     Nothing was noted yet: cleaning, drying, cut tests and counted samples stand here.
   </p>
-  <table v-else class="ledger">
+  <WideTable v-else label="Log">
     <tbody>
       <tr v-for="line in log" :key="`${line.record}${line.id}`" :class="{ struck: !line.stands }">
         <td class="nowrap quiet">{{ moment(line.at) }}, {{ line.by }}</td>
@@ -42,5 +43,5 @@ type Recorded = 'calibration' | 'cleaning' | 'drying' | 'quality'
         </td>
       </tr>
     </tbody>
-  </table>
+  </WideTable>
 </template>

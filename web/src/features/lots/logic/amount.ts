@@ -23,6 +23,6 @@ export function amountLine(stock: Stock): { main: string; doubt: string } {
   if (!stock.estimated) return { main: seeds(stock.seeds, false), doubt: 'seeds left, counted' }
   return {
     main: withDoubt(stock.seeds, stock.se_seeds),
-    doubt: stock.doubt ? `seeds left; ${reasonWords[stock.doubt]}` : 'seeds left; the true number lies within that 19 times in 20',
+    doubt: stock.doubt ? `seeds left; ${reasonWords[stock.doubt]}` : 'seeds left (right 19 times in 20)',
   }
 }

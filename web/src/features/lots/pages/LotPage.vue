@@ -95,7 +95,8 @@ function correct(wrong: StockLine) {
       <HazardBanner :hazards="page.bench.cares.map((c) => c.hazard)" :cares="page.bench.cares" :also="lot.hazard" />
       <p v-if="page.bench.trouble && lot.trouble" class="notice" :class="{ bad: page.bench.trouble.quarantine }">
         <strong>{{ page.bench.trouble.quarantine ? 'Quarantine' : 'Noted' }}: {{ troubleWords[lot.trouble] }}.</strong>
-        {{ lot.trouble_note }} {{ page.bench.trouble.what }} {{ page.bench.trouble.waste }}
+        <template v-if="lot.trouble_note">({{ lot.trouble_note }}) </template>{{ page.bench.trouble.what }}
+        {{ page.bench.trouble.waste }}
       </p>
       <p v-if="page.bench.may_not_come_true" class="notice">
         A hybrid or crossed{{ lot.crossed_with ? ` with ${lot.crossed_with}` : '' }}: it may not come true.

@@ -56,9 +56,9 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
           <td class="num">{{ p.harrington?.toFixed(0) ?? '–' }}</td>
           <td>
             <template v-if="p.keeps_seed === null"><span class="quiet">climate not known</span></template>
-            <template v-else
-              >{{ p.keeps_seed ? 'yes' : 'not for long' }}{{ p.dry_first ? ', if it is dried first' : '' }}</template
-            >
+            <template v-else>{{
+              p.keeps_seed ? (p.dry_first ? 'yes, closed in once it is dry' : 'yes') : 'not for long'
+            }}</template>
           </td>
           <td>{{ p.relative_life === null ? '–' : times(p.relative_life) }}</td>
           <td v-if="user?.may_plan"><button type="button" class="text-link" @click="open = p.id">Change</button></td>

@@ -7,7 +7,7 @@ import { useOutbox, type Refused } from '@/shared/composables/useOutbox'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural } from '@/shared/format/numbers'
 import { inUnit, unitFor } from '@/shared/format/timescale'
-import { criterionWords, stopWords } from '@/shared/labels'
+import { criterionWords, hazardWords, stopWords } from '@/shared/labels'
 import { postLook, useCountSheet, type NewLook } from '../api'
 import CloseDish from '../components/CloseDish.vue'
 import CountDishPanel from '../components/CountDishPanel.vue'
@@ -110,7 +110,12 @@ onBeforeRouteLeave(async () => {
       <RouterLink class="leave" :to="{ name: 'trial', params: { id } }" aria-label="Leave the round">✕</RouterLink>
       <template v-if="dish">
         <h1 class="code">{{ dish.code }}</h1>
-        <p class="where">{{ dish.place || 'no place' }}, place {{ dish.position }}<br />{{ age }}</p>
+        <p class="where">
+          {{ dish.place || 'no place' }}, place {{ dish.position }}<br />{{ age
+          }}<span v-if="sheet?.hazards.length" class="care">
+            ! {{ sheet.hazards.map((h) => hazardWords[h]).join(', ') }}: gloves</span
+          >
+        </p>
         <p class="far">
           <strong>{{ at + 1 }}</strong> of {{ dishes.length }}
         </p>
@@ -194,6 +199,11 @@ onBeforeRouteLeave(async () => {
 </template>
 
 <style scoped>
+.care {
+  color: var(--alert);
+  font-weight: 600;
+}
+
 .count {
   display: flex;
   flex-direction: column;
