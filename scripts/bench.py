@@ -3,11 +3,14 @@
 import gzip
 import re
 import statistics
+import subprocess
+import sys
 import time
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from urllib.parse import quote
 
 import numpy as np
 
@@ -113,10 +116,32 @@ def ten_years(api: Api) -> list[Row]:
     return [Row(f"{row.what}, with 100 trials more", row.got, row.limit, row.unit) for row in requests(api)[:3]]
 
 
+def many_lots(api: Api, demo: DemoServer) -> list[Row]:
+    """The lots' pages with 5,000 lots and 50,000 lines of ledgers beside the demo's, filtered letter by letter."""
+    subprocess.run([sys.executable, "-m", "scripts.many_lots"], env=demo.environment, check=True, stdout=subprocess.DEVNULL)
+    lot = api.get("/api/v1/lots/?search=HR-114")["results"][0]["id"]
+    one = api.get("/api/v1/lots/?search=M-04321")["results"][0]["id"]
+    typed = ["m", "me", "measured", "measured plant 12", "scree", "scree creek 7", "M-0432"]
+    pages = {
+        "Lots": "/api/v1/lots/?page_size=200",
+        "Lot page": f"/api/v1/lots/{lot}/page/",
+        "Lot ledger": f"/api/v1/lots/{one}/ledger/",
+        "Stands": "/api/v1/stands/?page_size=500",
+        "Today": "/api/v1/today/",
+    }
+    rows = [
+        Row(f"GET {name}, 5,000 lots, 50,000 lines", median_ms(lambda path=path: api.get(path)), 150, "ms")  # type: ignore[misc]
+        for name, path in pages.items()
+    ]
+    letters = [median_ms(lambda words=words: api.get(f"/api/v1/lots/?page_size=200&search={quote(words)}"), 10) for words in typed]  # type: ignore[misc]
+    return [*rows, Row("filter as you type, slowest of seven", max(letters), 150, "ms")]
+
+
 def main() -> None:
     """Measure and print."""
     start = time.perf_counter()
-    with DemoServer() as address:
+    demo = DemoServer()
+    with demo as address:
         started = time.perf_counter() - start
         api = Api(address)
         trial = large_trial()
@@ -126,6 +151,7 @@ def main() -> None:
             Row("Compare of 12 × 8 × 60, computed", median_ms(lambda: compare(trial), 10), 150, "ms"),
             Row("JavaScript of the first page, gzip", first_page_kb(), 300, "kB"),
             *ten_years(api),
+            *many_lots(api, demo),
         ]
     for row in rows:
         print(f"{row.what:48}{row.got:>9.1f} {row.unit:3} of {row.limit:>5.0f}{'' if row.got <= row.limit else '   OVER'}")

@@ -25,8 +25,9 @@ class DemoServer:
     def __enter__(self) -> str:
         self._folder = tempfile.TemporaryDirectory()
         port = free_port()
-        env = os.environ | {"AWAKE_FURROW_DATA": self._folder.name, "AWAKE_FURROW_PORT": str(port)}
-        self._server = subprocess.Popen([sys.executable, "-m", "scripts.serve", "--demo"], env=env, stdout=subprocess.DEVNULL)
+        self.environment = os.environ | {"AWAKE_FURROW_DATA": self._folder.name, "AWAKE_FURROW_PORT": str(port)}
+        command = [sys.executable, "-m", "scripts.serve", "--demo"]
+        self._server = subprocess.Popen(command, env=self.environment, stdout=subprocess.DEVNULL)
         address = f"http://127.0.0.1:{port}"
         wait_for(address)
         return address

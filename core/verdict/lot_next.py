@@ -58,11 +58,11 @@ def _pressing(f: LotFacts) -> list[tuple[LotTask, str]]:
     if f.turn_on is not None and f.dryness.state is not DryState.DRY:
         late = (f.today - f.turn_on).days
         if late >= 0:
-            out.append((LotTask.TURN, "Turn it and look: today." if late == 0 else f"Turn it and look: {late} days late."))
+            out.append((LotTask.TURN, "Turn it and look: today." if late == 0 else f"Turn it and look: {_days(late)} late."))
         else:
-            out.append((LotTask.TURN, f"Drying. Turn it and look in {-late} days."))
+            out.append((LotTask.TURN, f"Drying. Turn it and look in {_days(-late)}."))
     if f.use_by is not None and (left := (f.use_by - f.today).days) < 60:
-        said = f"in {left} days" if left > 0 else "today" if left == 0 else f"{-left} days ago"
+        said = f"in {_days(left)}" if left > 0 else "today" if left == 0 else f"{_days(-left)} ago"
         out.append((LotTask.USE_BY, f"The seller’s “use by” is {said}. Old seed is not thrown out unseen: test it."))
     return out
 
@@ -101,3 +101,7 @@ def _keeping(f: LotFacts) -> list[tuple[LotTask, str]]:
     elif f.retest_on is not None and f.retest_on <= f.today:
         out.append((LotTask.RETEST, f"Last tested on {f.last_test_on:%-d %b %Y}: test again yearly, and before a big sowing."))
     return out
+
+
+def _days(count: int) -> str:
+    return f"{count} day" if count == 1 else f"{count} days"

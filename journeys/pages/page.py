@@ -56,7 +56,10 @@ class Page:
         """Press a button, once nothing that still moves covers it."""
 
         def pressed(_: WebDriver) -> bool:
-            self.button(words).click()
+            button = self.button(words)
+            # clear of the words at the foot of a phone
+            self.run("arguments[0].scrollIntoView({block: 'center'})", button)
+            button.click()
             return True
 
         self.wait.until(pressed, f"“{words}” could not be pressed")

@@ -21,6 +21,7 @@ from server.rest.filters import StrictFilters
 
 class LotFilter(filters.FilterSet):
     search = filters.CharFilter(method="find", label="Words in code, plant, field name, origin or place")
+    id = filters.NumberFilter(label="One lot, as a line of the sheet")
     stand = filters.NumberFilter(field_name="harvest__stand", label="Lots from a stand")
     ended = filters.BooleanFilter(method="by_end", label="Only lots that have come to their end, or only those that have not")
 
@@ -29,7 +30,7 @@ class LotFilter(filters.FilterSet):
         fields: list[str] = []
 
     def find(self, queryset: QuerySet[Lot], name: str, value: str) -> QuerySet[Lot]:
-        return queryset.filter(pk__in=selectors.lots(value).values("pk"))
+        return selectors.matching(queryset, value)
 
     def by_end(self, queryset: QuerySet[Lot], name: str, value: bool) -> QuerySet[Lot]:
         return queryset.exclude(ended="") if value else queryset.filter(ended="")
@@ -38,10 +39,14 @@ class LotFilter(filters.FilterSet):
 class LotViewSet(StockActions, BenchActions, mixins.RetrieveModelMixin, viewsets.GenericViewSet[Lot]):
     """Lots: the ledger sheet, one lot, what is done with it, its ledger and its history."""
 
-    queryset = Lot.objects.select_related("taxon", "place__parent__parent", "harvest__stand")
+    queryset = Lot.objects.select_related("taxon", "place__parent__parent", "harvest__stand__taxon")
     serializer_class = LotSerializer
     filter_backends = [StrictFilters]
     filterset_class = LotFilter
+
+    def get_queryset(self) -> QuerySet[Lot]:
+        # a line of the sheet needs less than the lot itself
+        return Lot.objects.select_related("taxon", "place__parent__parent") if self.action == "list" else super().get_queryset()
 
     @extend_schema(responses=LotRowSerializer(many=True))
     def list(self, request: Request) -> Response:

@@ -6,7 +6,7 @@
 ``bench``    what is known of a lot and what comes next: quality, dryness, place, log.
 """
 
-from server.lots.selectors.rows import LotRow, lots, row
-from server.lots.selectors.stock import Stock, StockLine, change_of, ledger, stock_from, stocks
+from server.lots.selectors.rows import LotRow, matching, row
+from server.lots.selectors.stock import Stock, StockLine, change_of, ledger, stocks
 
-__all__ = ["LotRow", "Stock", "StockLine", "change_of", "ledger", "lots", "row", "stock_from", "stocks"]
+__all__ = ["LotRow", "Stock", "StockLine", "change_of", "ledger", "matching", "row", "stocks"]

@@ -31,9 +31,8 @@ class LotRow:
     stock: Stock
 
 
-def lots(search: str = "") -> QuerySet[Lot]:
+def matching(found: QuerySet[Lot], search: str) -> QuerySet[Lot]:
     """Lots whose code, plant, field name, origin or place holds every word of the search."""
-    found = Lot.objects.select_related("taxon", "place__parent__parent")
     for word in search.split():
         found = found.filter(
             Q(code__icontains=word)

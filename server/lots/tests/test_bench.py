@@ -75,7 +75,7 @@ class Drying(TestCase):
         self.look(lot, DryingKind.SPREAD, 3)
         self.look(lot, DryingKind.TURNED, 2)
         self.assertEqual(seen(lot).turn_on, TODAY() - timedelta(days=1))
-        self.assertEqual(seen(lot).next[0].sentence, "Turn it and look: 1 days late.")
+        self.assertEqual(seen(lot).next[0].sentence, "Turn it and look: 1 day late.")
         self.look(lot, DryingKind.DRY, humidity_percent=33)
         self.assertEqual((seen(lot).turn_on, seen(lot).dry_state), (None, DryState.DRY))
         self.assertEqual(drying_lots(TODAY()), [])

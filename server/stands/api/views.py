@@ -38,7 +38,7 @@ class StandFilter(filters.FilterSet):
         fields: list[str] = []
 
     def find(self, queryset: QuerySet[Stand], name: str, value: str) -> QuerySet[Stand]:
-        return queryset.filter(pk__in=rows.stands(value).values("pk"))
+        return rows.matching(queryset, value)
 
 
 class StandViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Stand]):

@@ -104,9 +104,8 @@ class StandStory:
     harvests: list[HarvestView]
 
 
-def stands(search: str = "") -> QuerySet[Stand]:
+def matching(found: QuerySet[Stand], search: str) -> QuerySet[Stand]:
     """Stands whose plant, field name, place or habitat holds every word of the search."""
-    found = Stand.objects.select_related("taxon")
     for word in search.split():
         found = found.filter(
             Q(taxon__scientific_name__icontains=word)

@@ -26,6 +26,16 @@ export const useLots = (search: MaybeRefOrGetter<string> = '', pageSize: MaybeRe
     placeholderData: keepPreviousData,
   })
 
+/** One lot as a line of the sheet. */
+export const useLotRow = (id: MaybeRefOrGetter<number | null>) =>
+  useQuery({
+    queryKey: ['lots', 'row', id],
+    queryFn: async () =>
+      (await unwrap(http.GET('/api/v1/lots/', { params: { query: { id: toValue(id) ?? undefined } } }))).results[0] ??
+      null,
+    enabled: () => toValue(id) !== null,
+  })
+
 export const useLot = (id: Id) =>
   useQuery({
     queryKey: ['lot', id],

@@ -3226,6 +3226,8 @@ export interface operations {
             query?: {
                 /** @description Only lots that have come to their end, or only those that have not */
                 ended?: boolean;
+                /** @description One lot, as a line of the sheet */
+                id?: number;
                 /** @description A page number within the paginated result set. */
                 page?: number;
                 /** @description Number of results to return per page. */

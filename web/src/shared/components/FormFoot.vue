@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { nextTick, ref, watch } from 'vue'
+
 /** The foot of a form: what was refused or asked, the one action, and the way out; nothing typed is lost either way. */
-defineProps<{
+const props = defineProps<{
   action: string
   busy: boolean
   sentence: string
@@ -10,11 +12,21 @@ defineProps<{
   question?: boolean
 }>()
 const emit = defineEmits<{ leave: []; sure: [] }>()
+
+// on a phone the answer may come below the edge: it is brought into view with what can be done about it
+const actions = ref<HTMLElement | null>(null)
+watch(
+  () => props.sentence,
+  async (said) => {
+    await nextTick()
+    if (said) actions.value?.scrollIntoView({ block: 'nearest' })
+  },
+)
 </script>
 
 <template>
   <p v-if="sentence" class="notice" :class="{ bad: !question }" role="alert">{{ sentence }}</p>
-  <div class="actions">
+  <div ref="actions" class="actions">
     <v-btn v-if="question" color="primary" :loading="busy" @click="emit('sure')">Yes, it is so: record it</v-btn>
     <v-btn
       type="submit"

@@ -27,7 +27,7 @@ const copies = ref('1')
 const skip = ref('0')
 const busy = ref(false)
 const link = ref('')
-const ids = computed(() => (lots.value.length ? lots.value.map((l) => l.id) : adding.value ? [adding.value] : []))
+const ids = computed(() => lots.value.map((l) => l.id))
 
 function add(row: LotRow | null) {
   if (row && !lots.value.some((l) => l.id === row.id))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { amountWords } from '../logic/amount'
-import { useLots, type LotRow } from '../api'
+import { useLotRow, useLots, type LotRow } from '../api'
 
 /** A lot, found among thousands by typing its code, plant or place. */
 defineProps<{ label: string; messages?: string[] }>()
@@ -11,16 +11,19 @@ const lot = defineModel<number | null>({ required: true })
 const typed = ref('')
 // the title of the chosen lot stands in the field: it is no search
 const search = computed(() => (typed.value.includes(' · ') ? '' : typed.value))
-const { data } = useLots(search, 200)
-const items = computed(() =>
-  (data.value?.results ?? []).map((l) => ({
+const { data } = useLots(search, 50)
+const { data: chosen } = useLotRow(lot)
+watch(chosen, (row) => emit('chosen', lot.value === null ? null : (row ?? null)), { immediate: true })
+
+// the chosen one is among the items even where the page of lots ends before it
+const items = computed(() => {
+  const found = data.value?.results ?? []
+  const own = chosen.value && !found.some((l) => l.id === chosen.value?.id) ? [chosen.value] : []
+  return [...own, ...found].map((l) => ({
     value: l.id,
     title: `${l.code} · ${l.common_name} · ${amountWords(l.stock)}`,
-  })),
-)
-function choose(id: number | null) {
-  emit('chosen', data.value?.results.find((l) => l.id === id) ?? null)
-}
+  }))
+})
 </script>
 
 <template>
@@ -31,6 +34,5 @@ function choose(id: number | null) {
     :label="label"
     no-filter
     :error-messages="messages"
-    @update:model-value="choose"
   />
 </template>
