@@ -97,12 +97,12 @@ def next_first_visit(planned: date | None, end: SeasonEnd) -> date:
     """First reminder of the next season.
 
     After a harvest two weeks before its day, or as early as this season's reminder. After a miss earlier: a week before the seed
-    was last seen there, at least two weeks before it was found gone, and never later than this season's reminder.
+    was last seen there, two weeks before it was found gone, or a week before this season's reminder, whichever comes first.
 
     Examples
     --------
     >>> next_first_visit(date(2026, 7, 1), SeasonEnd(date(2026, 7, 10), missed=True, last_seen_on=date(2026, 7, 4))).isoformat()
-    '2027-06-26'
+    '2027-06-24'
     """
     if end.missed:
         wanted = end.on - _LEAST_EARLIER_AFTER_MISS
@@ -111,7 +111,7 @@ def next_first_visit(planned: date | None, end: SeasonEnd) -> date:
     else:
         wanted = end.on - _LEAD_AFTER_HARVEST
     if planned is not None and planned <= end.on:
-        wanted = min(wanted, planned)
+        wanted = min(wanted, planned - _LEAD_AFTER_MISS if end.missed else planned)
     return a_year_later(wanted)
 
 

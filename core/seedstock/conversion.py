@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.errors import CoreError
+from core.statistics import NORMAL_975, critical_value
 from core.vocabulary import CalibrationKind, Reason
 
 CV_LIMIT = 0.04
@@ -18,11 +19,22 @@ ALONE = {
 
 @dataclass(frozen=True, slots=True)
 class Estimate:
-    """A number of seeds with its standard error; where that is None, `reason` says why."""
+    """A number of seeds with its standard error; where that is None, `reason` says why.
+
+    `samples` is how many counted samples it rests on: few of them say little of their own scatter.
+    """
 
     seeds: float
     se: float | None
     reason: Reason | None = None
+    samples: int | None = None
+
+    @property
+    def wide_se(self) -> float | None:
+        """The error widened by t for few samples, so that 1.96 of it either way hold the truth 19 times in 20."""
+        if self.se is None or self.samples is None:
+            return self.se
+        return self.se * critical_value(self.samples - 1) / NORMAL_975
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,11 +44,12 @@ class SeedRate:
     per_unit: float
     se: float | None
     reason: Reason | None = None
+    samples: int | None = None
 
     def of(self, amount: float, purity: float = 1.0) -> Estimate:
         """Seeds in an amount, of which `purity` (0..1) is seed."""
         scale = amount * purity
-        return Estimate(self.per_unit * scale, None if self.se is None else self.se * scale, self.reason)
+        return Estimate(self.per_unit * scale, None if self.se is None else self.se * scale, self.reason, self.samples)
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +95,7 @@ def seed_rate(counts: Sequence[int], amounts: Sequence[float], kind: Calibration
     if k == 1:
         return SeedRate(rate, None, ALONE[kind])
     scatter = math.fsum((c - rate * a) ** 2 for c, a in zip(counts, amounts, strict=True)) / (k - 1) / k
-    return SeedRate(rate, math.sqrt(scatter) / (sum(amounts) / k))
+    return SeedRate(rate, math.sqrt(scatter) / (sum(amounts) / k), samples=k)
 
 
 def _check_samples(counts: Sequence[int], amounts: Sequence[float]) -> None:

@@ -6,10 +6,10 @@ from core.vocabulary import DatePrecision, Purpose, RipeSign, Shedding, VisitOut
 from server.photos.models import Photo
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Thing
-from server.taxa.models import Taxon
+from server.taxa.models import NamedByPlant, Taxon
 
 
-class Stand(Thing):
+class Stand(NamedByPlant, Thing):
     """A population of one plant. Coordinates are kept exactly, and shown exactly only where `show_exact` says so."""
 
     taxon = models.ForeignKey(Taxon, null=True, blank=True, on_delete=models.PROTECT, related_name="stands")
@@ -39,16 +39,6 @@ class Stand(Thing):
         constraints = [
             models.CheckConstraint(condition=models.Q(taxon__isnull=False) | ~models.Q(field_name=""), name="stand_has_a_name"),
         ]
-
-    @property
-    def name(self) -> str:
-        """The plant's name, or the field name while the species is unknown."""
-        return self.taxon.scientific_name if self.taxon else self.field_name
-
-    @property
-    def common_name(self) -> str:
-        """The plant's common name, or the field name."""
-        return (self.taxon.common_name or self.taxon.scientific_name) if self.taxon else self.field_name
 
 
 class Visit(Correctable):

@@ -7,6 +7,23 @@ from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
 
 
+class NamedByPlant:
+    """What is called by its plant, and by its field name while the species is unknown; the field name stays."""
+
+    taxon: "Taxon | None"
+    field_name: str
+
+    @property
+    def name(self) -> str:
+        """The plant's name, or the field name while the species is unknown."""
+        return self.taxon.scientific_name if self.taxon else self.field_name
+
+    @property
+    def common_name(self) -> str:
+        """The plant's common name, or the field name."""
+        return (self.taxon.common_name or self.taxon.scientific_name) if self.taxon else self.field_name
+
+
 class Taxon(Thing):
     """A plant. All that is said of it (notes, hazards, shedding, keeping) is a starting point, with source and confidence."""
 

@@ -10,8 +10,11 @@ from core.vocabulary import AmountKnown, StockKind
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services import change_lot, enter_stock
+from server.lots.services.descent import Part, split_lot
 from server.rest.problems import Problem, StaleVersion
-from server.tests.builders import DAY, dishes_of, make_lot, make_person, make_sown_trial, make_trial, now
+from server.stands.models import Visit
+from server.stands.services.visits import NewVisit, record_visit
+from server.tests.builders import DAY, dishes_of, make_lot, make_person, make_sown_trial, make_stand, make_trial, now
 from server.trials.models import Dish, Look, Sown
 from server.trials.selectors.courses import course_of
 from server.trials.services.looks import NewLook, record_look, sow_trial
@@ -69,6 +72,25 @@ class AtOnce(TransactionTestCase):
         found = together(lambda n: enter_stock(by=self.person, lot=lot, kind=StockKind.DRAWN, amount=40, at=now()))
         self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
         self.assertEqual(stocks([lot.pk])[lot.pk].seeds, 20)
+
+    def test_a_lot_is_not_split_beyond_what_it_holds(self):
+        lot = make_lot(seeds=100)
+        found = together(lambda n: split_lot(by=self.person, lot=lot, parts=[Part(30, form=f"part {n}")], at=now()))
+        parts = [f[0] for f in found if not isinstance(f, Problem)]
+        self.assertEqual((len(parts), len({p.code for p in parts})), (3, 3))
+        left = stocks([lot.pk, *(p.pk for p in parts)])
+        self.assertEqual(sum(s.seeds for s in left.values()), 100)
+
+    def test_the_same_visit_sent_by_several_threads_is_recorded_once(self):
+        stand = make_stand()
+        new = NewVisit(at=now(), client_id=uuid4(), share_ripe=0.4)
+        found = together(lambda n: record_visit(by=self.person, stand=stand, new=new))
+        self.assertEqual([created for _, created in found].count(True), 1)
+        self.assertEqual(Visit.objects.count(), 1)
+
+    def test_lots_entered_at_once_without_a_code_get_codes_of_their_own(self):
+        found = together(lambda n: make_lot("", seeds=None))
+        self.assertEqual(len({x.code for x in found}), PEOPLE)
 
     def test_trials_laid_out_at_once_share_no_code_of_a_dish_or_of_a_trial(self):
         lot = make_lot(seeds=5000)

@@ -5,12 +5,49 @@ from uuid import uuid4
 
 from django.test import TestCase
 
-from core.vocabulary import AmountKnown, DatePrecision, OriginKind, Reason, StockKind
+from core.vocabulary import (
+    AmountKnown,
+    AmountUnit,
+    CalibrationKind,
+    DatePrecision,
+    LabelKind,
+    LotEnd,
+    LotTask,
+    OriginKind,
+    QualityKind,
+    Reason,
+    StockKind,
+    Trouble,
+    VisitOutcome,
+    WatchState,
+)
 from server.evidence.selectors.comparison import comparison
+from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
+from server.labels.selectors import content
 from server.lots.selectors import row, stocks
+from server.lots.selectors.descent import descent
 from server.lots.services import change_lot, enter_stock
-from server.tests.builders import DAY, dishes_of, look, make_lot, make_person, make_recipe, make_sown_trial, make_taxon, make_trial, now
+from server.lots.services.bench import record_quality
+from server.lots.services.descent import Part, merge_lots, split_lot
+from server.lots.services.lots import end_lot, note_trouble
+from server.lots.services.stock import calibrate
+from server.rest.problems import Problem
+from server.stands.selectors.season import seasons
+from server.tests.builders import (
+    DAY,
+    dishes_of,
+    look,
+    make_lot,
+    make_person,
+    make_recipe,
+    make_sown_trial,
+    make_stand,
+    make_taxon,
+    make_trial,
+    make_visit,
+    now,
+)
 from server.trials.models import Dish, Look, Treatment
 from server.trials.selectors.courses import course_of
 from server.trials.selectors.state import with_courses
@@ -35,8 +72,81 @@ class Identity(TestCase):
     def test_a_date_nobody_knows_is_allowed(self):
         self.assertIsNone(make_lot(collected_on=None, origin_kind=OriginKind.BOUGHT).collected_on)
 
+    def test_use_by_is_not_collected_and_a_claim_is_not_a_result(self):
+        claims = {"claimed_percent": 85, "claimed_days": 14, "use_by": now().date() + timedelta(days=30)}
+        lot = make_lot(collected_on=None, origin_kind=OriginKind.BOUGHT, leave="", **claims)
+        found = lot_page(lot, now().date())
+        self.assertEqual((lot.collected_on, found.tests, found.forecast.reason), (None, [], Reason.NEVER_TESTED))
+        self.assertIn(LotTask.USE_BY, [n.task for n in found.bench.next])
+
+    def test_a_hybrid_may_not_come_true_and_says_so(self):
+        self.assertTrue(lot_page(make_lot(crossed_with="the neighbour’s"), now().date()).bench.may_not_come_true)
+        self.assertFalse(lot_page(make_lot("B-1"), now().date()).bench.may_not_come_true)
+
+    def test_several_visits_become_one_lot_and_one_lot_several_a_graph_not_a_tree(self):
+        first, second = make_lot("A-1", seeds=100), make_lot("A-2", seeds=300)
+        merged = merge_lots(by=make_person(), lots=[first, second], at=now())
+        outer, inner = split_lot(by=make_person(), lot=merged, parts=[Part(150, form="outer"), Part(250, form="inner")], at=now())
+        graph = descent(first)
+        self.assertEqual({n.id for n in graph.nodes}, {x.pk for x in (first, second, merged, outer, inner)})
+        self.assertEqual([n.generation for n in graph.nodes], [0, 0, 1, 2, 2])
+        self.assertEqual(sum(stocks([x.pk])[x.pk].seeds for x in (first, second, merged, outer, inner)), 400)
+
+    def test_two_labels_on_one_thing_share_one_code_and_a_code_is_never_used_again(self):
+        lot = make_lot("HR-114")
+        end_lot(by=make_person(), lot=lot, version=1, ended=LotEnd.DISCARDED, on=now().date(), at=now())
+        with self.assertRaises(Problem) as caught:
+            make_lot("HR-114")
+        self.assertEqual(caught.exception.code, "code_taken")
+
+    def test_codes_made_for_empty_ones_go_on_from_the_highest(self):
+        taxon = make_taxon()
+        codes = [make_lot("", taxon=taxon).code, make_lot("LL-107", taxon=taxon).code, make_lot("", taxon=taxon).code, make_lot("").code]
+        self.assertEqual(codes, ["LL-001", "LL-107", "LL-108", "UN-001"])
+
+    def test_a_missed_stand_and_a_failed_cross_are_facts_worth_keeping(self):
+        stand = make_stand(watch_from=now().date() - timedelta(days=20))
+        make_visit(stand, 0, days_ago=3, outcome=VisitOutcome.MISSED)
+        other = make_stand(watch_from=now().date() - timedelta(days=20))
+        make_visit(other, 0, days_ago=3, outcome=VisitOutcome.CROSS_FAILED)
+        found = seasons([stand, other], now().date())
+        self.assertEqual([found[s.pk].last_end for s in (stand, other)], [VisitOutcome.MISSED, VisitOutcome.CROSS_FAILED])
+
+    def test_no_month_means_a_season_a_stand_ripens_in_january_as_well_as_in_july(self):
+        for month in (1, 7):
+            day = date(2026, month, 10)
+            stand = make_stand(shedding="bursts", watch_from=day - timedelta(days=3))
+            self.assertEqual(seasons([stand], day)[stand.pk].watch.state, WatchState.OVERDUE)
+
 
 class Amount(TestCase):
+    def test_a_pinch_is_a_guess_without_an_error_and_a_trial_may_still_draw_from_it(self):
+        lot = make_lot(seeds=300, known=AmountKnown.GUESSED)
+        make_trial(lot=lot, dishes=2, seeds=10)
+        stock = stocks([lot.pk])[lot.pk]
+        self.assertEqual((stock.seeds, stock.estimated, stock.se_seeds, stock.doubt), (260, True, None, Reason.GUESSED))
+
+    def test_a_lot_whose_amount_nobody_knows_can_be_tried(self):
+        lot = make_lot(seeds=None)
+        make_trial(lot=lot)
+        self.assertIsNone(stocks([lot.pk])[lot.pk].seeds)
+
+    def test_an_uncleaned_lot_sown_with_its_chaff_counts_by_purity_only_where_it_is_weighed(self):
+        lot = make_lot(seeds=None)
+        by = make_person()
+        record_quality(by=by, lot=lot, kind=QualityKind.PURITY, at=now(), pure_g=1, sample_g=4)
+        calibrate(by=by, lot=lot, kind=CalibrationKind.SCOOPED, counts=[50, 50], amounts=[5, 5], at=now())
+        calibrate(by=by, lot=lot, kind=CalibrationKind.WEIGHED, counts=[100, 100], amounts=[1, 1], at=now())
+        scooped = enter_stock(by=by, lot=lot, kind=StockKind.IN, amount=10, unit=AmountUnit.MILLILITRES, at=now())
+        weighed = enter_stock(by=by, lot=lot, kind=StockKind.IN, amount=10, unit=AmountUnit.GRAMS, at=now())
+        self.assertEqual((scooped.amount_seeds, weighed.amount_seeds), (100, 250))
+
+    def test_a_lot_in_quarantine_says_so_on_its_page_its_line_and_its_label(self):
+        lot = note_trouble(by=make_person(), lot=make_lot(), version=1, trouble=Trouble.SICK)
+        self.assertEqual(row(lot, stocks([lot.pk])[lot.pk]).trouble, Trouble.SICK)
+        self.assertEqual(lot_page(lot, now().date()).bench.next[0].task, LotTask.QUARANTINE)
+        self.assertTrue(content(lot, stocks([lot.pk])[lot.pk], LabelKind.STORED).warning.startswith("QUARANTINE"))
+
     def test_a_recount_that_contradicts_the_ledger_stands_from_then_on(self):
         lot = make_lot(seeds=1000, known=AmountKnown.SCOOPED)
         enter_stock(by=make_person(), lot=lot, kind=StockKind.RECOUNT, amount=640, at=now() - DAY)

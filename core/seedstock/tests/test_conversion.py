@@ -1,11 +1,13 @@
 import math
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import CoreError
 from core.seedstock import seed_rate, thousand_seed_weight
+from core.statistics import NORMAL_975
 from core.vocabulary import CalibrationKind, Reason
 
 samples = st.lists(st.tuples(st.integers(1, 500), st.floats(0.5, 50)), min_size=2, max_size=9)
@@ -51,3 +53,29 @@ class Conversion(TestCase):
         masses = [0.1, 0.105, 0.11, 0.1, 0.1, 0.105, 0.112, 0.098]
         self.assertTrue(thousand_seed_weight(masses, 100).weigh_more)
         self.assertFalse(thousand_seed_weight(masses, 100, chaffy=True).weigh_more)
+
+
+class WhatTheErrorClaims(TestCase):
+    """The widened error, tried on invented scoops from a fixed seed: ± 1.96 of it must hold the truth about 19 times in 20."""
+
+    def coverage(self, samples: int, spread: float) -> float:
+        draw = np.random.default_rng(5)
+        held = 0
+        for _ in range(2000):
+            counts = [int(c) for c in np.maximum(1, draw.normal(200, spread, samples).round())]
+            found = seed_rate(counts, [5.0] * samples, CalibrationKind.SCOOPED).of(100)
+            held += abs(found.seeds - 4000) <= NORMAL_975 * found.wide_se
+        return held / 2000
+
+    def test_three_scoops_hold_as_often_as_eight(self):
+        for samples in (3, 5, 8):
+            for spread in (6, 25):
+                with self.subTest(samples=samples, spread=spread):
+                    self.assertGreaterEqual(self.coverage(samples, spread), 0.94)
+
+    def test_the_plain_error_of_three_scoops_would_not(self):
+        narrow = seed_rate([200, 190, 210], [5.0] * 3, CalibrationKind.SCOOPED).of(100)
+        self.assertGreater(narrow.wide_se, 2 * narrow.se)
+
+    def test_one_scoop_stays_without_an_error(self):
+        self.assertIsNone(seed_rate([200], [5.0], CalibrationKind.SCOOPED).of(100).wide_se)

@@ -20,12 +20,12 @@ from server.places.models import Place
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Happening, Thing
 from server.stands.models import Harvest
-from server.taxa.models import Taxon
+from server.taxa.models import NamedByPlant, Taxon
 
 HAZARD_OF = {Trouble.MOULDY.value: Hazard.MOULDY, Trouble.SEED_EATERS.value: Hazard.INFESTED}
 
 
-class Lot(Thing):
+class Lot(NamedByPlant, Thing):
     """A lot. Where the species is unknown, `field_name` names it; a field name stays when the plant is named later."""
 
     code = models.CharField(max_length=12, unique=True)
@@ -71,16 +71,6 @@ class Lot(Thing):
         constraints = [
             models.CheckConstraint(condition=models.Q(taxon__isnull=False) | ~models.Q(field_name=""), name="lot_has_a_name"),
         ]
-
-    @property
-    def name(self) -> str:
-        """The plant's name, or the field name while the species is unknown."""
-        return self.taxon.scientific_name if self.taxon else self.field_name
-
-    @property
-    def common_name(self) -> str:
-        """The plant's common name, or the field name."""
-        return (self.taxon.common_name or self.taxon.scientific_name) if self.taxon else self.field_name
 
     @property
     def storage_behaviour(self) -> StorageBehaviour:

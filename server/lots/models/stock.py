@@ -12,7 +12,8 @@ class StockEntry(Correctable):
     """One line of a lot's ledger: the amount as it was entered, and the seeds it comes to.
 
     `amount_seeds` is None while nothing says how many seeds a gram, a millilitre or a head holds. `se_seeds` is its standard
-    error: 0 where it was counted, None where nobody knows, with `doubt` (a `Reason`) why. `basis` says what it was worked out from.
+    error, widened for few samples: 0 where it was counted, None where nobody knows, with `doubt` (a `Reason`) why. `basis` says
+    what it was worked out from.
     """
 
     lot = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="stock_entries")

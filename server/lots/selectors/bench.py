@@ -54,7 +54,7 @@ class FillView:
 
 @dataclass(frozen=True)
 class RateView:
-    """Seeds per g, ml or head from counted samples."""
+    """Seeds per g, ml or head from counted samples, with the standard error widened for few of them."""
 
     kind: CalibrationKind
     samples: int
@@ -186,7 +186,7 @@ def _rate(kind: CalibrationKind, samples: list[Calibration]) -> RateView | None:
     if last is None:
         return None
     rate = seed_rate(last.counts, last.amounts, kind)
-    return RateView(kind, len(last.counts), rate.per_unit, rate.se, rate.reason)
+    return RateView(kind, len(last.counts), rate.per_unit, rate.of(1).wide_se, rate.reason)
 
 
 def _floated(lot: Lot) -> tuple[PouringOff | None, bool]:

@@ -109,7 +109,7 @@ def _convert(entry: StockEntry, se_seeds: float | None = None) -> None:
         entry.amount_seeds = 0 if amount == 0 else None
         return
     estimate = found.of(amount)
-    entry.amount_seeds, entry.se_seeds, entry.basis = round(estimate.seeds), estimate.se, found.basis
+    entry.amount_seeds, entry.se_seeds, entry.basis = round(estimate.seeds), estimate.wide_se, found.basis
     entry.doubt = estimate.reason or ""
 
 

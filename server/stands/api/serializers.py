@@ -69,7 +69,11 @@ class StandSerializer(serializers.ModelSerializer[Stand]):
             "watch_from",
             "note",
         ]
-        extra_kwargs: dict[str, dict[str, Any]] = {"latitude": {"write_only": True}, "longitude": {"write_only": True}}
+        extra_kwargs: dict[str, dict[str, Any]] = {
+            "latitude": {"write_only": True},
+            "longitude": {"write_only": True},
+            "place_name": {"allow_blank": True},
+        }
 
     @extend_schema_field(PositionSerializer(allow_null=True))
     def get_position(self, stand: Stand) -> Any:

@@ -16,7 +16,7 @@ COARSE_DIGITS = 1
 
 @dataclass(frozen=True)
 class SeedEstimate:
-    """A number of seeds with its standard error; where that is None, `doubt` says why."""
+    """A number of seeds with its standard error (widened for few samples); where that is None, `doubt` says why."""
 
     seeds: int
     se_seeds: float | None
@@ -155,7 +155,7 @@ def row(stand: Stand, season: Season) -> StandRow:
 
 
 def _seeds(estimate: Estimate | None) -> SeedEstimate | None:
-    return SeedEstimate(round(estimate.seeds), estimate.se, estimate.reason) if estimate else None
+    return SeedEstimate(round(estimate.seeds), estimate.wide_se, estimate.reason) if estimate else None
 
 
 def story(stand: Stand, season: Season) -> StandStory:
