@@ -5,19 +5,25 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
+from django.db.models import Max
+
+from core.seedstock import RETEST_YEARS
 from core.vocabulary import StepKind, StopReason, TrialState, WatchState
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
 from server.evidence.selectors.shares import by_treatment
 from server.lots.models import Lot
 from server.lots.selectors.drying import drying_lots
+from server.lots.selectors.stock import stocks
 from server.stands.models import Stand
 from server.stands.selectors.rows import StandRow
 from server.stands.selectors.rows import row as stand_row
 from server.stands.selectors.season import seasons
+from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses, local_day, open_trials
 
 COMING_DAYS = 14
+YEAR = 365.25
 TO_VISIT = (WatchState.MAY_BE_GONE, WatchState.OVERDUE, WatchState.DUE)
 
 
@@ -56,6 +62,16 @@ class DryingTask:
     place: str
     spread_on: date
     days_late: int
+
+
+@dataclass(frozen=True)
+class RetestTask:
+    """A lot with seed left whose last test is a year old, or half a year where such seed is short-lived."""
+
+    lot: int
+    code: str
+    name: str
+    tested_on: date
 
 
 @dataclass(frozen=True)
@@ -107,6 +123,7 @@ class Today:
     has_lots: bool
     visits: list[StandRow]
     drying: list[DryingTask]
+    retests: list[RetestTask]
 
 
 def today(now: datetime) -> Today:
@@ -127,6 +144,7 @@ def today(now: datetime) -> Today:
         has_lots=Lot.objects.exists(),
         visits=visits_today(day),
         drying=_drying(day),
+        retests=_retests(day),
     )
 
 
@@ -136,6 +154,16 @@ def visits_today(day: date) -> list[StandRow]:
     found = seasons(stands, day)
     rows = [stand_row(s, found[s.pk]) for s in stands if found[s.pk].watch.state in TO_VISIT]
     return sorted(rows, key=lambda r: (r.place_name, TO_VISIT.index(r.state), -r.days_late, r.id))
+
+
+def _retests(day: date) -> list[RetestTask]:
+    last = dict(Trial.objects.values("lot").annotate(last=Max("sow_on")).values_list("lot", "last"))
+    soonest = timedelta(days=YEAR * min(RETEST_YEARS.values()))
+    old = Lot.objects.filter(pk__in=[pk for pk, on in last.items() if on + soonest <= day], ended="").select_related("taxon")
+    due = [lot for lot in old if last[lot.pk] + timedelta(days=YEAR * RETEST_YEARS[lot.storage_class]) <= day]
+    left = stocks([lot.pk for lot in due])
+    tasks = [RetestTask(lot.pk, lot.code, lot.common_name, last[lot.pk]) for lot in due if left[lot.pk].seeds != 0]
+    return sorted(tasks, key=lambda t: (t.tested_on, t.code))
 
 
 def _drying(day: date) -> list[DryingTask]:

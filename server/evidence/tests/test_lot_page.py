@@ -3,12 +3,14 @@ from uuid import uuid4
 
 from django.utils import timezone
 
-from core.vocabulary import DeclineSource, DryingKind, Reason
+from core.vocabulary import DeclineSource, DryingKind, LotEnd, Reason
 from server.evidence.selectors.lot_page import lot_page
 from server.lots.models import Lot
 from server.lots.services.bench import record_drying
+from server.lots.services.lots import end_lot
 from server.places.services import add_place
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_stand, make_taxon, make_visit, now
+from server.trials.models import Trial
 from server.trials.services.closings import close_dish
 
 
@@ -85,6 +87,21 @@ QUERIES = 20
 
 
 class OnToday(ApiCase):
+    def test_a_lot_with_seed_left_is_tested_again_after_a_year_and_an_empty_or_ended_one_never(self):
+        old, fresh, empty = make_lot("A-1", seeds=100), make_lot("A-2", seeds=100), make_lot("A-3", seeds=50)
+        for lot, days_ago in ((old, 290), (fresh, 200), (empty, 290)):
+            finished(lot, days_ago, 20)
+        Trial.objects.filter(lot__in=(old, empty)).update(sow_on=timezone.localdate() - timedelta(days=400))
+        Trial.objects.filter(lot=fresh).update(sow_on=timezone.localdate() - timedelta(days=300))
+
+        def due():
+            return [r["code"] for r in self.client.get("/api/v1/today/").json()["retests"]]
+
+        self.assertEqual(due(), ["A-1"])
+        old.refresh_from_db()
+        end_lot(by=make_person(), lot=old, version=old.version, ended=LotEnd.DISCARDED, on=timezone.localdate(), at=now())
+        self.assertEqual(due(), [])
+
     def test_stands_to_visit_come_by_place_and_drying_lots_to_be_turned(self):
         for place, share in (("Tallow Creek", 0.1), ("Ember Spring", 0.5)):
             stand = make_stand(place_name=place, watch_from=timezone.localdate() - timedelta(days=30), shedding="bursts")

@@ -64,11 +64,11 @@ class TodayPage(TestCase):
 class TodayApi(ApiCase):
     def test_it_answers_and_needs_the_same_queries_for_any_number_of_trials(self):
         make_sown_trial(5)
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(12):
             self.assertEqual(self.client.get("/api/v1/today/").status_code, 200)
         for n in range(3):
             make_sown_trial(5, lot=make_lot(f"N-{n}"))
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(12):
             body = self.client.get("/api/v1/today/").json()
         self.assertEqual(len(body["waking"]), 4)
 

@@ -2404,6 +2404,13 @@ export interface components {
             record: components["schemas"]["RecordEnum"];
             id: number;
         };
+        RetestTask: {
+            lot: number;
+            code: string;
+            name: string;
+            /** Format: date */
+            tested_on: string;
+        };
         /**
          * @description * `no_green` - NO_GREEN
          *     * `dry_brown` - DRY_BROWN
@@ -2741,6 +2748,7 @@ export interface components {
             has_lots: boolean;
             visits: components["schemas"]["StandRow"][];
             drying: components["schemas"]["DryingTask"][];
+            retests: components["schemas"]["RetestTask"][];
         };
         TreatmentResult: {
             name: string;

@@ -3,4 +3,5 @@ import type { Schemas } from './http'
 /** Shapes of the API that shared components show. */
 export type Hazard = Schemas['Hazard']
 export type HazardCare = Schemas['HazardCare']
+export type Stock = Schemas['Stock']
 export type HistoryEntry = Schemas['HistoryEntry']

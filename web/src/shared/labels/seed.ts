@@ -8,6 +8,12 @@ export const originWords: Words<Schemas['OriginKind']> = {
   swapped: 'swapped',
 }
 
+export const precisionWords: Words<Schemas['DatePrecision']> = {
+  day: 'to the day',
+  month: 'to the month',
+  year: 'to the year',
+}
+
 export const knownWords: Words<Schemas['AmountKnown']> = {
   counted: 'counted',
   weighed: 'weighed',

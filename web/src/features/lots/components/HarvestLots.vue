@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { amountUnitWords, choicesOf, ripenessWords } from '@/shared/labels'
+import { amountUnitWords, choicesOf, hazardWords, ripenessWords } from '@/shared/labels'
 
 /** The lots of one harvest: seed forms, ripeness or parents kept apart. */
 defineProps<{ at: (pointer: string) => string[] }>()
@@ -11,12 +11,23 @@ export interface HarvestRow {
   ripeness: keyof typeof ripenessWords
   amount: string
   unit: keyof typeof amountUnitWords
+  hazards: (keyof typeof hazardWords)[]
 }
 
 const RIPENESS = choicesOf(ripenessWords)
 const UNITS = choicesOf(amountUnitWords)
-const another = () =>
-  (lots.value = [...lots.value, { code: '', form: '', ripeness: 'ripe', amount: '', unit: lots.value[0]?.unit ?? 'g' }])
+const HAZARDS = choicesOf(hazardWords).filter((h) => h.value !== 'possibly_poisonous')
+
+/** A lot as the form begins with it. */
+const empty = (unit: HarvestRow['unit']): HarvestRow => ({
+  code: '',
+  form: '',
+  ripeness: 'ripe',
+  amount: '',
+  unit,
+  hazards: [],
+})
+const another = () => (lots.value = [...lots.value, empty(lots.value[0]?.unit ?? 'g')])
 </script>
 
 <template>
@@ -40,6 +51,7 @@ const another = () =>
         :error-messages="at(`/lots/${n}/amount`).concat(n ? [] : at('/amount'))"
       />
       <v-select v-model="lot.unit" :items="UNITS" :label="`In ${n + 1}`" />
+      <v-select v-model="lot.hazards" :items="HAZARDS" :label="`Hazards ${n + 1}`" multiple />
     </div>
   </div>
   <p>

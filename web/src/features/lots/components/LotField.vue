@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { amountWords } from '../logic/amount'
+import { amountWords } from '@/shared/format/amount'
 import { useLotRow, useLots, type LotRow } from '../api'
 
 /** A lot, found among thousands by typing its code, plant or place. */

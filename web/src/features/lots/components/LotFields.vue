@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { PlantField } from '@/features/taxa'
-import { choicesOf, hazardWords, originWords, purposeWords, ripenessWords } from '@/shared/labels'
+import { choicesOf, hazardWords, originWords, precisionWords, purposeWords, ripenessWords } from '@/shared/labels'
 import type { LotRequest } from '../api'
 
 /** What a lot is and where it comes from: the fields that are there when it is entered and when it is changed. */
@@ -9,11 +9,7 @@ defineProps<{ at: (pointer: string) => string[] }>()
 const lot = defineModel<LotRequest>({ required: true })
 
 const ORIGINS = choicesOf(originWords)
-const PRECISIONS = [
-  { value: 'day', title: 'to the day' },
-  { value: 'month', title: 'to the month' },
-  { value: 'year', title: 'to the year' },
-]
+const PRECISIONS = choicesOf(precisionWords)
 const PURPOSES = choicesOf(purposeWords)
 const RIPENESS = choicesOf(ripenessWords)
 const HAZARDS = choicesOf(hazardWords).filter((h) => h.value !== 'possibly_poisonous')
@@ -69,6 +65,7 @@ const fromOthers = computed(() => lot.value.origin_kind === 'bought' || lot.valu
     <p v-if="lot.hybrid" class="notice">
       Hybrid and crossed seed may not come true: its plants may differ from the parent.
     </p>
+    <v-text-field v-if="lot.hybrid" v-model="lot.crossed_with" label="Crossed with, if known" />
     <v-select v-model="lot.hazards" :items="HAZARDS" label="Hazards of this lot" multiple chips />
     <v-textarea v-model="lot.note" label="Note" rows="2" />
   </div>

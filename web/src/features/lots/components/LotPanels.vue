@@ -12,7 +12,7 @@ import {
   uptakeWords,
 } from '@/shared/labels'
 import type { Lot, LotPage } from '../api'
-import { amountLine } from '../logic/amount'
+import { amountLine } from '@/shared/format/amount'
 
 /** A lot on one screen: how much, where from, how good, where it lies. */
 const props = defineProps<{ lot: Lot; page: LotPage; today: string }>()

@@ -6,7 +6,7 @@ import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { numberOrNull } from '@/shared/format/numbers'
 import { useLotWork, type Lot } from '../api'
-import { amountWords } from '../logic/amount'
+import { amountWords } from '@/shared/format/amount'
 import LotField from './LotField.vue'
 
 /** Part of a lot becomes a lot of its own; or it is floated; or another lot joins it. Amounts and their doubt go along. */

@@ -17,6 +17,7 @@ export const lotForm = (lot?: Lot): LotRequest => ({
   ripeness: lot?.ripeness || undefined,
   purpose: lot?.purpose || undefined,
   hybrid: lot?.hybrid ?? false,
+  crossed_with: lot?.crossed_with ?? '',
   claimed_percent: lot?.claimed_percent ?? null,
   claimed_days: lot?.claimed_days ?? null,
   claim_note: lot?.claim_note ?? '',

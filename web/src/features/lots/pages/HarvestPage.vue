@@ -12,7 +12,7 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { isoDay } from '@/shared/format/dates'
 import { numberOrNull } from '@/shared/format/numbers'
-import { choicesOf, purposeWords } from '@/shared/labels'
+import { choicesOf, precisionWords, purposeWords } from '@/shared/labels'
 import { useHarvest, usePurposes, type HarvestRequest } from '../api'
 import HarvestLots, { type HarvestRow } from '../components/HarvestLots.vue'
 
@@ -31,6 +31,7 @@ const { data: purposes } = usePurposes()
 const advice = computed(() => purposes.value?.find((p) => p.purpose === form.purpose[0]))
 const form = reactive({
   collected_on: isoDay(new Date()),
+  precision: 'day' as keyof typeof precisionWords,
   collector: '',
   leave: '',
   purpose: ['restoration'] as (keyof typeof purposeWords)[],
@@ -42,7 +43,7 @@ const form = reactive({
   more: false,
 })
 watch(user, (who) => (form.collector ||= who?.initials ?? ''), { immediate: true })
-const lots = ref<HarvestRow[]>([{ code: '', form: '', ripeness: 'ripe', amount: '', unit: 'g' }])
+const lots = ref<HarvestRow[]>([{ code: '', form: '', ripeness: 'ripe', amount: '', unit: 'g', hazards: [] }])
 const hazards = computed(() => {
   if (stand.value && !stand.value.taxon) return ['possibly_poisonous' as const]
   return taxa.value?.results.find((t) => t.id === stand.value?.taxon)?.hazards ?? []
@@ -53,6 +54,7 @@ async function save(sure = false) {
   const body: HarvestRequest = {
     stand: id.value,
     collected_on: form.collected_on,
+    collected_precision: form.precision,
     collector: form.collector,
     leave: form.leave,
     purpose: form.purpose[0] ?? 'trial',
@@ -92,6 +94,7 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
       <form class="form" @submit.prevent="save()">
         <div class="form-row">
           <v-text-field v-model="form.collected_on" type="date" label="Day" :error-messages="at('/collected_on')" />
+          <v-select v-model="form.precision" :items="choicesOf(precisionWords)" label="Day known" />
           <v-text-field v-model="form.collector" label="Collector" />
           <v-text-field v-model="form.weather" label="Weather" placeholder="dry, still" />
         </div>

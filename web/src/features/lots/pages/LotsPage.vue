@@ -8,7 +8,7 @@ import { dateAsKnown } from '@/shared/format/dates'
 import { endWords, originWords, troubleWords } from '@/shared/labels'
 import { useLots, type LotRow } from '../api'
 import HazardWords from '../components/HazardWords.vue'
-import { amountWords } from '../logic/amount'
+import { amountWords } from '@/shared/format/amount'
 
 useTitle(() => 'Lots')
 const router = useRouter()

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
-import { weekdayLong, weekdayShort } from '@/shared/format/dates'
+import { day, weekdayLong, weekdayShort } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
 import { StandLine } from '@/features/stands'
 import { useToday } from '../api'
@@ -74,6 +74,20 @@ const empty = computed(
           <section v-if="data.visits.length" class="round">
             <h2 class="ruled">Visit today</h2>
             <StandLine v-for="s in data.visits" :key="s.id" :stand="s" />
+          </section>
+          <section v-if="data.retests.length" class="round">
+            <h2 class="ruled">Test again</h2>
+            <RouterLink
+              v-for="r in data.retests"
+              :key="r.lot"
+              :to="{ name: 'lot', params: { id: r.lot } }"
+              class="drying"
+            >
+              <span
+                ><strong>{{ r.name }}</strong> <span class="code">{{ r.code }}</span></span
+              >
+              <span class="quiet">last tested {{ day(r.tested_on) }}</span>
+            </RouterLink>
           </section>
           <p v-if="!busy" class="sentence">Nothing is due. What comes next stands below.</p>
           <section v-if="data.coming.length" class="round">

@@ -75,6 +75,7 @@ const seen = computed(() => {
 }
 
 .seen {
+  margin-left: 0;
   display: block;
   font-size: 0.92rem;
 }

@@ -8,8 +8,9 @@ import HistoryList from '@/shared/components/HistoryList.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
+import { amountWords } from '@/shared/format/amount'
 import { dateAsKnown, day, isoDay, weekdayLong } from '@/shared/format/dates'
-import { plural, seeds, withDoubt } from '@/shared/format/numbers'
+import { plural, withDoubt } from '@/shared/format/numbers'
 import { purposeWords, reasonWords, watchWords } from '@/shared/labels'
 import { useNameStand, useStand, useStandHistory, useStandLots, useStandStory } from '../api'
 import StandFacts from '../components/StandFacts.vue'
@@ -106,7 +107,7 @@ async function saveName() {
           <ul class="plain">
             <li v-for="h in story?.harvests" :key="h.id">
               {{ dateAsKnown(h.collected_on, h.collected_precision) }}, for {{ purposeWords[h.purpose]
-              }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds</template
+              }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds, guessed</template
               ><template v-if="h.parents"> from {{ plural(h.parents, 'parent') }}</template>
               <span class="quiet">, leave: {{ h.leave }}</span>
             </li>
@@ -114,7 +115,7 @@ async function saveName() {
               <RouterLink :to="{ name: 'lot', params: { id: l.id } }"
                 ><span class="code">{{ l.code }}</span></RouterLink
               >
-              {{ l.form }} {{ seeds(l.stock.seeds, l.stock.estimated) }}
+              {{ l.form }} {{ amountWords(l.stock) }}
               <span class="quiet" v-if="l.collected_on">, {{ day(l.collected_on) }}</span>
             </li>
           </ul>

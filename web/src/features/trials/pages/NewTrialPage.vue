@@ -181,6 +181,12 @@ async function save() {
 </template>
 
 <style scoped>
+@media (min-width: 901px) {
+  .columns {
+    grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  }
+}
+
 .fields {
   display: grid;
   gap: 14px;

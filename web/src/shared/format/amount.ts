@@ -1,14 +1,14 @@
-import type { Schemas } from '@/shared/api/http'
-import { seeds, withDoubt } from '@/shared/format/numbers'
-import { amountUnitWords, reasonWords } from '@/shared/labels'
+import type { Stock } from '../api/types'
+import { amountUnitWords, reasonWords } from '../labels'
+import { seeds, withDoubt } from './numbers'
 
-type Stock = Schemas['Stock']
-
-/** What is left, in short: seeds, or the grams that nobody has turned into seeds yet. */
+/** What is left, in short, an estimate with its error or “± ?” where it has none; or the grams that nobody has turned into seeds. */
 export function amountWords(stock: Stock): string {
   if (stock.seeds === null && stock.unconverted !== null && stock.unconverted !== undefined)
     return `${stock.unconverted} ${amountUnitWords[stock.unconverted_unit ?? 'g']}`
-  return seeds(stock.seeds, stock.estimated)
+  if (stock.seeds === null) return seeds(null, false)
+  const unknown = stock.estimated && !stock.se_seeds ? ' ± ?' : ''
+  return `${withDoubt(stock.seeds, stock.se_seeds, stock.estimated)}${unknown}`
 }
 
 /** What is left with its doubt, or why it has none. */
