@@ -30,14 +30,14 @@ PHONE = (390, 844)
 class Browser:
     """A driver with its own empty profile; `quit` removes it."""
 
-    def __init__(self) -> None:
+    def __init__(self, *more_flags: str) -> None:
         binary, driver = (shutil.which(name) for name in ("chromium", "chromedriver"))
         if not binary or not driver:
             raise RuntimeError("Chromium is missing: install Debian's packages chromium and chromium-driver.")
         self._profile = tempfile.mkdtemp(prefix="awake-furrow-")
         options = Options()
         options.binary_location = binary
-        for flag in [*FLAGS, NO_OUTSIDE, f"--user-data-dir={self._profile}"]:
+        for flag in [*FLAGS, *more_flags, NO_OUTSIDE, f"--user-data-dir={self._profile}"]:
             options.add_argument(flag)
         options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
         self.driver = webdriver.Chrome(options=options, service=Service(driver))

@@ -18,6 +18,8 @@ RETEST_YEARS = {StorageClass.SHORT: 0.5, StorageClass.MEDIUM: 1.0, StorageClass.
 _COOLEST, _WARMEST = 0.0, 50.0
 _DRIEST, _DAMPEST = 20.0, 70.0
 _CLASS_FACTOR = 2.0
+# tests less than an hour apart are one moment: a slope between them says nothing
+_SAME_TIME_YEARS = 1e-4
 
 
 @dataclass(frozen=True, slots=True)
@@ -167,7 +169,8 @@ def decline(
     if not tests:
         return Decline(None, None, None, None, Reason.NEVER_TESTED)
     probits, weights = zip(*(_probit(t) for t in tests), strict=True)
-    if len({t.at_years for t in tests}) == 1:
+    times = [t.at_years for t in tests]
+    if max(times) - min(times) < _SAME_TIME_YEARS:
         sigma = SIGMA_YEARS[storage_class] * relative_life(temperature_c, humidity_percent)
         total = sum(weights)
         z = sum(w * p for w, p in zip(weights, probits, strict=True)) / total
@@ -175,7 +178,7 @@ def decline(
         phi = max(t.phi for t in tests)
         k = z + at / sigma
         return Decline(k, sigma, k * sigma, DeclineSource.CLASS, None, phi / total, _tested_at=at)
-    return _fitted([t.at_years for t in tests], probits, weights, max(t.phi for t in tests))
+    return _fitted(times, probits, weights, max(t.phi for t in tests))
 
 
 def _probit(test: GerminationTest) -> tuple[float, float]:

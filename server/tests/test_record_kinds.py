@@ -1,10 +1,13 @@
+from datetime import timedelta
+
 from django.test import TestCase
 
 from core.vocabulary import Role
-from server.record_kinds.selectors import history_of, valid
-from server.record_kinds.services import change_thing, create_thing
+from server.record_kinds.selectors import history_of, valid, without_values
+from server.record_kinds.services import change_thing, check_day_not_in_future, check_not_in_future, create_thing, take_back
+from server.rest.problems import Problem, Refused
 from server.taxa.models import Taxon
-from server.tests.builders import dishes_of, look, make_person, make_sown_trial
+from server.tests.builders import dishes_of, look, make_person, make_sown_trial, now
 from server.trials.models import Dish, Look, Trial
 
 
@@ -24,6 +27,12 @@ class Things(TestCase):
         self.taxon.common_name = "never saved"
         changed = change_thing(self.taxon, {"note": "cold"}, by=make_person(), version=1)
         self.assertEqual((changed.common_name, changed.note), ("sumac", "cold"))
+
+    def test_a_history_may_say_that_a_field_changed_without_saying_from_what_to_what(self):
+        changed = change_thing(self.taxon, {"note": "at 43.41273", "caution": "gloves"}, by=make_person(), version=1)
+        newest = without_values(history_of(changed), ("note",))[0]
+        said = {c.field: (c.before, c.after) for c in newest.changes}
+        self.assertEqual(said, {"note": (None, "changed, not shown"), "caution": ("", "gloves")})
 
     def test_dishes_and_trials_are_things_too(self):
         trial = make_sown_trial()
@@ -52,3 +61,24 @@ class Happenings(TestCase):
         made.refresh_from_db()
         self.assertEqual((made.by.initials, made.device_at), ("GR", self.dish.sowings.get().at))
         self.assertIsNotNone(made.recorded_at)
+
+    def test_what_is_taken_back_stays_and_is_taken_back_once(self):
+        first = look(self.dish, 3, 1)
+        fields = {"dish": self.dish}
+        taken = take_back(first, by=make_person(Role.HELPER), **fields)
+        self.assertEqual((taken.corrects, taken.withdrawn, taken.by.initials), (first, True, "HE"))
+        self.assertEqual(self.standing(), [])
+        for happening in (first, taken):
+            with self.assertRaises(Problem):
+                take_back(happening, by=make_person(), **fields)
+
+    def test_a_moment_or_a_day_to_come_is_refused_with_both_times_and_a_clock_may_run_a_little_ahead(self):
+        check_not_in_future(now() + timedelta(minutes=3))
+        check_day_not_in_future(now().date() + timedelta(days=1), "A harvest", "/on")
+        with self.assertRaises(Refused) as caught:
+            check_not_in_future(now() + timedelta(hours=2))
+        self.assertEqual(caught.exception.errors[0]["pointer"], "/at")
+        with self.assertRaises(Refused) as caught:
+            check_day_not_in_future(now().date() + timedelta(days=9), "A harvest", "/on")
+        self.assertIn("A harvest on", caught.exception.detail)
+        self.assertEqual(caught.exception.errors[0]["pointer"], "/on")

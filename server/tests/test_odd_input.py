@@ -1,0 +1,156 @@
+"""Odd input to everything that takes seed in: whatever is sent, the answer is a record or a sentence, never a crash."""
+
+from datetime import timedelta
+from uuid import uuid4
+
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+from hypothesis.extra.django import TestCase
+from rest_framework.test import APIClient
+
+from core.vocabulary import (
+    AmountKnown,
+    AmountUnit,
+    CalibrationKind,
+    CleaningKind,
+    Container,
+    DryingKind,
+    QualityKind,
+    Reason,
+    RipeSign,
+    Shedding,
+    StockKind,
+    VisitOutcome,
+)
+from server.lots.models import Lot
+from server.lots.selectors import stocks
+from server.stands.models import Visit
+from server.tests.builders import make_lot, make_person, make_stand, now
+
+numbers = st.one_of(
+    st.none(), st.integers(-10, 10**9), st.floats(allow_nan=False, allow_infinity=False, width=32), st.sampled_from(["", "12,5", "∞"])
+)
+several = st.lists(numbers, max_size=3)
+texts = st.text(max_size=40)
+
+
+def words(enum):
+    """A word of the core, or none of them."""
+    return st.one_of(st.sampled_from([w.value for w in enum]), texts)
+
+
+SEEN = ["tested", "full", "empty", "eaten", "pure_g", "sample_g", "intact_end_g"]
+SOME = settings(max_examples=40, deadline=None, suppress_health_check=list(HealthCheck))
+
+
+class OddInput(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.person, cls.lot, cls.stand = make_person(), make_lot(seeds=500), make_stand(shedding=Shedding.BURSTS)
+
+    @property
+    def api(self):
+        client = APIClient()
+        client.force_authenticate(self.person)
+        return client
+
+    def send(self, path, body):
+        answer = self.api.post(f"/api/v1/{path}", body, format="json")
+        self.assertLess(answer.status_code, 500, body)
+        if answer.status_code >= 400:
+            problem = answer.json()
+            self.assertTrue(problem["detail"], body)
+            self.assertNotIn("Traceback", problem["detail"])
+        return answer
+
+    def still_readable(self):
+        for path in (f"lots/{self.lot.pk}/page/", f"lots/{self.lot.pk}/ledger/", "lots/", "today/"):
+            self.assertEqual(self.api.get(f"/api/v1/{path}").status_code, 200)
+
+    @SOME
+    @given(words(StockKind), numbers, words(AmountUnit), words(AmountKnown), texts)
+    def test_the_ledger(self, kind, amount, unit, known, reason):
+        body = {"kind": kind, "amount": amount, "unit": unit, "known": known, "reason": reason}
+        answer = self.send(f"lots/{self.lot.pk}/enter-stock/", body)
+        stock = stocks([self.lot.pk])[self.lot.pk]
+        self.assertTrue(stock.seeds is None or stock.seeds >= 0)
+        if stock.se_seeds is None:
+            self.assertIsInstance(stock.doubt, Reason, "an estimate without an error says why")
+        if answer.status_code == 201:
+            self.still_readable()
+
+    @SOME
+    @given(words(CalibrationKind), st.lists(numbers, max_size=4), st.lists(numbers, max_size=4))
+    def test_counted_samples(self, kind, counts, amounts):
+        if self.send(f"lots/{self.lot.pk}/calibrate/", {"kind": kind, "counts": counts, "amounts": amounts}).status_code == 201:
+            self.still_readable()
+
+    @SOME
+    @given(
+        words(QualityKind),
+        st.dictionaries(st.sampled_from(SEEN), numbers),
+    )
+    def test_tests_of_quality(self, kind, seen):
+        if self.send(f"lots/{self.lot.pk}/test/", {"kind": kind} | seen).status_code == 201:
+            self.still_readable()
+
+    @SOME
+    @given(words(CleaningKind), numbers, numbers, words(AmountUnit), st.booleans(), words(DryingKind), numbers)
+    def test_cleaning_and_drying(self, kind, amount_in, amount_out, unit, sure, drying, humidity):
+        body = {"kind": kind, "amount_in": amount_in, "amount_out": amount_out, "unit": unit, "sure": sure}
+        self.send(f"lots/{self.lot.pk}/clean/", body)
+        self.send(f"lots/{self.lot.pk}/dry/", {"kind": drying, "humidity_percent": humidity})
+        self.still_readable()
+
+    @SOME
+    @given(numbers, words(Container), st.booleans(), numbers)
+    def test_moves(self, place, container, sure, version):
+        self.send(f"lots/{self.lot.pk}/move/", {"version": version, "place": place, "container": container, "sure": sure})
+
+    @SOME
+    @given(st.lists(st.fixed_dictionaries({"amount_seeds": numbers, "form": texts, "code": texts}), max_size=3))
+    def test_splitting_keeps_the_sum(self, parts):
+        before = Lot.objects.count()
+        answer = self.send(f"lots/{self.lot.pk}/split/", {"parts": parts})
+        made = [x["id"] for x in answer.json()] if answer.status_code == 201 else []
+        self.assertEqual(Lot.objects.count() - before, len(made), "a refused split leaves nothing behind")
+        left = stocks([self.lot.pk, *made]).values()
+        self.assertEqual(sum(s.seeds or 0 for s in left), 500)
+
+    @SOME
+    @given(
+        numbers, words(VisitOutcome), st.lists(words(RipeSign), max_size=3), numbers, st.lists(numbers, max_size=3), st.integers(-3, 900)
+    )
+    def test_visits(self, share, outcome, signs, heads, opened, days_ago):
+        body = {
+            "client_id": str(uuid4()),
+            "stand": self.stand.pk,
+            "at": (now() - timedelta(days=days_ago)).isoformat(),
+            "share_ripe": share,
+            "outcome": outcome,
+            "signs": signs,
+            "heads": heads,
+            "opened": opened,
+        }
+        answer = self.send("visits/", body)
+        self.assertEqual(Visit.objects.filter(client_id=body["client_id"]).exists(), answer.status_code == 201)
+        self.assertEqual(self.api.get(f"/api/v1/stands/{self.stand.pk}/story/").status_code, 200)
+        self.assertEqual(self.api.get("/api/v1/stands/").status_code, 200)
+
+    @SOME
+    @given(numbers, numbers, numbers, numbers, st.booleans(), st.lists(st.fixed_dictionaries({"amount": numbers}), max_size=2))
+    def test_harvests(self, parents, ripe, taken, precision, sure, lots):
+        body = {"stand": self.stand.pk, "collected_on": "2026-08-01", "collected_precision": precision or "day", "parents": parents}
+        answer = self.send("harvests/", body | {"ripe_seeds": ripe, "taken_seeds": taken, "sure": sure, "lots": lots})
+        made = len(answer.json()) if answer.status_code == 201 else 0
+        self.assertEqual(Lot.objects.exclude(pk=self.lot.pk).count(), made)
+
+    @SOME
+    @given(numbers, numbers, numbers, texts, texts)
+    def test_stands(self, latitude, longitude, elevation, field_name, place_name):
+        body = {"latitude": latitude, "longitude": longitude, "elevation_m": elevation, "field_name": field_name, "place_name": place_name}
+        answer = self.send("stands/", body)
+        if answer.status_code == 201 and answer.json()["position"]:
+            position = answer.json()["position"]
+            self.assertEqual(round(position["latitude"], 1), position["latitude"])
+            self.assertFalse(position["exact"])
