@@ -93,6 +93,8 @@ def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Pl
     collected = date(now.year - spec.years_ago, spec.month, 1 + sum(map(ord, spec.code)) % 27)
     while collected >= _needed_by(spec.code, now):
         collected = collected.replace(year=collected.year - 1)
+    if spec.collected_days_ago is not None:
+        collected = timezone.localtime(now).date() - timedelta(days=spec.collected_days_ago)
     harvest = (
         harvest_for(stand, by, collected, spec.parents, spec.seeds, more_to_come=spec.collected_days_ago is not None) if stand else None
     )

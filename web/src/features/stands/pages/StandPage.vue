@@ -107,16 +107,16 @@ async function saveName() {
           <ul class="plain">
             <li v-for="h in story?.harvests" :key="h.id">
               {{ dateAsKnown(h.collected_on, h.collected_precision) }}, for {{ purposeWords[h.purpose]
-              }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds, guessed</template
-              ><template v-if="h.parents"> from {{ plural(h.parents, 'parent') }}</template>
-              <span class="quiet">, leave: {{ h.leave }}</span>
+              }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds (guessed)</template
+              ><template v-if="h.parents">, from {{ plural(h.parents, 'parent') }}</template>
+              <span class="quiet">leave: {{ h.leave }}</span>
             </li>
             <li v-for="l in lots?.results" :key="l.id">
               <RouterLink :to="{ name: 'lot', params: { id: l.id } }"
                 ><span class="code">{{ l.code }}</span></RouterLink
               >
               {{ l.form }} {{ amountWords(l.stock) }}
-              <span class="quiet" v-if="l.collected_on">, {{ day(l.collected_on) }}</span>
+              <span class="quiet" v-if="l.collected_on">collected {{ day(l.collected_on) }}</span>
             </li>
           </ul>
           <HistoryList v-if="history" :entries="history" />
