@@ -16,6 +16,7 @@ from server.labels.api.serializers import CodeTargetSerializer, LabelPrintSerial
 from server.labels.models import LabelPrint
 from server.labels.selectors import find_code
 from server.people.requests import person_of
+from server.rest.bodies import read
 from server.rest.filters import StrictFilters
 
 
@@ -35,9 +36,7 @@ class LabelViewSet(mixins.ListModelMixin, viewsets.GenericViewSet[LabelPrint]):
 
     @extend_schema(request=LabelsSerializer, responses={(200, "application/pdf"): OpenApiTypes.BINARY})
     def create(self, request: Request) -> HttpResponse:
-        given = LabelsSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        wanted = dict(given.validated_data)
+        wanted = read(LabelsSerializer, request)
         kind, sheet = LabelKind(wanted.pop("kind")), LabelSheet(wanted.pop("sheet"))
         made = services.print_labels(by=person_of(request), kind=kind, sheet=sheet, at=timezone.now(), **wanted)
         return HttpResponse(made, content_type="application/pdf", headers={"Content-Disposition": 'inline; filename="labels.pdf"'})

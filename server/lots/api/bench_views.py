@@ -1,10 +1,8 @@
 """What is done with a lot, over HTTP: cleaning, drying, tests, moves, troubles, its end, splitting and merging."""
 
-from typing import Any
-
 from django.utils import timezone
 from drf_spectacular.utils import OpenApiResponse, extend_schema
-from rest_framework import serializers, viewsets
+from rest_framework import viewsets
 from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -15,15 +13,9 @@ from server.lots.api.serializers import LotSerializer
 from server.lots.models import Lot
 from server.lots.services import bench, descent, lots
 from server.people.requests import person_of
+from server.rest.bodies import read
 
 LotsSerializer = LotSerializer(many=True)
-
-
-def read(serializer: type[serializers.Serializer[None]], request: Request) -> dict[str, Any]:
-    """The body of a request, checked for its form."""
-    given = serializer(data=request.data)
-    given.is_valid(raise_exception=True)
-    return dict(given.validated_data)
 
 
 class BenchActions(viewsets.GenericViewSet[Lot]):

@@ -14,6 +14,7 @@ from server.lots.api.serializers import LotSerializer
 from server.lots.models import Lot
 from server.lots.services import stock
 from server.people.requests import person_of
+from server.rest.bodies import read
 
 
 class StockActions(viewsets.GenericViewSet[Lot]):
@@ -23,9 +24,7 @@ class StockActions(viewsets.GenericViewSet[Lot]):
     @action(detail=True, methods=["post"], url_path="enter-stock")
     def enter_stock(self, request: Request, pk: str) -> Response:
         lot = self.get_object()
-        given = b.StockEntrySerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        line = dict(given.validated_data)
+        line = read(b.StockEntrySerializer, request)
         kind, unit, known = StockKind(line.pop("kind")), AmountUnit(line.pop("unit")), AmountKnown(line.pop("known"))
         stock.enter_stock(by=person_of(request), lot=lot, at=timezone.now(), kind=kind, unit=unit, known=known, **line)
         return Response(LotSerializer(lot).data, status=201)
@@ -34,9 +33,7 @@ class StockActions(viewsets.GenericViewSet[Lot]):
     @action(detail=True, methods=["post"], url_path="correct-stock")
     def correct_stock(self, request: Request, pk: str) -> Response:
         lot = self.get_object()
-        given = b.CorrectionSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        line = dict(given.validated_data)
+        line = read(b.CorrectionSerializer, request)
         entry = get_object_or_404(lot.stock_entries, pk=line.pop("entry"))
         unit, known = AmountUnit(line.pop("unit")), AmountKnown(line.pop("known"))
         stock.correct_entry(by=person_of(request), entry=entry, unit=unit, known=known, **line)
@@ -46,18 +43,15 @@ class StockActions(viewsets.GenericViewSet[Lot]):
     @action(detail=True, methods=["post"], url_path="take-back-stock")
     def take_back_stock(self, request: Request, pk: str) -> Response:
         lot = self.get_object()
-        given = b.EntrySerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        stock.take_back_entry(by=person_of(request), entry=get_object_or_404(lot.stock_entries, pk=given.validated_data["entry"]))
+        given = read(b.EntrySerializer, request)
+        stock.take_back_entry(by=person_of(request), entry=get_object_or_404(lot.stock_entries, pk=given["entry"]))
         return Response(LotSerializer(lot).data)
 
     @extend_schema(request=b.CalibrationSerializer, responses={201: LotSerializer})
     @action(detail=True, methods=["post"])
     def calibrate(self, request: Request, pk: str) -> Response:
         lot = self.get_object()
-        given = b.CalibrationSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        samples = dict(given.validated_data)
+        samples = read(b.CalibrationSerializer, request)
         kind = CalibrationKind(samples.pop("kind"))
         stock.calibrate(by=person_of(request), lot=lot, kind=kind, at=timezone.now(), **samples)
         return Response(LotSerializer(lot).data, status=201)

@@ -14,6 +14,7 @@ from core.vocabulary import RipeSign, VisitOutcome
 from server.people.requests import person_of
 from server.record_kinds.selectors import history_of, without_values
 from server.record_kinds.serializers import HistorySerializer, given_change
+from server.rest.bodies import read
 from server.rest.filters import StrictFilters
 from server.stands.api.serializers import (
     NewVisitSerializer,
@@ -89,9 +90,7 @@ class VisitViewSet(viewsets.GenericViewSet[Visit]):
 
     @extend_schema(request=NewVisitSerializer, responses={200: VisitViewSerializer, 201: VisitViewSerializer})
     def create(self, request: Request) -> Response:
-        given = NewVisitSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        fields = dict(given.validated_data)
+        fields = read(NewVisitSerializer, request)
         stand, photo = fields.pop("stand"), fields.pop("photo")
         fields["outcome"] = VisitOutcome(fields["outcome"])
         fields["signs"] = [RipeSign(s) for s in fields["signs"]]

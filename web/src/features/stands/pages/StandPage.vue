@@ -109,7 +109,7 @@ async function saveName() {
               {{ dateAsKnown(h.collected_on, h.collected_precision) }}, for {{ purposeWords[h.purpose]
               }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds (guessed)</template
               ><template v-if="h.parents">, from {{ plural(h.parents, 'parent') }}</template>
-              <span class="quiet">leave: {{ h.leave }}</span>
+              <span class="quiet leave">leave: {{ h.leave }}</span>
             </li>
             <li v-for="l in lots?.results" :key="l.id">
               <RouterLink :to="{ name: 'lot', params: { id: l.id } }"
@@ -127,6 +127,10 @@ async function saveName() {
 </template>
 
 <style scoped>
+.leave {
+  display: block;
+}
+
 .head {
   display: flex;
   flex-wrap: wrap;
