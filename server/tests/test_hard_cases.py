@@ -180,9 +180,10 @@ class Time(TestCase):
     def test_each_dish_has_a_time_zero_of_its_own(self):
         trial = make_trial(treatments=("x",), dishes=2)
         early, late = dishes_of(trial)
-        sow_dishes(by=make_person(), dishes=[early], at=now() - 10 * DAY)
-        sow_dishes(by=make_person(), dishes=[late], at=now() - 8 * DAY)
-        at = now() - 5 * DAY
+        moment = now()
+        sow_dishes(by=make_person(), dishes=[early], at=moment - 10 * DAY)
+        sow_dishes(by=make_person(), dishes=[late], at=moment - 8 * DAY)
+        at = moment - 5 * DAY
         for dish in (early, late):
             record_look(by=make_person(), dish=dish, new=NewLook(at=at, client_id=uuid4(), new_germinated=5))
         self.assertEqual([i.t for d in (early, late) for i in course_of(d).record.inspections], [5, 3])
