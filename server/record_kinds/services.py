@@ -27,6 +27,14 @@ def create_thing(thing: T, *, by: "Person") -> T:
     return thing
 
 
+def with_changes(thing: T, changes: Mapping[str, Any]) -> T:
+    """A copy of a thing as it would be after the changes, unsaved: for checks that need the whole."""
+    after = type(thing)(**{f.attname: getattr(thing, f.attname) for f in thing._meta.concrete_fields})
+    for name, value in changes.items():
+        setattr(after, name, value)
+    return after
+
+
 @transaction.atomic
 def change_thing(thing: T, changes: Mapping[str, Any], *, by: "Person", version: int) -> T:
     """Change fields of a thing that the caller saw at `version`; a stale write is refused with both versions."""

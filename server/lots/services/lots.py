@@ -17,7 +17,7 @@ from server.people.models import Person
 from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.selectors import valid
-from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing, take_back
+from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing, take_back, with_changes
 from server.rest.problems import Problem, field_error, question, refused
 from server.stands.models import Stand
 from server.stands.services.stands import change_stand
@@ -67,10 +67,7 @@ def _check(lot: Lot) -> None:
 def change_lot(*, by: Person, lot: Lot, version: int, changes: dict[str, Any]) -> Lot:
     """Change a lot. Naming the plant keeps the field name, and names all lots that hang together with this one."""
     require(by, Right.PLAN)
-    after = Lot(**{f.attname: getattr(lot, f.attname) for f in Lot._meta.concrete_fields})
-    for name, value in changes.items():
-        setattr(after, name, value)
-    _check(after)
+    _check(with_changes(lot, changes))
     before = lot.taxon
     changed = change_thing(lot, changes, by=by, version=version)
     if "taxon" in changes and changes["taxon"] != before:

@@ -4,7 +4,7 @@ from typing import Any
 
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.record_kinds.services import change_thing, create_thing
+from server.record_kinds.services import change_thing, create_thing, with_changes
 from server.rest.problems import refused
 from server.stands.models import Stand
 
@@ -22,10 +22,7 @@ def add_stand(*, by: Person, **fields: Any) -> Stand:
 def change_stand(*, by: Person, stand: Stand, version: int, changes: dict[str, Any]) -> Stand:
     """Change a stand. Naming the plant keeps the field name."""
     require(by, Right.PLAN)
-    after = Stand(**{f.attname: getattr(stand, f.attname) for f in Stand._meta.concrete_fields})
-    for name, value in changes.items():
-        setattr(after, name, value)
-    _check(after)
+    _check(with_changes(stand, changes))
     return change_thing(stand, changes, by=by, version=version)
 
 
