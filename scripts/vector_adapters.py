@@ -5,6 +5,8 @@ from dataclasses import asdict
 from datetime import date
 from typing import Any
 
+import numpy as np
+
 from core.design import counting_plan, detectable, power, stop_rule
 from core.errors import CoreError, RecordRefused
 from core.germination import (
@@ -35,10 +37,19 @@ from core.seedstock import (
     thousand_seed_weight,
 )
 from core.statistics import holm, wilson
+from core.temperature import chill
 from core.treatment import friendly_end, schedule, stagger
 from core.vocabulary import CalibrationKind, DurationUnit, Family, StockKind, StorageBehaviour, StorageClass
 
 Json = dict[str, Any]
+
+
+def _chill(readings: Sequence[Json], **band: float) -> Json:
+    hours, temps = (np.array([r[k] for r in readings], dtype=float) for k in ("h", "temp"))
+    found = asdict(chill(hours, temps, **band))
+    gaps = [{"from": g["start"], "to": g["end"], "hours": g["end"] - g["start"]} for g in found["gaps"]]
+    keys = [k for k, v in found.items() if v is None and k != "reason"]
+    return found | {"gaps": gaps, "reasons": dict.fromkeys(keys, found["reason"])}
 
 
 def _dish(raw: Json) -> CountRecord:
@@ -188,6 +199,7 @@ ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "stop_rule": _stop_rule,
     "schedule": lambda steps, start=None, sow=None: asdict(schedule(_durations(steps), start=start, sow=sow)),
     "stagger": _stagger,
+    "chill": _chill,
     "friendly_end": _friendly_end,
     "ledger": _ledger,
     "tsw": _tsw,

@@ -7,6 +7,7 @@
 ``letters``      compact letters from pairs not told apart.
 """
 
+from core.germination.bag import BagShare, NotFound, not_found, with_bag
 from core.germination.comparison import Comparison, PairComparison, compare_final, pair_indices
 from core.germination.final_share import CountedDish, CountedTreatment, TreatmentShare, TrialShares, final_shares, pool_rho
 from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon
@@ -14,11 +15,13 @@ from core.germination.jackknife import LeaveOneOut, leave_one_dish_out
 from core.germination.letters import compact_letters
 
 __all__ = [
+    "BagShare",
     "Comparison",
     "CountedDish",
     "CountedTreatment",
     "Indices",
     "LeaveOneOut",
+    "NotFound",
     "PairComparison",
     "TreatmentShare",
     "TrialShares",
@@ -28,7 +31,9 @@ __all__ = [
     "indices",
     "leave_one_dish_out",
     "mean_germination_time",
+    "not_found",
     "pair_indices",
     "pool_rho",
     "shared_horizon",
+    "with_bag",
 ]

@@ -11,7 +11,7 @@ import numpy as np
 from scipy import special
 
 from core.errors import CoreError
-from core.treatment import RecipeStep
+from core.treatment import COLD, RecipeStep
 from core.vocabulary import StepKind
 
 
@@ -87,14 +87,14 @@ def fates_after(biology: Biology, steps: Sequence[RecipeStep]) -> Fates:
     for step in steps:
         if step.kind in _MECHANICAL:
             hard *= 1 - _MECHANICAL[step.kind]
-        elif step.kind in (StepKind.ACID, StepKind.HOT_WATER):
+        elif step.kind in (StepKind.ACID, StepKind.HOT_WATER, StepKind.HEAT_PULSE):
             minutes = step.days * 24 * 60
             hard *= 1 - _dose(minutes, biology.coat_minutes_needed)
             alive *= 1 - _dose(minutes, biology.coat_minutes_deadly)
         elif step.kind == StepKind.SMOKE_WATER:
             need_smoke *= 1 - _dose(step.hours, biology.smoke_hours_needed)
             alive *= 1 - _dose(step.hours, biology.smoke_hours_deadly)
-        elif step.kind == StepKind.COLD_MOIST:
+        elif step.kind in COLD:
             cold_days_soft += step.days
             cold_days_opened += step.days if hard < biology.share_hard or biology.share_hard == 0 else 0.0
     sound = 1 - biology.share_empty

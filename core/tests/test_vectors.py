@@ -7,7 +7,7 @@ from scripts.vectors import run_case
 
 KEPT = Path(__file__).parent / "vectors"
 SHARED = Path(__file__).parents[3] / "shared" / "vectors"
-BUILT = {"records", "indices", "final", "compare_final", "counting_plan", "schedule", "quantities", "storage", "imbibition"}
+BUILT = {"records", "indices", "final", "compare_final", "counting_plan", "schedule", "quantities", "storage", "imbibition", "chill"}
 
 
 class WorkedVectors(TestCase):

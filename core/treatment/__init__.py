@@ -3,23 +3,69 @@
 ``steps``     one step of a recipe, as the computation needs it.
 ``schedule``  steps forward from a start or backward from a sowing, several recipes staggered.
 ``calendar``  ends that fall on working days.
+``planning``  the steps on real days: working days, holidays, nights, checks, and notes on what was moved.
+``care``      when a bag is looked after next, and what was missed.
+``rules``     what speaks while a recipe is built.
+``ladder``    one step's dose in levels.
+``dormancy``  the likely class of dormancy and what is worth comparing.
+``library``   starter recipes.
+``seasons``   when a plant is sown, and what has to be ready before.
 ``cautions``  what can hurt, and the gentler way.
 """
 
 from core.treatment.calendar import FriendlyEnd, friendly_end
-from core.treatment.cautions import Caution, cautions
+from core.treatment.care import CareGap, CareState, care_gaps, care_state
+from core.treatment.cautions import Caution, cautions, checks_before
+from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
+from core.treatment.ladder import Rung, ladder
+from core.treatment.library import SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
+from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, check_days, later, plan_backward, plan_forward
+from core.treatment.rules import COLD, RecipeAdvice, recipe_advice
 from core.treatment.schedule import RecipeTimes, Schedule, ScheduledStep, schedule, stagger
-from core.treatment.steps import RecipeStep
+from core.treatment.seasons import ReadyBy, SowWindow, ready_by, sow_window
+from core.treatment.steps import DONE_NOT_WAITED, RecipeStep
 
 __all__ = [
+    "COLD",
+    "DONE_NOT_WAITED",
+    "SCHOOLS",
+    "STARTERS",
+    "CareGap",
+    "CareState",
     "Caution",
+    "DormancyReading",
     "FriendlyEnd",
+    "PastResult",
+    "Plan",
+    "PlanNote",
+    "PlannedStep",
+    "ReadyBy",
+    "RecipeAdvice",
     "RecipeStep",
     "RecipeTimes",
+    "Rung",
     "Schedule",
     "ScheduledStep",
+    "SowWindow",
+    "StarterRecipe",
+    "StarterStep",
+    "SuggestedTreatment",
+    "WorkCalendar",
+    "care_gaps",
+    "care_state",
     "cautions",
+    "check_days",
+    "checks_before",
     "friendly_end",
+    "ladder",
+    "later",
+    "plan_backward",
+    "plan_forward",
+    "read_dormancy",
+    "ready_by",
+    "recipe_advice",
     "schedule",
+    "sow_window",
     "stagger",
+    "starters_for",
 ]

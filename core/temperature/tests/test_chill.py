@@ -1,0 +1,90 @@
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+
+from core.errors import CoreError
+from core.temperature import chill, daily, enough_cold
+from core.vocabulary import Reason
+
+logs = st.lists(st.tuples(st.integers(1, 30), st.floats(-10, 20)), min_size=2, max_size=40).map(
+    lambda rows: (np.cumsum([r[0] for r in rows]).astype(float), np.array([r[1] for r in rows]))
+)
+
+
+def steady(hours: int, temp: float = 3.0):
+    return np.arange(hours + 1, dtype=float), np.full(hours + 1, temp)
+
+
+class TheCold(TestCase):
+    def test_a_day_in_the_band_is_a_day(self):
+        self.assertEqual(chill(*steady(48)).effective_days, 2)
+        self.assertEqual(chill(*steady(48, 0.4)).effective_days, 0)
+        self.assertEqual(chill(*steady(48, 0.5)).effective_days, 2)
+
+    def test_one_reading_says_nothing(self):
+        found = chill(*steady(0))
+        self.assertEqual((found.effective_days, found.reason), (None, Reason.FEWER_THAN_TWO_READINGS))
+
+    def test_a_gap_counts_as_nothing_and_is_named(self):
+        hours, temps = np.array([0.0, 1, 2, 50, 51]), np.full(5, 3.0)
+        found = chill(hours, temps)
+        self.assertEqual([(g.start, g.end) for g in found.gaps], [(5, 50)])
+        self.assertEqual(found.band_hours, 1 + 1 + 3 + 1)
+
+    def test_a_freeze_is_one_run_with_its_coldest(self):
+        hours, temps = steady(10)
+        temps[3:6] = [-0.5, -2, -1]
+        found = chill(hours, temps)
+        self.assertEqual([(r.start, r.end, r.extreme_c) for r in found.frozen], [(3, 6, -2)])
+        self.assertEqual((found.frozen_hours, found.frozen_longest), (3, 3))
+
+    def test_times_must_increase(self):
+        for hours in ([0.0, 0.0], [1.0, 0.5]):
+            with self.assertRaises(CoreError) as caught:
+                chill(np.array(hours), np.array([3.0, 3.0]))
+            self.assertEqual(caught.exception.code, "time_not_increasing")
+
+    @given(logs)
+    def test_hours_add_up(self, log):
+        hours, temps = log
+        found = chill(hours, temps)
+        self.assertAlmostEqual(found.known_hours + sum(g.hours for g in found.gaps), hours[-1] - hours[0])
+        self.assertLessEqual(found.band_hours + found.frozen_hours + found.warm_hours, found.known_hours + 1e-9)
+        self.assertAlmostEqual(sum(r.hours for r in found.frozen), found.frozen_hours)
+        self.assertAlmostEqual(sum(d.band_hours for d in daily(hours, temps)), found.band_hours)
+
+    @given(logs, st.floats(1.5, 8))
+    def test_time_scales(self, log, by):
+        hours, temps = log
+        self.assertAlmostEqual(chill(hours * by, temps).effective_days, by * chill(hours, temps).effective_days)
+
+
+class WhenItIsEnough(TestCase):
+    def test_at_the_pace_of_the_last_week(self):
+        hours, temps = steady(20 * 24)
+        temps[-7 * 24 - 1 :: 2] = 8  # every other hour of the last week too warm
+        found = enough_cold(hours, temps, 30)
+        self.assertAlmostEqual(found.pace, 0.5, places=2)
+        done = chill(hours, temps).effective_days
+        self.assertAlmostEqual(found.at_hours, hours[-1] + 24 * (30 - done) / found.pace)
+
+    def test_reached_is_the_moment_it_was_reached(self):
+        found = enough_cold(*steady(10 * 24), 4.5)
+        self.assertEqual((found.at_hours, found.reason), (4.5 * 24, Reason.REACHED))
+
+    def test_without_cold_there_is_no_date(self):
+        found = enough_cold(*steady(10 * 24, 12), 4)
+        self.assertEqual((found.at_hours, found.pace, found.reason), (None, 0, Reason.NO_PACE))
+
+    @given(logs, st.floats(0.1, 40))
+    def test_it_never_lies_before_what_was_counted(self, log, days):
+        hours, temps = log
+        found = enough_cold(hours, temps, days)
+        if found.reason is None:
+            self.assertGreaterEqual(found.at_hours, hours[-1])
+        elif found.reason is Reason.REACHED:
+            upto = np.append(hours[hours < found.at_hours], found.at_hours)
+            self.assertLessEqual(found.at_hours, hours[-1] + 1e-9)
+            self.assertGreaterEqual(len(upto), 2)

@@ -1,0 +1,70 @@
+"""Dose ladders: one step's dose in levels, from none up."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from core.errors import CoreError
+from core.treatment.steps import RecipeStep
+from core.units import to_days
+from core.vocabulary import DurationUnit, StepKind
+
+MOST_LEVELS = 8
+# what goes along with a step and makes no sense without it
+GOES_WITH = {StepKind.ACID: StepKind.RINSE}
+
+
+@dataclass(frozen=True, slots=True)
+class Rung:
+    """One treatment of a ladder: its dose in the step's unit, its name, and its steps; at dose 0 the step is left out."""
+
+    dose: float
+    name: str
+    steps: tuple[RecipeStep, ...]
+    kept: tuple[int, ...]
+
+
+def ladder(steps: Sequence[RecipeStep], step: int, doses: Sequence[float]) -> list[Rung]:
+    """Ordered treatments from the doses of one step; zero is always among them.
+
+    Parameters
+    ----------
+    step : int
+        Which step's duration is varied, from 0.
+    doses : sequence of float
+        In that step's own unit, 0 or more.
+    """
+    if not 0 <= step < len(steps):
+        raise CoreError(f"There is no step {step + 1} in this recipe of {len(steps)}.", code="no_such_step", parameter="step", value=step)
+    levels = sorted({0.0, *doses})
+    if len(levels) < 2 or len(levels) > MOST_LEVELS:
+        message = f"A ladder has 2 to {MOST_LEVELS} levels with zero among them; these are {len(levels)}."
+        raise CoreError(message, code="levels_out_of_range", parameter="doses", bound=MOST_LEVELS, value=len(levels))
+    varied = steps[step]
+    most = varied.duration_max
+    over = [d for d in levels if most is not None and d > most]
+    if levels[0] < 0 or over:
+        wrong = levels[0] if levels[0] < 0 else over[0]
+        allowed = f"0 to {most:g}" if most is not None else "0 or more"
+        raise CoreError(
+            f"A dose of {wrong:g} {varied.unit} is not {allowed} {varied.unit}.", code="dose_impossible", parameter="doses", value=wrong
+        )
+    return [_rung(steps, step, dose) for dose in levels]
+
+
+def _rung(steps: Sequence[RecipeStep], step: int, dose: float) -> Rung:
+    varied = steps[step]
+    if dose > 0:
+        kept = tuple(range(len(steps)))
+        made = tuple(replace(s, duration=dose) if i == step else s for i, s in enumerate(steps))
+        return Rung(dose, dose_name(dose, varied.unit), made, kept)
+    follower = GOES_WITH.get(varied.kind)
+    kept = tuple(i for i, s in enumerate(steps) if i != step and not (i == step + 1 and s.kind is follower))
+    return Rung(0.0, "none", tuple(steps[i] for i in kept), kept)
+
+
+def dose_name(dose: float, unit: DurationUnit) -> str:
+    """A dose in words: whole weeks as weeks."""
+    days = to_days(dose, unit)
+    if unit is DurationUnit.DAYS and days >= 14 and days % 7 == 0:
+        return f"{days / 7:g} weeks"
+    return f"{dose:g} {unit}"
