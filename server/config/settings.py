@@ -47,12 +47,15 @@ INSTALLED_APPS = [
     "server.people",
     "server.taxa",
     "server.places",
+    "server.temperature",
     "server.photos",
     "server.stands",
     "server.lots",
     "server.recipes",
+    "server.batches",
     "server.trials",
     "server.labels",
+    "server.rounds",
     "server.demo",
 ]
 

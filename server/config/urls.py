@@ -21,7 +21,22 @@ def web_app(request: HttpRequest) -> FileResponse | HttpResponse:
 api: list[URLPattern | URLResolver] = [
     *(
         path("", include(f"server.{app}.api.urls"))
-        for app in ("people", "photos", "devices", "taxa", "places", "stands", "lots", "recipes", "evidence", "trials", "rounds", "labels")
+        for app in (
+            "people",
+            "photos",
+            "devices",
+            "taxa",
+            "places",
+            "temperature",
+            "stands",
+            "lots",
+            "recipes",
+            "batches",
+            "evidence",
+            "trials",
+            "rounds",
+            "labels",
+        )
     ),
     path("schema/", SpectacularAPIView.as_view(), name="schema"),
     path("docs/", SpectacularSwaggerSplitView.as_view(url_name="schema"), name="docs"),

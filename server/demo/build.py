@@ -11,9 +11,10 @@ from django.utils import timezone
 from core.design import counting_plan
 from core.simulate import SimulatedDish, fates_after, simulate_dish
 from core.treatment import RecipeStep
-from core.vocabulary import AmountKnown, Container, OriginKind, Purpose, Ripeness, Role, StockKind
+from core.vocabulary import AmountKnown, Container, EmbryoSize, OriginKind, Purpose, Ripeness, Role, SowSeason, StockKind
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
-from server.demo.scenario_lots import LOTS, NOTE_SOURCE, PLACES, PLANTS, LotSpec
+from server.demo.build_treat import build_treat
+from server.demo.scenario_lots import LOTS, NOTE_SOURCE, PLACES, PLANTS, SMALL_EMBRYO, SOWN_IN_SPRING, WOKEN_BY, LotSpec
 from server.demo.scenario_trials import RECIPES, TRIALS, TrialSpec
 from server.lots.models import Lot
 from server.lots.services import add_lot, enter_stock
@@ -61,6 +62,9 @@ def build_demo(now: datetime) -> None:
             storage_class=p.storage_class,
             hazards=list(p.hazards),
             chaffy=p.chaffy,
+            woken_by=WOKEN_BY.get(p.scientific_name, []),
+            embryo=EmbryoSize.SMALL if p.scientific_name in SMALL_EMBRYO else "",
+            sow_season=SowSeason.SPRING if p.scientific_name in SOWN_IN_SPRING else SowSeason.AUTUMN,
         )
         for p in PLANTS
     }
@@ -77,6 +81,7 @@ def build_demo(now: datetime) -> None:
     for trial in TRIALS:
         _trial(trial, grower, helper, lots, places, recipes, now, draw)
     work_at_the_bench(lots, grower, helper, now)
+    build_treat(lots, places, grower, helper, now, np.random.default_rng(SEED + 2))
 
 
 def _needed_by(code: str, now: datetime) -> date:

@@ -11,6 +11,7 @@ from core.vocabulary import (
     OriginKind,
     PlaceKind,
     Shedding,
+    StepKind,
     StorageBehaviour,
     StorageClass,
     Trouble,
@@ -102,6 +103,26 @@ PLANTS = [
 ]
 
 
+# what the notes on the plants say wakes them, and when they are sown: starting points
+WOKEN_BY = {
+    "Balsamorhiza sagittata": [StepKind.COLD_MOIST],
+    "Penstemon palmeri": [StepKind.COLD_MOIST],
+    "Sphaeralcea munroana": [StepKind.NICK, StepKind.SANDPAPER, StepKind.HOT_WATER],
+    "Astragalus filipes": [StepKind.NICK],
+    "Rhus trilobata": [StepKind.ACID, StepKind.COLD_MOIST],
+    "Nicotiana attenuata": [StepKind.SMOKE_WATER],
+    "Emmenanthe penduliflora": [StepKind.SMOKE_WATER],
+    "Ceanothus velutinus": [StepKind.HOT_WATER, StepKind.COLD_MOIST],
+    "Lomatium dissectum": [StepKind.COLD_MOIST],
+    "Purshia tridentata": [StepKind.COLD_MOIST],
+    "Sambucus cerulea": [StepKind.WARM_MOIST, StepKind.COLD_MOIST],
+    "Prunus virginiana": [StepKind.COLD_MOIST],
+    "Toxicoscordion venenosum": [StepKind.COLD_MOIST],
+}
+SMALL_EMBRYO = {"Lomatium dissectum", "Toxicoscordion venenosum"}
+SOWN_IN_SPRING = {"Sphaeralcea munroana", "Nicotiana attenuata", "Linum lewisii"}
+
+
 @dataclass(frozen=True)
 class PlaceSpec:
     """A place of the nursery; `parent` is a name, empty at the top."""
@@ -113,6 +134,7 @@ class PlaceSpec:
     indoors: bool = True
     temperature_c: float | None = None
     humidity_percent: float | None = None
+    capacity_bags: int | None = None
 
 
 PLACES = [
@@ -124,7 +146,9 @@ PLACES = [
     PlaceSpec("heat mat", PlaceKind.TRAY, "Warm bench", 21),
     PlaceSpec("window shelf", PlaceKind.SHELF, "Warm bench", 22),
     PlaceSpec("Fridge", PlaceKind.FRIDGE, "Cinder Bench", 30, temperature_c=4, humidity_percent=45),
-    PlaceSpec("lower shelf", PlaceKind.SHELF, "Fridge", 31),
+    PlaceSpec("lower shelf", PlaceKind.SHELF, "Fridge", 31, capacity_bags=12),
+    PlaceSpec("upper shelf", PlaceKind.SHELF, "Fridge", 32, capacity_bags=16),
+    PlaceSpec("cold frame", PlaceKind.BOX, "Cinder Bench", 35, indoors=False),
     PlaceSpec("Seed store", PlaceKind.ROOM, "Cinder Bench", 40, temperature_c=14, humidity_percent=38),
     PlaceSpec("box 1", PlaceKind.BOX, "Seed store", 41),
     PlaceSpec("box 2", PlaceKind.BOX, "Seed store", 42),

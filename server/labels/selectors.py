@@ -1,10 +1,13 @@
 """What stands on a label, and what a code leads to."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
 from core.seedstock import cares
 from core.vocabulary import CleaningGrade, DatePrecision, LabelKind, Trouble
+from server.batches.models import Batch
+from server.batches.selectors.courses import BatchCourse, courses_of, local_day
 from server.lots.models import Lot
 from server.lots.models.lot import HAZARD_OF
 from server.lots.selectors.stock import Stock
@@ -60,6 +63,44 @@ def content(lot: Lot, stock: Stock, kind: LabelKind) -> LabelContent:
     )
 
 
+def bag_contents(batches: Sequence[Batch]) -> list[LabelContent]:
+    """What stands on the labels of bags: plant, lot, recipe, in, due out, care, what it is for, and that it is no food."""
+    courses = courses_of(Batch.objects.filter(pk__in=[b.pk for b in batches]))
+    trials = {
+        batch: f"{code}: {treatment}"
+        for batch, code, treatment in Dish.objects.filter(batch__in=batches)
+        .values_list("batch", "treatment__trial__code", "treatment__name")
+        .distinct()
+    }
+    by_id = {c.batch.pk: c for c in courses}
+    return [_bag_content(by_id[b.pk], trials.get(b.pk, "")) for b in batches]
+
+
+def _bag_content(course: BatchCourse, trial: str) -> LabelContent:
+    batch, lot = course.batch, course.batch.lot
+    start = course.started_at or course.starts_at
+    end = course.plan[-1].end if course.plan else course.due_at
+    every = next((s.as_core().check_every for s in course.steps if s.as_core().check_every), None)
+    number = f"{'≈ ' if course.estimated else ''}{batch.seeds:,} seeds"
+    lines = [
+        f"lot {lot.code}, {number}",
+        batch.recipe.name,
+        f"in {local_day(start):%-d %b %Y}" if start else "",
+        f"due out {local_day(end):%-d %b %Y}" if end else "",
+        f"care every {every:g} days" if every else "",
+        trial,
+    ]
+    short = [c.short for c in cares(lot.hazard_words)]
+    return LabelContent(
+        code=batch.code,
+        path=f"/c/{batch.code}",
+        name=lot.common_name,
+        latin=lot.taxon.scientific_name if lot.taxon else "species not known",
+        lines=[x for x in lines if x],
+        warning="; ".join(["SEED: do not eat or discard", *short]),
+    )
+
+
 def amount_words(stock: Stock) -> str:
     """An amount as a label says it."""
     if stock.seeds is not None:
@@ -76,11 +117,13 @@ def day_as_known(day: date | None, precision: str) -> str:
 
 
 def find_code(code: str) -> CodeTarget | None:
-    """What carries a code: a lot, a dish or a trial. Letters may be small or large."""
+    """What carries a code: a lot, a dish, a batch or a trial. Letters may be small or large."""
     if lot := Lot.objects.filter(code__iexact=code).first():
         return CodeTarget("lot", lot.pk, None)
     if dish := Dish.objects.filter(code__iexact=code).select_related("treatment").first():
         return CodeTarget("dish", dish.pk, dish.treatment.trial_id)
+    if batch := Batch.objects.filter(code__iexact=code).first():
+        return CodeTarget("batch", batch.pk, None)
     if trial := Trial.objects.filter(code__iexact=code).first():
         return CodeTarget("trial", trial.pk, trial.pk)
     return None

@@ -6,9 +6,10 @@ from datetime import datetime
 from django.db import transaction
 
 from core.vocabulary import LabelKind, LabelSheet
+from server.batches.models import Batch
 from server.labels.models import LabelPrint
 from server.labels.paper import labels_pdf
-from server.labels.selectors import content
+from server.labels.selectors import bag_contents, content
 from server.lots.models import Lot
 from server.lots.selectors.stock import stocks
 from server.people.models import Person
@@ -20,16 +21,34 @@ MOST_LABELS = 600
 
 @transaction.atomic
 def print_labels(
-    *, by: Person, lots: Sequence[Lot], kind: LabelKind, sheet: LabelSheet, at: datetime, copies: int = 1, skip: int = 0
+    *,
+    by: Person,
+    kind: LabelKind,
+    sheet: LabelSheet,
+    at: datetime,
+    lots: Sequence[Lot] = (),
+    batches: Sequence[Batch] = (),
+    copies: int = 1,
+    skip: int = 0,
 ) -> bytes:
-    """Make the PDF of the lots' labels, and log each lot's print."""
+    """Make the PDF of the labels of lots, or of bags, and log each print."""
     require(by, Right.COUNT)
-    if not lots:
-        raise refused("/lots", "no_lot", "Choose at least one lot to print a label for.")
-    if len(lots) * copies > MOST_LABELS:
-        message = f"{len(lots)} lots × {copies} copies make {len(lots) * copies} labels; print at most {MOST_LABELS} at a time."
+    bags = kind is LabelKind.BAG
+    wanted = len(batches) if bags else len(lots)
+    if not wanted:
+        what, field = ("batch", "/batches") if bags else ("lot", "/lots")
+        raise refused(field, f"no_{what}", f"Choose at least one {what} to print a label for.")
+    if wanted * copies > MOST_LABELS:
+        what = "batches" if bags else "lots"
+        message = f"{wanted} {what} × {copies} copies make {wanted * copies} labels; print at most {MOST_LABELS} at a time."
         raise refused("/copies", "too_many_labels", message)
-    left = stocks([lot.pk for lot in lots])
-    contents = [content(lot, left[lot.pk], kind) for lot in lots for _ in range(copies)]
-    LabelPrint.objects.bulk_create([LabelPrint(lot=lot, kind=kind, sheet=sheet, copies=copies, at=at, by=by) for lot in lots])
+    if bags:
+        one = bag_contents(batches)
+        made = [LabelPrint(lot=b.lot, batch=b, kind=kind, sheet=sheet, copies=copies, at=at, by=by) for b in batches]
+    else:
+        left = stocks([lot.pk for lot in lots])
+        one = [content(lot, left[lot.pk], kind) for lot in lots]
+        made = [LabelPrint(lot=lot, kind=kind, sheet=sheet, copies=copies, at=at, by=by) for lot in lots]
+    contents = [c for c in one for _ in range(copies)]
+    LabelPrint.objects.bulk_create(made)
     return labels_pdf(contents, sheet, skip)

@@ -3,8 +3,9 @@
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
-from core.vocabulary import Role
+from core.vocabulary import Hemisphere, Role
 from server.record_kinds.choices import choices_of
+from server.record_kinds.models import Thing
 
 
 class Person(AbstractUser):
@@ -12,3 +13,20 @@ class Person(AbstractUser):
 
     initials = models.CharField(max_length=6)
     role = models.CharField(max_length=12, choices=choices_of(Role), default=Role.READER)
+
+
+def weekdays() -> list[int]:
+    """Monday to Friday."""
+    return [0, 1, 2, 3, 4]
+
+
+class WorkYear(Thing):
+    """When this nursery works: weekdays (Monday = 0), days off with their names, and on which half of the earth it lies. There is one.
+
+    `hands` is how many starts and ends of treatments one day bears.
+    """
+
+    working_days = models.JSONField(default=weekdays)
+    days_off = models.JSONField(default=list, blank=True)
+    hemisphere = models.CharField(max_length=5, choices=choices_of(Hemisphere), default=Hemisphere.NORTH)
+    hands = models.PositiveIntegerField(default=6)

@@ -1,9 +1,33 @@
-"""Making people."""
+"""Making people, and saying when they work."""
 
+from datetime import date
+from typing import Any
+
+from core.errors import CoreError
+from core.treatment import WorkCalendar
 from core.vocabulary import Role
-from server.people.models import Person
+from server.people.models import Person, WorkYear
+from server.people.permissions import Right, require
+from server.record_kinds.services import change_thing, create_thing
+from server.rest.problems import refused, refused_by_core
 
 
 def add_person(*, username: str, initials: str, role: Role, password: str) -> Person:
     """Add somebody who can sign in."""
     return Person.objects.create_user(username=username, password=password, initials=initials, role=role)
+
+
+def change_work_year(*, by: Person, version: int, changes: dict[str, Any]) -> WorkYear:
+    """Change when the nursery works."""
+    require(by, Right.PLAN)
+    if "working_days" in changes:
+        try:
+            WorkCalendar(frozenset(changes["working_days"]))
+        except CoreError as error:
+            raise refused_by_core(error, "/working_days") from error
+    days = [date.fromisoformat(d["day"]) for d in changes.get("days_off", [])]
+    for index, day in enumerate(days):
+        if day in days[:index]:
+            raise refused(f"/days_off/{index}/day", "day_twice", f"{day:%-d %b %Y} stands in the list twice: take one out.")
+    year = WorkYear.objects.first() or create_thing(WorkYear(), by=by)
+    return change_thing(year, changes, by=by, version=version)

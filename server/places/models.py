@@ -15,6 +15,7 @@ class Place(Thing):
     parent = models.ForeignKey("self", null=True, blank=True, on_delete=models.PROTECT, related_name="children")
     order = models.PositiveIntegerField(default=0)
     indoors = models.BooleanField(default=True)
+    capacity_bags = models.PositiveIntegerField(null=True, blank=True)
     temperature_c = models.FloatField(null=True, blank=True)
     humidity_percent = models.FloatField(null=True, blank=True)
 

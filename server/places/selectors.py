@@ -22,6 +22,7 @@ class PlaceRow:
     parent: int | None
     order: int
     indoors: bool
+    capacity_bags: int | None
     temperature_c: float | None
     humidity_percent: float | None
     climate_c: float | None
@@ -45,6 +46,7 @@ def row(place: Place) -> PlaceRow:
         parent=place.parent_id,
         order=place.order,
         indoors=place.indoors,
+        capacity_bags=place.capacity_bags,
         temperature_c=place.temperature_c,
         humidity_percent=place.humidity_percent,
         climate_c=climate[0] if climate else None,

@@ -3,7 +3,7 @@
 from django.db import models
 
 from core.treatment import RecipeStep
-from core.vocabulary import Confidence, DurationUnit, Light, Medium, StepKind
+from core.vocabulary import CareKind, Closure, Confidence, DurationUnit, EndsBy, Light, Medium, Moisture, School, Soil, StepKind
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
 
@@ -17,6 +17,8 @@ class Recipe(Thing):
     note = models.TextField(blank=True)
     source = models.CharField(max_length=200, blank=True)
     confidence = models.CharField(max_length=8, choices=choices_of(Confidence), default=Confidence.GUESS)
+    school = models.CharField(max_length=12, choices=choices_of(School), blank=True)
+    germinates_in_cold = models.BooleanField(default=False)
 
     class Meta:
         ordering = ["name", "-edition"]
@@ -36,7 +38,18 @@ class Step(models.Model):
     temperature_c = models.FloatField(null=True, blank=True)
     night_temperature_c = models.FloatField(null=True, blank=True)
     medium = models.CharField(max_length=12, choices=choices_of(Medium), blank=True)
+    closure = models.CharField(max_length=6, choices=choices_of(Closure), blank=True)
+    moisture = models.CharField(max_length=4, choices=choices_of(Moisture), blank=True)
     light = models.CharField(max_length=5, choices=choices_of(Light), blank=True)
+    depth_mm = models.FloatField(null=True, blank=True)
+    soil = models.CharField(max_length=4, choices=choices_of(Soil), blank=True)
+    care = models.CharField(max_length=12, choices=choices_of(CareKind), blank=True)
+    care_every_days = models.FloatField(null=True, blank=True)
+    care_gap_days = models.FloatField(null=True, blank=True)
+    ends_by = models.CharField(max_length=6, choices=choices_of(EndsBy), default=EndsBy.CLOCK)
+    sign = models.CharField(max_length=120, blank=True)
+    source = models.CharField(max_length=200, blank=True)
+    confidence = models.CharField(max_length=8, choices=choices_of(Confidence), blank=True)
     note = models.CharField(max_length=300, blank=True)
 
     class Meta:
@@ -45,4 +58,13 @@ class Step(models.Model):
 
     def as_core(self) -> RecipeStep:
         """The step as the computation sees it."""
-        return RecipeStep(StepKind(self.kind), self.duration, DurationUnit(self.unit))
+        return RecipeStep(
+            kind=StepKind(self.kind),
+            duration=self.duration,
+            unit=DurationUnit(self.unit),
+            duration_max=self.duration_max,
+            temperature_c=self.temperature_c,
+            closure=Closure(self.closure) if self.closure else None,
+            care_every_days=self.care_every_days,
+            care_gap_days=self.care_gap_days,
+        )

@@ -6,14 +6,15 @@ from typing import Any
 from django.db import transaction
 
 from core.errors import CoreError
-from core.vocabulary import StepKind
+from core.treatment import DONE_NOT_WAITED, ladder
+from core.vocabulary import EndsBy
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
 from server.record_kinds.services import create_thing
 from server.rest.problems import Problem, Refused, field_error, refused_by_core
 
-DONE_NOT_WAITED = {StepKind.NICK, StepKind.SANDPAPER}
+MOST_DEPTH_MM = 300
 
 
 @transaction.atomic
@@ -34,6 +35,47 @@ def write_recipe(*, by: Person, name: str, steps: Sequence[dict[str, Any]], repl
     return recipe
 
 
+@transaction.atomic
+def write_ladder(*, by: Person, recipe: Recipe, step: int, doses: Sequence[float]) -> list[tuple[float, str, Recipe | None]]:
+    """The recipes of a dose ladder, made from one recipe by varying one step: dose, name, recipe (None: sown as it is).
+
+    A recipe of the same steps that is there already is used again.
+    """
+    require(by, Right.PLAN)
+    steps = list(recipe.steps.all())
+    try:
+        rungs = ladder([s.as_core() for s in steps], step, doses)
+    except CoreError as error:
+        raise refused_by_core(error, f"/{error.parameter}") from error
+    made: list[tuple[float, str, Recipe | None]] = []
+    for rung in rungs:
+        if not rung.steps:
+            made.append((rung.dose, rung.name, None))
+            continue
+        # the dose's own least and most belong to the recipe it came from
+        bodies = [
+            _body(steps[i]) | ({"duration": s.duration, "duration_min": None} if i == step else {})
+            for i, s in zip(rung.kept, rung.steps, strict=True)
+        ]
+        name = f"{recipe.name}: {rung.name}"[:80]
+        known = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
+        if known is None or [_body(s) for s in known.steps.all()] != bodies:
+            copied = {
+                "note": recipe.note,
+                "source": recipe.source,
+                "confidence": recipe.confidence,
+                "germinates_in_cold": recipe.germinates_in_cold,
+            }
+            known = write_recipe(by=by, name=name, steps=bodies, replaces=known, **copied)
+        made.append((rung.dose, rung.name, known))
+    return made
+
+
+def _body(step: Step) -> dict[str, Any]:
+    """A step without its place in a recipe."""
+    return {f.name: getattr(step, f.name) for f in Step._meta.concrete_fields if f.name not in ("id", "recipe", "order")}
+
+
 def _check_step(step: Step, index: int) -> None:
     try:
         days = step.as_core().days
@@ -43,6 +85,19 @@ def _check_step(step: Step, index: int) -> None:
         raise _refused(index, "duration", f"Step {index + 1} ({step.kind}) needs a time of more than 0 {step.unit}.")
     if step.duration_min is not None and step.duration_min > step.duration:
         raise _refused(index, "duration_min", f"Step {index + 1}: at least {step.duration_min} is more than the {step.duration} wanted.")
+    if step.care_every_days is not None and step.care_every_days <= 0:
+        raise _refused(index, "care_every_days", f"Step {index + 1}: a check every {step.care_every_days:g} days cannot be.")
+    if step.care_gap_days is not None and (step.as_core().check_every or 0) > step.care_gap_days:
+        every = step.as_core().check_every
+        raise _refused(
+            index,
+            "care_gap_days",
+            f"Step {index + 1}: a largest gap of {step.care_gap_days:g} days is shorter than the {every:g} days between checks.",
+        )
+    if step.depth_mm is not None and not 0 <= step.depth_mm <= MOST_DEPTH_MM:
+        raise _refused(index, "depth_mm", f"Step {index + 1}: {step.depth_mm:g} mm deep cannot be; 0 is on the surface.")
+    if step.ends_by == EndsBy.SIGN and not step.sign.strip():
+        raise _refused(index, "sign", f"Step {index + 1} ends by a sign: say which, for example “swollen and sunk”.")
     if step.duration_max is not None and step.duration_max < step.duration:
         raise _refused(index, "duration_max", f"Step {index + 1}: at most {step.duration_max} is less than the {step.duration} wanted.")
 

@@ -6,7 +6,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 
 
-def read(serializer: type[serializers.Serializer[None]], request: Request) -> dict[str, Any]:
+def read(serializer: type[serializers.BaseSerializer[Any]], request: Request) -> dict[str, Any]:
     """The body of a request, checked for its form."""
     given = serializer(data=request.data)
     given.is_valid(raise_exception=True)

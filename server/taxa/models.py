@@ -2,7 +2,7 @@
 
 from django.db import models
 
-from core.vocabulary import Confidence, Hazard, Shedding, StorageBehaviour, StorageClass
+from core.vocabulary import Confidence, EmbryoSize, Hazard, Shedding, SowSeason, StepKind, StorageBehaviour, StorageClass
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
 
@@ -38,6 +38,9 @@ class Taxon(Thing):
     storage_class = models.CharField(max_length=6, choices=choices_of(StorageClass), default=StorageClass.MEDIUM)
     hazards = models.JSONField(default=list, blank=True)
     chaffy = models.BooleanField(default=False)
+    embryo = models.CharField(max_length=5, choices=choices_of(EmbryoSize), blank=True)
+    sow_season = models.CharField(max_length=6, choices=choices_of(SowSeason), blank=True)
+    woken_by = models.JSONField(default=list, blank=True)
 
     class Meta:
         ordering = ["scientific_name"]
@@ -46,3 +49,8 @@ class Taxon(Thing):
     def hazard_words(self) -> list[Hazard]:
         """The plant's hazards as words of the core."""
         return [Hazard(h) for h in self.hazards]
+
+    @property
+    def woken_by_words(self) -> list[StepKind]:
+        """The kinds of step that the notes name, as words of the core."""
+        return [StepKind(k) for k in self.woken_by]

@@ -2,7 +2,8 @@
 
 from django.db import models
 
-from core.vocabulary import AmountKnown, Criterion, Layout, Light, Medium
+from core.vocabulary import AmountKnown, Criterion, DurationUnit, Layout, Light, Medium
+from server.batches.models import Batch
 from server.lots.models import Lot
 from server.places.models import Place
 from server.recipes.models import Recipe
@@ -48,6 +49,8 @@ class Treatment(models.Model):
     name = models.CharField(max_length=60)
     recipe = models.ForeignKey(Recipe, null=True, blank=True, on_delete=models.PROTECT, related_name="treatments")
     is_control = models.BooleanField(default=False)
+    dose = models.FloatField(null=True, blank=True)
+    dose_unit = models.CharField(max_length=3, choices=choices_of(DurationUnit), blank=True)
 
     class Meta:
         ordering = ["trial", "order"]
@@ -63,6 +66,7 @@ class Dish(Thing):
     treatment = models.ForeignKey(Treatment, on_delete=models.PROTECT, related_name="dishes")
     code = models.CharField(max_length=8, unique=True)
     place = models.ForeignKey(Place, null=True, blank=True, on_delete=models.PROTECT, related_name="dishes")
+    batch = models.ForeignKey(Batch, null=True, blank=True, on_delete=models.PROTECT, related_name="dishes")
     position = models.PositiveIntegerField()
     block = models.PositiveIntegerField(default=1)
     seeds = models.PositiveIntegerField()

@@ -8,7 +8,7 @@ from server.demo.build import build_demo
 from server.evidence.selectors.comparison import NothingToCompare, comparison
 from server.lots.models import Lot
 from server.lots.selectors import stocks
-from server.rounds.selectors import today
+from server.rounds.selectors.today import today
 from server.tests.builders import now
 from server.trials.models import Look
 from server.trials.selectors.state import trials, with_courses

@@ -7,7 +7,7 @@ from server.demo.build import build_demo
 from server.evidence.selectors.lot_page import lot_page
 from server.lots.models import Descent, Lot
 from server.lots.selectors import stocks
-from server.rounds.selectors import today
+from server.rounds.selectors.today import today
 from server.stands.models import Harvest, Stand
 from server.stands.selectors.season import seasons
 from server.tests.builders import now

@@ -7,8 +7,17 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from server.evidence.api.serializers import LotPageSerializer, TrialComparisonSerializer, TrialOverviewSerializer
+from server.batches.models import Batch
+from server.evidence.api.serializers import (
+    BatchPageSerializer,
+    DormancyReadingSerializer,
+    LotPageSerializer,
+    TrialComparisonSerializer,
+    TrialOverviewSerializer,
+)
+from server.evidence.selectors.batch_page import batch_page
 from server.evidence.selectors.comparison import NothingToCompare, comparison
+from server.evidence.selectors.dormancy import lot_dormancy
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
 from server.lots.models import Lot
@@ -42,3 +51,20 @@ class LotPageView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         lots = Lot.objects.select_related("taxon", "place__parent__parent__parent")
         return Response(LotPageSerializer(lot_page(get_object_or_404(lots, pk=pk), timezone.localdate())).data)
+
+
+class DormancyView(APIView):
+    """Why the seed of a lot may not sprout: a guess with its reasons, and what is worth comparing."""
+
+    @extend_schema(responses=DormancyReadingSerializer, operation_id="lots_dormancy")
+    def get(self, request: Request, pk: int) -> Response:
+        lot = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk)
+        return Response(DormancyReadingSerializer(lot_dormancy(lot)).data)
+
+
+class BatchPageView(APIView):
+    """A batch: planned beside done, the cold it really got, its looks, and what next."""
+
+    @extend_schema(responses=BatchPageSerializer, operation_id="batches_page")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(BatchPageSerializer(batch_page(get_object_or_404(Batch, pk=pk), timezone.now())).data)

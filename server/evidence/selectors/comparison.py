@@ -20,6 +20,7 @@ from core.germination import (
 from core.records import CountRecord
 from core.verdict import TreatmentLine, head_sentence, pair_sentence, share_sentence, time_sentence, warnings_sentences
 from core.vocabulary import Criterion, Family, Reason, TrialState
+from server.evidence.selectors.bags import BagNote, bag_notes, share_with_bag
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, steps_of
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
@@ -79,6 +80,7 @@ class TreatmentResult:
     gsi_mean: float
     doubt: dict[str, LeaveOneOut]
     steps: list[CoursePoint]
+    bag: BagNote | None
     against_control: AgainstControl | None
 
 
@@ -145,7 +147,11 @@ def compare_courses(courses: TrialCourses) -> TrialComparison | NothingToCompare
     horizon = shared_horizon([r for t in treatments for r in t.records])
     against = _against_control(treatments)
     letters = _letters(every_pair)
-    results = [_result(t, i, every_pair, horizon, letters, against, hidden=trial.codes_hidden) for i, t in enumerate(treatments)]
+    bags = bag_notes(treatments)
+    results = [
+        _result(t, i, every_pair, horizon, letters, against, bags.get(t.treatment.pk), hidden=trial.codes_hidden)
+        for i, t in enumerate(treatments)
+    ]
     interim = courses.state != TrialState.CLOSED
     lines = [TreatmentLine(r.name, r.share, r.lower, r.upper, r.indices.t50) for r in results]
     return TrialComparison(
@@ -158,7 +164,7 @@ def compare_courses(courses: TrialCourses) -> TrialComparison | NothingToCompare
         codes_hidden=trial.codes_hidden,
         horizon=horizon,
         head=head_sentence(lines, every_pair, finished=not interim),
-        warnings=_warnings(courses, treatments, every_pair),
+        warnings=_warnings(courses, treatments, every_pair, bags),
         overall=_overall(every_pair),
         treatments=results,
     )
@@ -197,6 +203,7 @@ def _result(
     horizon: float | None,
     letters: dict[str, str],
     against: dict[str, AgainstControl],
+    bag: BagNote | None,
     *,
     hidden: bool,
 ) -> TreatmentResult:
@@ -207,15 +214,16 @@ def _result(
     if hidden:
         dishes.sort(key=lambda d: (d.share, d.t50 or 0))
     aside = [dish_result(d, hidden=hidden) for d in t.dishes if d.set_aside is not None]
-    line = TreatmentLine(t.treatment.name, share.p, share.lower, share.upper, pooled.t50)
+    shown = share_with_bag(share.p, share.lower, share.upper, bag)
+    line = TreatmentLine(t.treatment.name, shown.p, shown.lower, shown.upper, pooled.t50)
     return TreatmentResult(
         name=t.treatment.name,
         is_control=t.treatment.is_control,
         germinated=share.g,
         sown=share.n,
-        share=share.p,
-        lower=share.lower,
-        upper=share.upper,
+        share=shown.p,
+        lower=shown.lower,
+        upper=shown.upper,
         share_sentence=share_sentence(line),
         time_sentence=time_sentence(line),
         letters=letters[t.treatment.name],
@@ -228,6 +236,7 @@ def _result(
         gsi_mean=sum(d.gsi for d in dishes) / len(dishes),
         doubt=leave_one_dish_out(records, DOUBTED, horizon),
         steps=steps_of(records),
+        bag=bag,
         against_control=against.get(t.treatment.name),
     )
 
@@ -247,7 +256,7 @@ def dish_result(course: DishCourse, *, hidden: bool) -> DishResult:
     )
 
 
-def _warnings(courses: TrialCourses, treatments: Sequence[TreatmentCourses], every_pair: Comparison) -> list[str]:
+def _warnings(courses: TrialCourses, treatments: Sequence[TreatmentCourses], every_pair: Comparison, bags: dict[int, BagNote]) -> list[str]:
     hidden = courses.trial.codes_hidden
     odd = []
     for t, share in zip(treatments, every_pair.shares.treatments, strict=True):
@@ -259,6 +268,11 @@ def _warnings(courses: TrialCourses, treatments: Sequence[TreatmentCourses], eve
         if d.set_aside is not None:
             name = "One dish" if hidden else f"Dish {d.dish.code}"
             out.append(f"{name} was set aside: {d.set_aside.why}. Shares and comparisons leave it out; its effect stands in the table.")
+    for t in treatments:
+        note = bags.get(t.treatment.pk)
+        out.extend(f"{t.treatment.name}: {s}" for s in (note.sentences if note else []))
+    if any(n.together and n.sprouted for n in bags.values()):
+        out.append("Tests of one treatment against another rest on what was sown; sprouts of a shared bag are in the shares only.")
     if any(d.record.needs_recount for d in courses.dishes):
         out.append("More came up than were thought to be sown: the number sown was an estimate. Recount those dishes.")
     return out

@@ -8,6 +8,7 @@ from core.seedstock import HazardCare, cares
 from core.treatment import cautions, schedule
 from core.verdict import TreatmentLine, head_sentence
 from core.vocabulary import Criterion, DurationUnit, Family, Hazard, Layout, Light, Medium, StepKind, StopReason, TrialState
+from server.evidence.selectors.bags import BagNote, bag_notes, share_with_bag
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
@@ -71,6 +72,7 @@ class FurrowView:
     lower: float | None
     upper: float | None
     dishes: list[DishPips]
+    bag: BagNote | None = None
 
 
 @dataclass(frozen=True)
@@ -156,7 +158,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         seeds=sum(d.record.sown for d in courses.dishes),
         seeds_estimated=any(d.record.sown_is_estimate for d in courses.dishes),
         place_names=list(dict.fromkeys(d.dish.place.full_name for d in courses.dishes if d.dish.place)),
-        furrows=furrows_of(courses, treatments),
+        furrows=furrows_of(courses, treatments, bag_notes(treatments)),
         dishes=[
             PlacedDish(
                 pips=pips(d),
@@ -202,7 +204,7 @@ def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:
     )
 
 
-def furrows_of(courses: TrialCourses, treatments: list[TreatmentCourses]) -> list[FurrowView]:
+def furrows_of(courses: TrialCourses, treatments: list[TreatmentCourses], bags: dict[int, BagNote] | None = None) -> list[FurrowView]:
     """The furrows of a trial, without the rest of its page."""
     shares = shares_of(treatments) if courses.sown_at else None
     hidden = courses.trial.codes_hidden
@@ -212,6 +214,8 @@ def furrows_of(courses: TrialCourses, treatments: list[TreatmentCourses]) -> lis
         # by what came up, so that the order of a blind trial's dishes does not give their places away
         dishes = sorted(t.dishes, key=lambda d: d.record.germinated) if hidden else t.dishes
         recipe = t.treatment.recipe
+        bag = (bags or {}).get(t.treatment.pk)
+        shown = share_with_bag(share.p, share.lower, share.upper, bag) if share else None
         out.append(
             FurrowView(
                 id=t.treatment.pk,
@@ -223,10 +227,11 @@ def furrows_of(courses: TrialCourses, treatments: list[TreatmentCourses]) -> lis
                 look_days=sorted({round(i.t, 4) for d in t.dishes for i in d.record.inspections}),
                 germinated=sum(r.germinated for r in t.records),
                 sown=sum(r.sown for r in t.records),
-                share=share.p if share else None,
-                lower=share.lower if share else None,
-                upper=share.upper if share else None,
+                share=shown.p if shown else None,
+                lower=shown.lower if shown else None,
+                upper=shown.upper if shown else None,
                 dishes=[pips(d, with_code=not hidden) for d in dishes],
+                bag=bag,
             )
         )
     return out

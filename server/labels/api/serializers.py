@@ -4,6 +4,7 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.vocabulary import LabelKind, LabelSheet
+from server.batches.models import Batch
 from server.labels.models import LabelPrint
 from server.labels.selectors import CodeTarget
 from server.lots.models import Lot
@@ -13,7 +14,8 @@ from server.record_kinds.choices import choices_of
 class LabelsSerializer(serializers.Serializer[None]):
     """Labels to print; `skip` leaves the first ones of a begun sheet free."""
 
-    lots = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), many=True)
+    lots = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), many=True, default=list)
+    batches = serializers.PrimaryKeyRelatedField(queryset=Batch.objects.select_related("lot__taxon"), many=True, default=list)
     kind = serializers.ChoiceField(choices=choices_of(LabelKind), default=LabelKind.STORED)
     sheet = serializers.ChoiceField(choices=choices_of(LabelSheet))
     copies = serializers.IntegerField(min_value=1, max_value=100, default=1)
@@ -25,7 +27,7 @@ class LabelPrintSerializer(serializers.ModelSerializer[LabelPrint]):
 
     class Meta:
         model = LabelPrint
-        fields = ["id", "lot", "kind", "sheet", "copies", "at", "by"]
+        fields = ["id", "lot", "batch", "kind", "sheet", "copies", "at", "by"]
         read_only_fields = fields
 
 

@@ -25,7 +25,7 @@ from core.seedstock import (
     trouble_advice,
 )
 from core.verdict import LotAdvice, LotFacts, lot_next
-from core.vocabulary import CalibrationKind, CleaningGrade, DescentKind, DryState, Purpose, QualityKind, Reason, Trouble
+from core.vocabulary import CalibrationKind, CleaningGrade, DescentKind, DryState, Purpose, QualityKind, Reason, Trouble, WaterUptake
 from server.lots.models import Calibration, Descent, DryingLook, Lot, QualityTest
 from server.lots.selectors.descent import DescentGraph, descent
 from server.lots.selectors.drying import drying_of
@@ -171,6 +171,12 @@ def _water(tests: list[QualityTest]) -> Imbibition | None:
     if last is None:
         return None
     return imbibition(last.intact_start_g or 0, last.intact_end_g or 0, last.nicked_start_g or 0, last.nicked_end_g or 0)
+
+
+def water_uptake(lot: Lot) -> WaterUptake | None:
+    """What the lot's latest imbibition test says of the coat; None without a test."""
+    found = _water(list(valid(QualityTest.objects.filter(lot=lot, kind=QualityKind.IMBIBITION)).order_by("at", "pk")))
+    return found.verdict if found else None
 
 
 def _tsw(lot: Lot, samples: list[Calibration]) -> ThousandSeedWeight | None:

@@ -5,7 +5,7 @@ from typing import Any
 from rest_framework import serializers
 
 from core.vocabulary import Role
-from server.people.models import Person
+from server.people.models import Person, WorkYear
 from server.people.permissions import Right, may
 from server.record_kinds.choices import choices_of
 
@@ -33,3 +33,33 @@ class PersonSerializer(serializers.ModelSerializer[Person]):
 
 class SessionSerializer(serializers.Serializer[Any]):
     user = PersonSerializer(allow_null=True)
+
+
+class DayOffSerializer(serializers.Serializer[Any]):
+    day = serializers.DateField()
+    name = serializers.CharField(max_length=60, allow_blank=True, default="")
+
+    def to_internal_value(self, data: Any) -> Any:
+        given = super().to_internal_value(data)
+        return {**given, "day": given["day"].isoformat()}
+
+
+class WorkYearSerializer(serializers.ModelSerializer[WorkYear]):
+    working_days = serializers.ListField(child=serializers.IntegerField(min_value=0, max_value=6))
+    days_off = DayOffSerializer(many=True)
+
+    class Meta:
+        model = WorkYear
+        fields = ["version", "working_days", "days_off", "hemisphere", "hands"]
+
+
+class WorkYearChangeSerializer(WorkYearSerializer):
+    """A change of it: the version that was seen, and the fields that change."""
+
+    version = serializers.IntegerField(min_value=1)
+
+
+class PersonRowSerializer(serializers.ModelSerializer[Person]):
+    class Meta:
+        model = Person
+        fields = ["id", "initials", "role"]

@@ -10,8 +10,17 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from server.people.api.serializers import SessionSerializer, SignInSerializer
+from server.people import selectors, services
+from server.people.api.serializers import (
+    PersonRowSerializer,
+    SessionSerializer,
+    SignInSerializer,
+    WorkYearChangeSerializer,
+    WorkYearSerializer,
+)
 from server.people.models import Person
+from server.people.requests import person_of
+from server.record_kinds.serializers import given_change
 
 
 class WrongSignIn(exceptions.APIException):
@@ -51,3 +60,25 @@ class SessionView(APIView):
     def delete(self, request: Request) -> Response:
         logout(request._request)
         return _answer(None)
+
+
+class PeopleView(APIView):
+    """Everybody who may be given a round."""
+
+    @extend_schema(operation_id="people_list", responses=PersonRowSerializer(many=True))
+    def get(self, request: Request) -> Response:
+        return Response(PersonRowSerializer(selectors.people(), many=True).data)
+
+
+class WorkYearView(APIView):
+    """When the nursery works."""
+
+    @extend_schema(operation_id="work_year_read", responses=WorkYearSerializer)
+    def get(self, request: Request) -> Response:
+        return Response(WorkYearSerializer(selectors.work_year()).data)
+
+    @extend_schema(operation_id="work_year_change", request=WorkYearChangeSerializer, responses=WorkYearSerializer)
+    def patch(self, request: Request) -> Response:
+        year = selectors.work_year()
+        version, changes = given_change(WorkYearChangeSerializer, year, request.data)
+        return Response(WorkYearSerializer(services.change_work_year(by=person_of(request), version=version, changes=changes)).data)

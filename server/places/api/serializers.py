@@ -17,7 +17,7 @@ class PlaceSerializer(serializers.ModelSerializer[Place]):
 
     class Meta:
         model = Place
-        fields = ["name", "kind", "parent", "order", "indoors", "temperature_c", "humidity_percent"]
+        fields = ["name", "kind", "parent", "order", "indoors", "capacity_bags", "temperature_c", "humidity_percent"]
 
 
 class PlaceChangeSerializer(PlaceSerializer):

@@ -6,7 +6,7 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
-from core.treatment import Caution, cautions
+from core.treatment import Caution, RecipeAdvice, StarterRecipe, cautions
 from core.vocabulary import StepKind
 from server.recipes.models import Recipe, Step
 
@@ -28,7 +28,20 @@ class RecipeSerializer(serializers.ModelSerializer[Recipe]):
 
     class Meta:
         model = Recipe
-        fields = ["id", "version", "name", "edition", "replaces", "note", "source", "confidence", "steps", "cautions"]
+        fields = [
+            "id",
+            "version",
+            "name",
+            "edition",
+            "replaces",
+            "note",
+            "source",
+            "confidence",
+            "school",
+            "germinates_in_cold",
+            "steps",
+            "cautions",
+        ]
         read_only_fields = ["edition"]
         # editions and names are the service's to judge
         validators: list[Any] = []
@@ -38,3 +51,34 @@ class RecipeSerializer(serializers.ModelSerializer[Recipe]):
     def get_cautions(self, recipe: Recipe) -> Any:
         found = cautions([StepKind(s.kind) for s in recipe.steps.all()])
         return CautionSerializer(found, many=True).data
+
+
+class RecipeAdviceSerializer(DataclassSerializer[RecipeAdvice]):
+    class Meta:
+        dataclass = RecipeAdvice
+
+
+class RecipeCheckSerializer(serializers.Serializer[None]):
+    """Steps as they stand while a recipe is built."""
+
+    steps = StepSerializer(many=True)
+
+
+class StarterRecipeSerializer(DataclassSerializer[StarterRecipe]):
+    class Meta:
+        dataclass = StarterRecipe
+
+
+class LadderSerializer(serializers.Serializer[None]):
+    """One step of a recipe, from 0, and its doses in that step's unit."""
+
+    step = serializers.IntegerField(min_value=0)
+    doses = serializers.ListField(child=serializers.FloatField(), max_length=20)
+
+
+class RungSerializer(serializers.Serializer[Any]):
+    """One treatment of a ladder; without a recipe the seed is sown as it is."""
+
+    dose = serializers.FloatField()
+    name = serializers.CharField()
+    recipe = RecipeSerializer(allow_null=True)

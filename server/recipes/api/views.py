@@ -2,13 +2,24 @@
 
 from drf_spectacular.utils import extend_schema
 from rest_framework import mixins, viewsets
+from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.errors import CoreError
+from core.treatment import STARTERS, recipe_advice
 from server.people.requests import person_of
 from server.recipes import services
-from server.recipes.api.serializers import RecipeSerializer
-from server.recipes.models import Recipe
+from server.recipes.api.serializers import (
+    LadderSerializer,
+    RecipeAdviceSerializer,
+    RecipeCheckSerializer,
+    RecipeSerializer,
+    RungSerializer,
+    StarterRecipeSerializer,
+)
+from server.recipes.models import Recipe, Step
+from server.rest.bodies import read
 from server.rest.filters import StrictFilters
 
 
@@ -29,3 +40,28 @@ class RecipeViewSet(mixins.ListModelMixin, mixins.RetrieveModelMixin, viewsets.G
         given.is_valid(raise_exception=True)
         recipe = services.write_recipe(by=person_of(request), **given.validated_data)
         return Response(RecipeSerializer(recipe).data, status=201)
+
+    @extend_schema(request=RecipeCheckSerializer, responses=RecipeAdviceSerializer(many=True), operation_id="recipes_check")
+    @action(detail=False, methods=["post"], pagination_class=None)
+    def check(self, request: Request) -> Response:
+        """What the rules say of steps that are being written; what is no step yet says nothing."""
+        steps = [Step(**s) for s in read(RecipeCheckSerializer, request)["steps"]]
+        try:
+            said = recipe_advice([s.as_core() for s in steps])
+        except CoreError:
+            said = []  # a negative time, say: refused on saving, with its place
+        return Response(RecipeAdviceSerializer(said, many=True).data)
+
+    @extend_schema(responses=StarterRecipeSerializer(many=True), filters=False, operation_id="recipes_starters")
+    @action(detail=False, pagination_class=None)
+    def starters(self, request: Request) -> Response:
+        """The schools and the starting points for plants."""
+        return Response(StarterRecipeSerializer(list(STARTERS), many=True).data)
+
+    @extend_schema(request=LadderSerializer, responses={201: RungSerializer(many=True)}, operation_id="recipes_ladder")
+    @action(detail=True, methods=["post"], pagination_class=None)
+    def ladder(self, request: Request, pk: str) -> Response:
+        """Ordered treatments from the doses of one step."""
+        rungs = services.write_ladder(by=person_of(request), recipe=self.get_object(), **read(LadderSerializer, request))
+        made = [{"dose": dose, "name": name, "recipe": recipe} for dose, name, recipe in rungs]
+        return Response(RungSerializer(made, many=True).data, status=201)

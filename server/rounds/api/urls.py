@@ -1,7 +1,14 @@
-"""Address of Today."""
+"""Addresses of Today, the rounds of bags, timers and calendars."""
 
 from django.urls import path
 
-from server.rounds.api.views import TodayView
+from server.rounds.api.views import BagRoundsView, CalendarFeedView, CalendarFileView, CalendarView, TimersView, TodayView
 
-urlpatterns = [path("today/", TodayView.as_view())]
+urlpatterns = [
+    path("today/", TodayView.as_view()),
+    path("bag-rounds/", BagRoundsView.as_view()),
+    path("timers/", TimersView.as_view()),
+    path("calendar-feed/", CalendarFeedView.as_view()),
+    path("calendar-file/", CalendarFileView.as_view()),
+    path("calendar/<str:token>/", CalendarView.as_view()),
+]

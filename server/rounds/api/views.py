@@ -1,13 +1,24 @@
-"""Today over HTTP."""
+"""Today, the rounds of bags, timers and calendars over HTTP."""
 
+from django.http import Http404, HttpResponse
 from django.utils import timezone
+from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
+from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from server.rounds.api.serializers import TodaySerializer
-from server.rounds.selectors import today
+from server.batches.selectors.courses import batches_in_use
+from server.people.requests import person_of
+from server.rounds import services
+from server.rounds.api.serializers import CalendarFeedSerializer, PlaceBagsSerializer, TimersSerializer, TodaySerializer
+from server.rounds.selectors.bags import bag_rounds
+from server.rounds.selectors.calendar import as_icalendar, due_entries
+from server.rounds.selectors.timers import timers
+from server.rounds.selectors.today import today
+
+CALENDAR = "text/calendar; charset=utf-8"
 
 
 class TodayView(APIView):
@@ -16,3 +27,65 @@ class TodayView(APIView):
     @extend_schema(responses=TodaySerializer, operation_id="today_read")
     def get(self, request: Request) -> Response:
         return Response(TodaySerializer(today(timezone.now())).data)
+
+
+class BagRoundsView(APIView):
+    """Every bag that lies somewhere, in the order of a round."""
+
+    @extend_schema(responses=PlaceBagsSerializer(many=True), operation_id="bag_rounds_read")
+    def get(self, request: Request) -> Response:
+        return Response(PlaceBagsSerializer(bag_rounds(timezone.localdate()), many=True).data)
+
+
+class TimersView(APIView):
+    """Exposures that run, and the server's clock."""
+
+    @extend_schema(responses=TimersSerializer, operation_id="timers_read")
+    def get(self, request: Request) -> Response:
+        return Response(TimersSerializer(timers(timezone.now(), batches_in_use())).data)
+
+
+class CalendarFeedView(APIView):
+    """The person's own calendar address: made anew, or revoked."""
+
+    @extend_schema(responses=CalendarFeedSerializer, operation_id="calendar_feed_read")
+    def get(self, request: Request) -> Response:
+        return Response(CalendarFeedSerializer({"exists": services.has_feed(person_of(request)), "path": ""}).data)
+
+    @extend_schema(request=None, responses={201: CalendarFeedSerializer}, operation_id="calendar_feed_make")
+    def post(self, request: Request) -> Response:
+        token = services.new_feed(by=person_of(request))
+        return Response(CalendarFeedSerializer({"exists": True, "path": f"/api/v1/calendar/{token}/"}).data, status=201)
+
+    @extend_schema(responses=CalendarFeedSerializer, operation_id="calendar_feed_revoke")
+    def delete(self, request: Request) -> Response:
+        services.revoke_feed(by=person_of(request))
+        return Response(CalendarFeedSerializer({"exists": False, "path": ""}).data)
+
+
+class CalendarFileView(APIView):
+    """What is due, as a calendar file."""
+
+    @extend_schema(responses={(200, "text/calendar"): OpenApiTypes.STR}, operation_id="calendar_file_read")
+    def get(self, request: Request) -> HttpResponse:
+        return _calendar(request, attachment=True)
+
+
+class CalendarView(APIView):
+    """What is due, for a calendar that knows the secret address; it carries no sign-in."""
+
+    permission_classes = [AllowAny]
+    authentication_classes = []
+
+    @extend_schema(responses={(200, "text/calendar"): OpenApiTypes.STR}, operation_id="calendar_read", auth=[])
+    def get(self, request: Request, token: str) -> HttpResponse:
+        if services.person_of_feed(token) is None:
+            raise Http404
+        return _calendar(request, attachment=False)
+
+
+def _calendar(request: Request, *, attachment: bool) -> HttpResponse:
+    now = timezone.now()
+    made = as_icalendar(due_entries(today(now)), now, request.build_absolute_uri("/").rstrip("/"))
+    headers = {"Content-Disposition": 'attachment; filename="awake-furrow.ics"'} if attachment else {"Cache-Control": "no-store"}
+    return HttpResponse(made, content_type=CALENDAR, headers=headers)

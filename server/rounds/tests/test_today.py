@@ -2,7 +2,7 @@ from datetime import timedelta
 
 from django.test import TestCase
 
-from server.rounds.selectors import today
+from server.rounds.selectors.today import today
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_place, make_sown_trial, make_trial, now
 from server.trials.services.closings import set_aside
 

@@ -2,13 +2,14 @@
 
 from rest_framework import serializers
 
-from core.vocabulary import Hazard
+from core.vocabulary import Hazard, StepKind
 from server.record_kinds.choices import choices_of
 from server.taxa.models import Taxon
 
 
 class TaxonSerializer(serializers.ModelSerializer[Taxon]):
     hazards = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(Hazard)))
+    woken_by = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(StepKind)))
 
     class Meta:
         model = Taxon
@@ -26,5 +27,8 @@ class TaxonSerializer(serializers.ModelSerializer[Taxon]):
             "storage_class",
             "hazards",
             "chaffy",
+            "embryo",
+            "sow_season",
+            "woken_by",
         ]
         read_only_fields = fields

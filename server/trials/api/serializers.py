@@ -5,7 +5,7 @@ from typing import Any
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
-from core.vocabulary import Layout
+from core.vocabulary import DurationUnit, Layout, PlanMode
 from server.lots.models import Lot
 from server.places.models import Place
 from server.recipes.models import Recipe
@@ -43,6 +43,8 @@ class NewTreatmentSerializer(serializers.Serializer[None]):
     name = serializers.CharField(max_length=60, allow_blank=True)
     recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.all(), allow_null=True, default=None)
     is_control = serializers.BooleanField(default=False)
+    dose = serializers.FloatField(required=False, allow_null=True, default=None, min_value=0)
+    dose_unit = serializers.ChoiceField(choices=choices_of(DurationUnit), allow_blank=True, default="")
 
 
 class SeedCostRequestSerializer(serializers.Serializer[None]):
@@ -147,3 +149,19 @@ class NewClosingSerializer(serializers.Serializer[None]):
 
 class SetAsideRequestSerializer(serializers.Serializer[None]):
     why = serializers.CharField(max_length=200)
+
+
+class PutInBagsSerializer(serializers.Serializer[None]):
+    """How a planned trial's treated seed goes into bags."""
+
+    mode = serializers.ChoiceField(choices=choices_of(PlanMode), default=PlanMode.SOW_TOGETHER)
+    place = serializers.PrimaryKeyRelatedField(
+        queryset=Place.objects.select_related("parent__parent__parent"), allow_null=True, default=None
+    )
+    bag_for_each_dish = serializers.BooleanField(default=False)
+    sure = serializers.BooleanField(default=False)
+
+
+class BagMadeSerializer(serializers.Serializer[Any]):
+    id = serializers.IntegerField()
+    code = serializers.CharField()

@@ -12,9 +12,11 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.vocabulary import PlanMode
 from server.people.requests import person_of
 from server.record_kinds.selectors import history_of
 from server.record_kinds.serializers import HistorySerializer
+from server.rest.bodies import read
 from server.rest.filters import StrictFilters
 from server.trials.api import serializers as s
 from server.trials.models import Dish, Look, Trial
@@ -22,7 +24,7 @@ from server.trials.selectors.courses import course_of
 from server.trials.selectors.rows import trial_rows
 from server.trials.selectors.sheets import count_sheet, look_view
 from server.trials.selectors.state import trials
-from server.trials.services import closings, layout, looks
+from server.trials.services import bags, closings, layout, looks
 
 
 class TrialFilter(filters.FilterSet):
@@ -96,6 +98,14 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
     def take_back_sowing(self, request: Request, pk: str) -> Response:
         looks.take_back_sowing(by=person_of(request), trial=self.get_object(), at=timezone.now())
         return Response(status=204)
+
+    @extend_schema(request=s.PutInBagsSerializer, responses={201: s.BagMadeSerializer(many=True)}, operation_id="trials_put_in_bags")
+    @action(detail=True, methods=["post"], url_path="put-in-bags", pagination_class=None)
+    def put_in_bags(self, request: Request, pk: str) -> Response:
+        given = read(s.PutInBagsSerializer, request)
+        mode = PlanMode(given.pop("mode"))
+        made = bags.put_in_bags(by=person_of(request), trial=self.get_object(), at=timezone.now(), mode=mode, **given)
+        return Response(s.BagMadeSerializer(made, many=True).data, status=201)
 
     @extend_schema(request=s.VersionSerializer, responses=s.TrialSerializer)
     @action(detail=True, methods=["post"])

@@ -6,9 +6,13 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cached_property
 
+from django.db.models import Count
+
 from core.records import Closing as ClosingFates
 from core.records import CountRecord, Inspection
 from core.vocabulary import AmountKnown
+from server.batches.models import BagLook
+from server.batches.selectors.courses import sprouts_in
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, Look, SetAside, Sown
 
@@ -24,6 +28,8 @@ class DishCourse:
     looks: Sequence[Look]
     closing: Closing | None
     set_aside: SetAside | None
+    sprouts: Sequence[BagLook] = ()
+    dishes_of_bag: int = 0
 
     def day_of(self, at: datetime) -> float | None:
         """A time on this dish's incubation clock in days; None before it is sown."""
@@ -33,7 +39,9 @@ class DishCourse:
     def record(self) -> CountRecord:
         """The counts as core sees them; a dish set aside ends at that moment."""
         looks = [look for look in self.looks if self.set_aside is None or look.at <= self.set_aside.at]
-        return count_record(self.dish, self.sown_at, looks, self.closing)
+        # what sprouted in a bag that filled this dish alone came up in it, before its day 0
+        own = self.sprouts if self.dishes_of_bag == 1 else ()
+        return count_record(self.dish, self.sown_at, looks, self.closing, own)
 
     @property
     def open(self) -> bool:
@@ -46,10 +54,13 @@ class DishCourse:
         return self.looks[-1] if self.looks else None
 
 
-def count_record(dish: Dish, sown_at: datetime | None, looks: Iterable[Look], closing: Closing | None) -> CountRecord:
+def count_record(
+    dish: Dish, sown_at: datetime | None, looks: Iterable[Look], closing: Closing | None, sprouts: Iterable[BagLook] = ()
+) -> CountRecord:
     """Build core's count record of a dish; raises RecordRefused where it cannot be."""
     inspections = (
-        tuple(
+        tuple(Inspection(t=(x.at - sown_at) / DAY, germinated=x.sprouted) for x in sprouts if x.at < sown_at)
+        + tuple(
             Inspection(
                 t=(look.at - sown_at) / DAY,
                 germinated=look.new_germinated,
@@ -77,7 +88,28 @@ def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[Dis
         looks[look.dish_id].append(look)
     closed = {c.dish_id: c for c in valid(Closing.objects.filter(dish__in=ids)).select_related("by")}
     aside = {s.dish_id: s for s in SetAside.objects.filter(dish__in=ids)}
-    return [DishCourse(d, sown.get(d.pk), looks[d.pk], closed.get(d.pk), aside.get(d.pk)) for d in wanted]
+    bags, sizes = _bags(wanted)
+    return [
+        DishCourse(
+            dish=d,
+            sown_at=sown.get(d.pk),
+            looks=looks[d.pk],
+            closing=closed.get(d.pk),
+            set_aside=aside.get(d.pk),
+            sprouts=bags.get(d.batch_id or 0, ()),
+            dishes_of_bag=sizes.get(d.batch_id or 0, 0),
+        )
+        for d in wanted
+    ]
+
+
+def _bags(dishes: Sequence[Dish]) -> tuple[dict[int, list[BagLook]], dict[int, int]]:
+    """Sprouts of the bags that dishes were drawn from, and how many dishes each bag filled; no query where there is no bag."""
+    ids = {d.batch_id for d in dishes if d.batch_id is not None}
+    if not ids:
+        return {}, {}
+    sizes = dict(Dish.objects.filter(batch__in=ids).values("batch").annotate(n=Count("pk")).values_list("batch", "n"))
+    return sprouts_in(ids), sizes
 
 
 def course_of(dish: Dish) -> DishCourse:

@@ -76,7 +76,7 @@ def with_courses(wanted: Iterable[Trial], *, with_people: bool = False) -> list[
     found = list(wanted)
     dishes = (
         Dish.objects.filter(treatment__trial__in=[t.pk for t in found])
-        .select_related("treatment__recipe", "place__parent__parent__parent")
+        .select_related("treatment__recipe", "batch", "place__parent__parent__parent")
         .prefetch_related("treatment__recipe__steps")
     )
     by_trial: dict[int, list[DishCourse]] = {t.pk: [] for t in found}

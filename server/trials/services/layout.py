@@ -31,6 +31,8 @@ class NewTreatment:
     name: str
     recipe: Recipe | None = None
     is_control: bool = False
+    dose: float | None = None
+    dose_unit: str = ""
 
 
 def cost_of(*, lot: Lot, treatments: int, dishes: int, seeds_per_dish: int) -> tuple[SeedCost, Stock]:
@@ -72,7 +74,7 @@ def lay_out_trial(
     trial = create_thing(
         Trial(code=_next_code(lot), question=question, lot=lot, sow_on=sow_on, layout=layout, layout_seed=seed, **fields), by=by
     )
-    made = [Treatment(trial=trial, order=i, name=t.name, recipe=t.recipe, is_control=t.is_control) for i, t in enumerate(treatments)]
+    made = [Treatment(trial=trial, order=i, **vars(t)) for i, t in enumerate(treatments)]
     Treatment.objects.bulk_create(made)
     codes = draw_codes(cost.dishes, seed, set(Dish.objects.values_list("code", flat=True)))
     placed = allocate([dishes_per_treatment] * len(made), layout, seed)

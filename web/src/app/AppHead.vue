@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
+import { useBagOutbox } from '@/features/batches'
 import { useSession, type Person } from '@/features/people'
 import { useVisitOutbox } from '@/features/stands'
 import { useEveningBench } from './useEveningBench'
@@ -11,13 +13,16 @@ const WORDS = [
   { to: '/stands', word: 'Stands' },
   { to: '/lots', word: 'Lots' },
   { to: '/recipes', word: 'Recipes' },
+  { to: '/rounds', word: 'Bags' },
   { to: '/trials', word: 'Trials' },
 ]
 
 const router = useRouter()
 const { signOut } = useSession()
 const { wanted, toggle } = useEveningBench()
-const { waiting } = useVisitOutbox()
+const { waiting: visits } = useVisitOutbox()
+const { waiting: bags } = useBagOutbox()
+const waiting = computed(() => visits.value.length + bags.value.length)
 
 async function leave() {
   await signOut()
@@ -41,8 +46,8 @@ async function leave() {
         {{ w.word }}
       </RouterLink>
     </nav>
-    <RouterLink v-if="waiting.length" to="/stands" class="waiting" role="status"
-      >waiting ({{ waiting.length }})</RouterLink
+    <RouterLink v-if="waiting" :to="bags.length ? '/rounds' : '/stands'" class="waiting" role="status"
+      >waiting ({{ waiting }})</RouterLink
     >
     <RouterLink to="/scan" class="scan">Open a code</RouterLink>
     <v-menu>
@@ -56,7 +61,11 @@ async function leave() {
         <button type="button" @click="toggle">
           {{ wanted === 'day' ? 'Evening bench (dark)' : 'Day bench (light)' }}
         </button>
+        <RouterLink to="/plan">Plan treatments</RouterLink>
+        <RouterLink to="/timers">Timers</RouterLink>
+        <RouterLink to="/supplies">Solutions and supplies</RouterLink>
         <RouterLink to="/places">Places</RouterLink>
+        <RouterLink to="/work-year">Working days, calendar</RouterLink>
         <RouterLink to="/labels">Labels</RouterLink>
         <a href="/api/v1/docs/">API, for engineers</a>
         <button type="button" @click="leave">Sign out</button>

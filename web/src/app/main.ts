@@ -5,6 +5,7 @@ import '@fontsource/ibm-plex-mono/latin-500.css'
 import './styles.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
+import { startBagOutbox } from '@/features/batches'
 import { startVisitOutbox } from '@/features/stands'
 import App from './App.vue'
 import { router } from './router'
@@ -19,4 +20,5 @@ const queryClient = new QueryClient({
 })
 
 startVisitOutbox(queryClient)
+startBagOutbox(queryClient)
 createApp(App).use(vuetify).use(VueQueryPlugin, { queryClient }).use(router).mount('#app')

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { batchRoutes } from '@/features/batches'
 import { evidenceRoutes } from '@/features/evidence'
 import { labelRoutes } from '@/features/labels'
 import { lotRoutes } from '@/features/lots'
@@ -7,6 +8,7 @@ import { placeRoutes } from '@/features/places'
 import { recipeRoutes } from '@/features/recipes'
 import { roundRoutes } from '@/features/rounds'
 import { standRoutes } from '@/features/stands'
+import { temperatureRoutes } from '@/features/temperature'
 import { trialRoutes } from '@/features/trials'
 
 declare module 'vue-router' {
@@ -26,8 +28,10 @@ export const router = createRouter({
     ...standRoutes,
     ...lotRoutes,
     ...placeRoutes,
+    ...temperatureRoutes,
     ...labelRoutes,
     ...recipeRoutes,
+    ...batchRoutes,
     ...trialRoutes,
     ...evidenceRoutes,
     ...peopleRoutes,

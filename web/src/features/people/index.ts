@@ -10,4 +10,5 @@ export const peopleRoutes: RouteRecordRaw[] = [
     component: () => import('./pages/SignInPage.vue'),
     meta: { open: true, bare: true },
   },
+  { path: '/work-year', name: 'work-year', component: () => import('./pages/WorkYearPage.vue') },
 ]

@@ -1,8 +1,13 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
+import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
+import { useChange } from '@/shared/composables/useChange'
 
 export type Recipe = Schemas['Recipe']
 export type RecipeRequest = Schemas['RecipeRequest']
+export type StepRequest = RecipeRequest['steps'][number]
+export type StarterRecipe = Schemas['StarterRecipe']
+export type Rung = Schemas['Rung']
 
 export const useRecipes = () =>
   useQuery({
@@ -10,10 +15,24 @@ export const useRecipes = () =>
     queryFn: () => unwrap(http.GET('/api/v1/recipes/', { params: { query: { page_size: 500 } } })),
   })
 
-export function useWriteRecipe() {
-  const queries = useQueryClient()
-  return useMutation({
-    mutationFn: (body: RecipeRequest) => unwrap(http.POST('/api/v1/recipes/', { body })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['recipes'] }),
+export const useWriteRecipe = () => useChange((body: RecipeRequest) => unwrap(http.POST('/api/v1/recipes/', { body })))
+
+export const useStarters = () =>
+  useQuery({
+    queryKey: ['starters'],
+    queryFn: () => unwrap(http.GET('/api/v1/recipes/starters/')),
+    staleTime: Infinity,
   })
-}
+
+export const checkRecipe = (steps: StepRequest[]) => unwrap(http.POST('/api/v1/recipes/check/', { body: { steps } }))
+
+export const useLadder = () =>
+  useChange(({ id, body }: { id: number; body: Schemas['LadderRequest'] }) =>
+    unwrap(http.POST('/api/v1/recipes/{id}/ladder/', { params: { path: { id } }, body })),
+  )
+
+export const useDormancy = (lot: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['lot', lot, 'dormancy'],
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/dormancy/', { params: { path: { id: toValue(lot) } } })),
+  })

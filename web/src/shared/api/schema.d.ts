@@ -4,6 +4,57 @@
  */
 
 export interface paths {
+    "/api/v1/bag-looks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Looks at bags: recorded once each, taken back by a later record, never edited. */
+        post: operations["bag_looks_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bag-looks/{id}/take-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Looks at bags: recorded once each, taken back by a later record, never edited. */
+        post: operations["bag_looks_take_back_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/bag-rounds/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Every bag that lies somewhere, in the order of a round. */
+        get: operations["bag_rounds_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/balance/readings/": {
         parameters: {
             query?: never;
@@ -13,6 +64,247 @@ export interface paths {
         };
         /** @description Readings of the balance as they come: one JSON object a line, the last one stable. */
         get: operations["balance_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        get: operations["batches_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        patch: operations["batches_partial_update"];
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/begin-step/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_begin_step_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/end-step/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_end_step_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/move/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_move_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/page/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A batch: planned beside done, the cold it really got, its looks, and what next. */
+        get: operations["batches_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/plan-again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_plan_again_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/put-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_put_back_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/split/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_split_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/take-back-step/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_take_back_step_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/batches/{id}/take-out/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Batches: putting in, planning, the steps, moving, splitting, taking out. */
+        post: operations["batches_take_out_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar-feed/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The person's own calendar address: made anew, or revoked. */
+        get: operations["calendar_feed_read"];
+        put?: never;
+        /** @description The person's own calendar address: made anew, or revoked. */
+        post: operations["calendar_feed_make"];
+        /** @description The person's own calendar address: made anew, or revoked. */
+        delete: operations["calendar_feed_revoke"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar-file/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is due, as a calendar file. */
+        get: operations["calendar_file_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar/{token}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is due, for a calendar that knows the secret address; it carries no sign-in. */
+        get: operations["calendar_read"];
         put?: never;
         post?: never;
         delete?: never;
@@ -256,6 +548,23 @@ export interface paths {
         put?: never;
         /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         post: operations["lots_correct_stock_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/dormancy/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Why the seed of a lot may not sprout: a guess with its reasons, and what is worth comparing. */
+        get: operations["lots_dormancy"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -517,6 +826,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/people/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everybody who may be given a round. */
+        get: operations["people_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/photos/{id}/": {
         parameters: {
             query?: never;
@@ -526,6 +852,57 @@ export interface paths {
         };
         /** @description The picture itself. */
         get: operations["photos_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/place-temperatures/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The temperatures of one place, what befell it, and its simulated logger. */
+        get: operations["place_temperatures_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/place-temperatures/{id}/record-event/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The temperatures of one place, what befell it, and its simulated logger. */
+        post: operations["place_temperatures_record_event_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/place-temperatures/{id}/simulated-logger/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The temperatures of one place, what befell it, and its simulated logger. */
+        get: operations["place_temperatures_simulated_logger"];
         put?: never;
         post?: never;
         delete?: never;
@@ -569,6 +946,23 @@ export interface paths {
         patch: operations["places_partial_update"];
         trace?: never;
     };
+    "/api/v1/plan/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Treatments on the calendar, computed and not kept. */
+        post: operations["plan_lay"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/recipes/": {
         parameters: {
             query?: never;
@@ -596,6 +990,57 @@ export interface paths {
         };
         /** @description Recipes, latest editions only in the list. */
         get: operations["recipes_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/recipes/{id}/ladder/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Ordered treatments from the doses of one step. */
+        post: operations["recipes_ladder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/recipes/check/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What the rules say of steps that are being written; what is no step yet says nothing. */
+        post: operations["recipes_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/recipes/starters/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The schools and the starting points for plants. */
+        get: operations["recipes_starters"];
         put?: never;
         post?: never;
         delete?: never;
@@ -732,6 +1177,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/supplies/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is made once and used many times. */
+        get: operations["supplies_list"];
+        put?: never;
+        /** @description What is made once and used many times. */
+        post: operations["supplies_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/supplies/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description What is made once and used many times. */
+        patch: operations["supplies_partial_update"];
+        trace?: never;
+    };
     "/api/v1/taxa/": {
         parameters: {
             query?: never;
@@ -758,6 +1238,75 @@ export interface paths {
         };
         /** @description Plants. */
         get: operations["taxa_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/temperature-logs/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Logs: looked into, kept, listed, taken back. */
+        get: operations["temperature_logs_list"];
+        put?: never;
+        /** @description Logs: looked into, kept, listed, taken back. */
+        post: operations["temperature_logs_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/temperature-logs/{id}/take-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Logs: looked into, kept, listed, taken back. */
+        post: operations["temperature_logs_take_back_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/temperature-logs/look-into/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Logs: looked into, kept, listed, taken back. */
+        post: operations["temperature_logs_look_into"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/timers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Exposures that run, and the server's clock. */
+        get: operations["timers_read"];
         put?: never;
         post?: never;
         delete?: never;
@@ -904,6 +1453,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/put-in-bags/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        post: operations["trials_put_in_bags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/sow/": {
         parameters: {
             query?: never;
@@ -955,6 +1521,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/turns/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Whose round a place is. */
+        get: operations["turns_list"];
+        put?: never;
+        /** @description Whose round a place is. */
+        post: operations["turns_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/turns/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Whose round a place is. */
+        patch: operations["turns_partial_update"];
+        trace?: never;
+    };
     "/api/v1/visits/": {
         parameters: {
             query?: never;
@@ -987,6 +1588,24 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/v1/work-year/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description When the nursery works. */
+        get: operations["work_year_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description When the nursery works. */
+        patch: operations["work_year_change"];
         trace?: never;
     };
 }
@@ -1028,6 +1647,74 @@ export interface components {
          * @enum {string}
          */
         AmountUnit: "seeds" | "g" | "ml" | "heads";
+        Bag: {
+            batch: number;
+            code: string;
+            lot_code: string;
+            name: string;
+            recipe: string;
+            trial_code: string;
+            treatment: string;
+            step: components["schemas"]["StepKind"];
+            medium: (components["schemas"]["Medium"] | components["schemas"]["NullEnum"]) | null;
+            container: string;
+            closure: (components["schemas"]["Closure"] | components["schemas"]["NullEnum"]) | null;
+            position: number;
+            care: (components["schemas"]["CareKind"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: date */
+            due: string | null;
+            days_late: number;
+            missed: number;
+            wants_now: boolean;
+            /** Format: date */
+            begun_on: string;
+            day: number;
+            /** Format: date */
+            out_on: string | null;
+            seeds: number;
+            estimated: boolean;
+            sprouted: number;
+            mouldy: number;
+            germinates_in_cold: boolean;
+            hazards: components["schemas"]["Hazard"][];
+            /** Format: date */
+            looked_on: string | null;
+            looked_by: string;
+        };
+        BagLookMade: {
+            id: number;
+            /** Format: uuid */
+            client_id: string;
+            batch: number;
+        };
+        BagLookView: {
+            id: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            misted: boolean;
+            water_changed: boolean;
+            opened: boolean;
+            dry: boolean;
+            frozen: boolean;
+            missing: boolean;
+            mouldy: number;
+            sprouted: number;
+            sprouts_go: (components["schemas"]["SproutsGo"] | components["schemas"]["NullEnum"]) | null;
+            note: string;
+        };
+        BagMade: {
+            id: number;
+            code: string;
+        };
+        BagNote: {
+            codes: string[];
+            together: boolean;
+            sprouted: number;
+            put_in: number;
+            not_found: number | null;
+            sentences: string[];
+        };
         BandStretch: {
             trial: number;
             label: string;
@@ -1037,6 +1724,132 @@ export interface components {
             /** Format: date */
             end: string;
         };
+        Batch: {
+            readonly id: number;
+            readonly version: number;
+            code: string;
+            lot: number;
+            recipe: number;
+            /** Format: int64 */
+            seeds: number;
+            seeds_known?: components["schemas"]["AmountKnown"];
+            container?: string;
+            medium?: components["schemas"]["Medium"] | components["schemas"]["BlankEnum"];
+            closure?: components["schemas"]["Closure"] | components["schemas"]["BlankEnum"];
+            place?: number | null;
+            /** Format: int64 */
+            position?: number;
+            note?: string;
+        };
+        BatchDay: {
+            batch: number | null;
+            trial: number | null;
+            code: string;
+            name: string;
+            what: string;
+            /** Format: date */
+            on: string;
+            in_days: number;
+        };
+        BatchLink: {
+            batch: number;
+            code: string;
+            seeds: number;
+            /** Format: date-time */
+            at: string;
+        };
+        BatchPage: {
+            id: number;
+            version: number;
+            code: string;
+            lot: number;
+            lot_code: string;
+            lot_name: string;
+            recipe: number;
+            recipe_name: string;
+            recipe_edition: number;
+            germinates_in_cold: boolean;
+            container: string;
+            medium: (components["schemas"]["Medium"] | components["schemas"]["NullEnum"]) | null;
+            closure: (components["schemas"]["Closure"] | components["schemas"]["NullEnum"]) | null;
+            place: number | null;
+            place_name: string;
+            position: number;
+            note: string;
+            seeds: number;
+            seeds_known: components["schemas"]["AmountKnown"];
+            seeds_now: number;
+            sprouted: number;
+            mouldy: number;
+            state: string;
+            running: number | null;
+            next_step: number | null;
+            /** Format: date-time */
+            due_at: string | null;
+            care: components["schemas"]["CareState"] | null;
+            steps: components["schemas"]["BatchStep"][];
+            looks: components["schemas"]["BagLookView"][];
+            deviations: string[];
+            cold: components["schemas"]["ColdGiven"] | null;
+            events: components["schemas"]["EventView"][];
+            feeds: components["schemas"]["Feeding"][];
+            parts: components["schemas"]["BatchLink"][];
+            part_of: components["schemas"]["BatchLink"] | null;
+            leaving: components["schemas"]["LeavingView"] | null;
+            supplies: components["schemas"]["UsedSupply"][];
+            plans: number;
+            hazards: components["schemas"]["Hazard"][];
+            cares: components["schemas"]["HazardCare"][];
+        };
+        BatchStep: {
+            id: number;
+            order: number;
+            kind: components["schemas"]["StepKind"];
+            /** Format: double */
+            duration: number;
+            unit: components["schemas"]["DurationUnit"];
+            /** Format: double */
+            temperature_c: number | null;
+            medium: (components["schemas"]["Medium"] | components["schemas"]["NullEnum"]) | null;
+            ends_by: components["schemas"]["EndsBy"];
+            sign: string;
+            by_the_clock: boolean;
+            done_not_waited: boolean;
+            forgives: components["schemas"]["Forgives"];
+            /** Format: date-time */
+            planned_start: string | null;
+            /** Format: date-time */
+            planned_end: string | null;
+            begun: number | null;
+            /** Format: date-time */
+            began_at: string | null;
+            /** Format: date-time */
+            due_at: string | null;
+            /** Format: date-time */
+            ended_at: string | null;
+            ended_by: (components["schemas"]["EndsBy"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: double */
+            actual_days: number | null;
+            confirmed_by: string;
+            checks: string[];
+            caution: components["schemas"]["Caution"] | null;
+        };
+        /** @description Begin a step. `confirmed` repeats the cautions that were ticked, word by word. */
+        BeginStepRequest: {
+            /** Format: uuid */
+            client_id: string;
+            step: number;
+            /** Format: date-time */
+            at?: string;
+            confirmed?: string[];
+            /** @default  */
+            confirmed_by?: string;
+            supply?: number | null;
+            /** Format: double */
+            temperature_c?: number | null;
+            /** @default  */
+            note?: string;
+        };
         BetterPlace: {
             name: string;
             /** Format: double */
@@ -1044,6 +1857,11 @@ export interface components {
         };
         /** @enum {unknown} */
         BlankEnum: "";
+        /** @description Whether there is an address; `path` is said once, when it is made. */
+        CalendarFeed: {
+            exists: boolean;
+            path: string;
+        };
         /**
          * @description * `weighed` - WEIGHED
          *     * `scooped` - SCOOPED
@@ -1057,11 +1875,35 @@ export interface components {
             counts: number[];
             amounts?: number[];
         };
+        /**
+         * @description * `mist` - MIST
+         *     * `change_water` - CHANGE_WATER
+         *     * `look` - LOOK
+         * @enum {string}
+         */
+        CareKind: "mist" | "change_water" | "look";
+        CareState: {
+            care: components["schemas"]["CareKind"];
+            /** Format: date */
+            due: string;
+            /** Format: date */
+            at_latest: string;
+            days_late: number;
+            missed: number;
+        };
         Caution: {
             kind: components["schemas"]["StepKind"];
             hazard: string;
             care: string;
             gentler: string;
+            checks?: string[];
+            alarm?: boolean;
+        };
+        Clash: {
+            what: string;
+            /** Format: date */
+            on: string;
+            sentence: string;
         };
         /**
          * @description * `uncleaned` - UNCLEANED
@@ -1102,10 +1944,39 @@ export interface components {
             note?: string;
             grade?: (components["schemas"]["CleaningGrade"] | components["schemas"]["NullEnum"]) | null;
         };
+        /**
+         * @description * `sealed` - SEALED
+         *     * `vented` - VENTED
+         *     * `open` - OPEN
+         * @enum {string}
+         */
+        Closure: "sealed" | "vented" | "open";
         CodeTarget: {
             kind: string;
             id: number;
             trial: number | null;
+        };
+        ColdGiven: {
+            /** Format: double */
+            days: number;
+            /** Format: double */
+            needed_days: number | null;
+            /** Format: date-time */
+            enough_on: string | null;
+            enough_reason: string;
+            /** Format: double */
+            known_hours: number;
+            /** Format: double */
+            gap_hours: number;
+            /** Format: double */
+            frozen_hours: number;
+            /** Format: double */
+            warm_hours: number;
+            /** Format: date-time */
+            first_at: string;
+            /** Format: date-time */
+            last_at: string;
+            days_of_log: components["schemas"]["DayOfLog"][];
         };
         ComingTask: {
             /** Format: date */
@@ -1194,12 +2065,49 @@ export interface components {
          * @enum {string}
          */
         DatePrecision: "day" | "month" | "year";
+        DayOfLog: {
+            day: number;
+            /** Format: double */
+            low_c: number;
+            /** Format: double */
+            high_c: number;
+            /** Format: double */
+            band_hours: number;
+            /** Format: double */
+            known_hours: number;
+        };
+        DayOff: {
+            /** Format: date */
+            day: string;
+            /** @default  */
+            name?: string;
+        };
+        DayOffRequest: {
+            /** Format: date */
+            day: string;
+            /** @default  */
+            name?: string;
+        };
+        /**
+         * @description * `.` - .
+         *     * `,` - ,
+         * @enum {string}
+         */
+        DecimalEnum: "." | ",";
         /**
          * @description * `fit` - FIT
          *     * `class` - CLASS
          * @enum {string}
          */
         DeclineSource: "fit" | "class";
+        /**
+         * @description * `,` - ,
+         *     * `;` - ;
+         *     * `	` -
+         *     * `|` - |
+         * @enum {string}
+         */
+        DelimiterEnum: "," | ";" | "\t" | "|";
         DescentEdge: {
             parent: number;
             child: number;
@@ -1252,6 +2160,25 @@ export interface components {
             gsi: number;
         };
         /**
+         * @description * `none` - NONE
+         *     * `physical` - PHYSICAL
+         *     * `shallow` - SHALLOW
+         *     * `middling` - MIDDLING
+         *     * `deep` - DEEP
+         *     * `morphological` - MORPHOLOGICAL
+         *     * `morphophysiological` - MORPHOPHYSIOLOGICAL
+         *     * `combined` - COMBINED
+         *     * `unknown` - UNKNOWN
+         * @enum {string}
+         */
+        Dormancy: "none" | "physical" | "shallow" | "middling" | "deep" | "morphological" | "morphophysiological" | "combined" | "unknown";
+        DormancyReading: {
+            likely: components["schemas"]["Dormancy"];
+            confidence: components["schemas"]["Confidence"];
+            reasons: string[];
+            treatments: components["schemas"]["SuggestedTreatment"][];
+        };
+        /**
          * @description * `dry` - DRY
          *     * `likely_dry` - LIKELY_DRY
          *     * `not_dry` - NOT_DRY
@@ -1291,6 +2218,12 @@ export interface components {
          * @enum {string}
          */
         DurationUnit: "min" | "h" | "d";
+        /**
+         * @description * `full` - FULL
+         *     * `small` - SMALL
+         * @enum {string}
+         */
+        EmbryoSize: "full" | "small";
         EndRequest: {
             version: number;
             ended: components["schemas"]["LotEnd"];
@@ -1299,8 +2232,43 @@ export interface components {
             /** @default  */
             why?: string;
         };
+        EndStepRequest: {
+            /** Format: uuid */
+            client_id: string;
+            begun: number;
+            /** Format: date-time */
+            at?: string;
+            ended_by?: (components["schemas"]["EndsBy"] | components["schemas"]["NullEnum"]) | null;
+            /** @default  */
+            note?: string;
+        };
+        /**
+         * @description * `clock` - CLOCK
+         *     * `sign` - SIGN
+         *     * `person` - PERSON
+         * @enum {string}
+         */
+        EndsBy: "clock" | "sign" | "person";
         EntryRequest: {
             entry: number;
+        };
+        EventView: {
+            place: string;
+            kind: components["schemas"]["PlaceTrouble"];
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            until: string | null;
+            /** Format: double */
+            extreme_c: number | null;
+            note: string;
+            from_log: boolean;
+        };
+        Feeding: {
+            trial: number;
+            trial_code: string;
+            treatment: string;
+            dishes: number;
         };
         FieldChange: {
             field: string;
@@ -1342,6 +2310,13 @@ export interface components {
             /** Format: double */
             upper: number;
         };
+        /**
+         * @description * `days` - DAYS
+         *     * `hours` - HOURS
+         *     * `nothing` - NOTHING
+         * @enum {string}
+         */
+        Forgives: "days" | "hours" | "nothing";
         FurrowStep: {
             kind: components["schemas"]["StepKind"];
             /** Format: double */
@@ -1372,6 +2347,7 @@ export interface components {
             /** Format: double */
             upper: number | null;
             dishes: components["schemas"]["DishPips"][];
+            bag?: components["schemas"]["BagNote"] | null;
         };
         /** @description A harvest and its lots. */
         HarvestRequest: {
@@ -1447,6 +2423,12 @@ export interface components {
             short: string;
             care: string;
         };
+        /**
+         * @description * `north` - NORTH
+         *     * `south` - SOUTH
+         * @enum {string}
+         */
+        Hemisphere: "north" | "south";
         HistoryEntry: {
             version: number;
             /** Format: date-time */
@@ -1518,18 +2500,20 @@ export interface components {
             /** Format: double */
             uncertainty: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log";
             };
         };
         /**
          * @description * `field_bag` - FIELD_BAG
          *     * `stored` - STORED
+         *     * `bag` - BAG
          * @enum {string}
          */
-        LabelKind: "field_bag" | "stored";
+        LabelKind: "field_bag" | "stored" | "bag";
         LabelPrint: {
             readonly id: number;
             readonly lot: number;
+            readonly batch: number | null;
             readonly kind: components["schemas"]["LabelKind"];
             readonly sheet: components["schemas"]["LabelSheet"];
             readonly copies: number;
@@ -1550,7 +2534,8 @@ export interface components {
         LabelSheet: "a4_24" | "a4_14" | "a4_8" | "letter_30" | "single_57_32" | "single_62_29" | "single_100_50";
         /** @description Labels to print; `skip` leaves the first ones of a begun sheet free. */
         LabelsRequest: {
-            lots: number[];
+            lots?: number[];
+            batches?: number[];
             /** @default stored */
             kind?: components["schemas"]["LabelKind"];
             sheet: components["schemas"]["LabelSheet"];
@@ -1558,6 +2543,11 @@ export interface components {
             copies?: number;
             /** @default 0 */
             skip?: number;
+        };
+        /** @description One step of a recipe, from 0, and its doses in that step's unit. */
+        LadderRequest: {
+            step: number;
+            doses: number[];
         };
         /**
          * @description * `random` - RANDOM
@@ -1578,11 +2568,53 @@ export interface components {
             reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
         /**
+         * @description * `with_medium` - WITH_MEDIUM
+         *     * `picked_out` - PICKED_OUT
+         *     * `left_in_place` - LEFT_IN_PLACE
+         * @enum {string}
+         */
+        LeavingHow: "with_medium" | "picked_out" | "left_in_place";
+        LeavingView: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            how: components["schemas"]["LeavingHow"];
+            found: number | null;
+            not_found: number | null;
+            note: string;
+        };
+        LeftOut: {
+            line: number;
+            value: string;
+            fault: components["schemas"]["LogFault"];
+        };
+        /**
          * @description * `light` - LIGHT
          *     * `dark` - DARK
          * @enum {string}
          */
         Light: "light" | "dark";
+        /**
+         * @description * `no_time` - NO_TIME
+         *     * `no_number` - NO_NUMBER
+         *     * `same_time` - SAME_TIME
+         *     * `impossible` - IMPOSSIBLE
+         *     * `too_few_columns` - TOO_FEW_COLUMNS
+         *     * `in_future` - IN_FUTURE
+         * @enum {string}
+         */
+        LogFault: "no_time" | "no_number" | "same_time" | "impossible" | "too_few_columns" | "in_future";
+        /** @description How a log is read; what is not given is guessed. */
+        LogLayout: {
+            delimiter?: components["schemas"]["DelimiterEnum"];
+            decimal?: components["schemas"]["DecimalEnum"];
+            header_lines?: number;
+            time_column?: number;
+            clock_column?: number | null;
+            temperature_column?: number;
+            unit?: components["schemas"]["TemperatureUnit"];
+            day_first?: boolean | null;
+        };
         LogLine: {
             record: string;
             id: number;
@@ -1593,6 +2625,53 @@ export interface components {
             said: string;
             note: string;
             stands: boolean;
+        };
+        /** @description How a log is read; what is not given is guessed. */
+        LogLookRequest: {
+            delimiter?: components["schemas"]["DelimiterEnum"];
+            decimal?: components["schemas"]["DecimalEnum"];
+            header_lines?: number;
+            time_column?: number;
+            clock_column?: number | null;
+            temperature_column?: number;
+            unit?: components["schemas"]["TemperatureUnit"];
+            day_first?: boolean | null;
+            /** Format: binary */
+            file: string;
+        };
+        /** @description What a log would bring: how it was read, its first readings, and what is left out. */
+        LogPreview: {
+            layout: components["schemas"]["LogLayout"];
+            head: string[][];
+            count: number;
+            /** Format: date-time */
+            first_at: string | null;
+            /** Format: date-time */
+            last_at: string | null;
+            /** Format: double */
+            low_c: number | null;
+            /** Format: double */
+            high_c: number | null;
+            converted: number;
+            reordered: number;
+            left_out_count: number;
+            left_out: components["schemas"]["LeftOut"][];
+            sample: components["schemas"]["Sample"][];
+        };
+        LogRow: {
+            id: number;
+            place: number;
+            place_name: string;
+            name: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            /** Format: date-time */
+            first_at: string;
+            /** Format: date-time */
+            last_at: string;
+            count: number;
+            left_out: number;
         };
         LookView: {
             id: number;
@@ -1803,20 +2882,38 @@ export interface components {
         };
         /**
          * @description * `sand` - SAND
+         *     * `perlite` - PERLITE
+         *     * `peat` - PEAT
          *     * `towel` - TOWEL
          *     * `vermiculite` - VERMICULITE
          *     * `seed_mix` - SEED_MIX
+         *     * `tray` - TRAY
+         *     * `pellet` - PELLET
          *     * `water` - WATER
          *     * `air` - AIR
          * @enum {string}
          */
-        Medium: "sand" | "towel" | "vermiculite" | "seed_mix" | "water" | "air";
+        Medium: "sand" | "perlite" | "peat" | "towel" | "vermiculite" | "seed_mix" | "tray" | "pellet" | "water" | "air";
         MergeRequest: {
             lots: number[];
             /** @default  */
             code?: string;
             /** @default  */
             note?: string;
+        };
+        /**
+         * @description * `dry` - DRY
+         *     * `damp` - DAMP
+         *     * `wet` - WET
+         * @enum {string}
+         */
+        Moisture: "dry" | "damp" | "wet";
+        MoveBatchRequest: {
+            place: number;
+            /** Format: date-time */
+            at?: string;
+            /** @default false */
+            sure?: boolean;
         };
         /** @description A record that may be asked about; `sure` answers the question. */
         MoveRequest: {
@@ -1832,6 +2929,57 @@ export interface components {
         NameStandRequest: {
             version: number;
             taxon: number;
+        };
+        NewBagLookRequest: {
+            /** Format: uuid */
+            client_id: string;
+            batch: number;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            device_at?: string | null;
+            /** @default false */
+            misted?: boolean;
+            /** @default false */
+            water_changed?: boolean;
+            /** @default false */
+            opened?: boolean;
+            /** @default false */
+            dry?: boolean;
+            /** @default false */
+            frozen?: boolean;
+            /** @default false */
+            missing?: boolean;
+            /** @default 0 */
+            mouldy?: number;
+            /** @default 0 */
+            sprouted?: number;
+            sprouts_go?: (components["schemas"]["SproutsGo"] | components["schemas"]["NullEnum"]) | null;
+            /** @default  */
+            note?: string;
+        };
+        /** @description A batch to put in, planned from a start day on or back from the day it is sown. */
+        NewBatchRequest: {
+            lot: number;
+            recipe: number;
+            seeds: number;
+            /** @default counted */
+            seeds_known?: components["schemas"]["AmountKnown"];
+            /** @default bag */
+            container?: string;
+            /** @default  */
+            medium?: components["schemas"]["Medium"] | components["schemas"]["BlankEnum"];
+            /** @default  */
+            closure?: components["schemas"]["Closure"] | components["schemas"]["BlankEnum"];
+            place?: number | null;
+            /** @default  */
+            note?: string;
+            /** @default start_together */
+            mode?: components["schemas"]["PlanMode"];
+            /** Format: date */
+            on: string;
+            /** @default false */
+            sure?: boolean;
         };
         /** @description The fates of what is left in a dish. */
         NewClosingRequest: {
@@ -1850,6 +2998,31 @@ export interface components {
             dead?: number;
             /** @default  */
             note?: string;
+        };
+        NewEventRequest: {
+            kind: components["schemas"]["PlaceTrouble"];
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            until?: string | null;
+            /** @default  */
+            note?: string;
+        };
+        /** @description How a log is read; what is not given is guessed. */
+        NewLogRequest: {
+            delimiter?: components["schemas"]["DelimiterEnum"];
+            decimal?: components["schemas"]["DecimalEnum"];
+            header_lines?: number;
+            time_column?: number;
+            clock_column?: number | null;
+            temperature_column?: number;
+            unit?: components["schemas"]["TemperatureUnit"];
+            day_first?: boolean | null;
+            place: number;
+            /** Format: binary */
+            file: string;
+            /** @default false */
+            sure?: boolean;
         };
         /**
          * @description A look to record. Send it again with the same `client_id` as often as needed: it is recorded once.
@@ -1879,11 +3052,25 @@ export interface components {
             /** @default false */
             withdrawn?: boolean;
         };
+        NewSupplyRequest: {
+            name: string;
+            kind: components["schemas"]["SupplyKind"];
+            /** Format: date */
+            made_on: string;
+            /** @default  */
+            made_by?: string;
+            /** @default  */
+            note?: string;
+        };
         NewTreatmentRequest: {
             name: string;
             recipe?: number | null;
             /** @default false */
             is_control?: boolean;
+            /** Format: double */
+            dose?: number | null;
+            /** @default  */
+            dose_unit?: components["schemas"]["DurationUnit"] | components["schemas"]["BlankEnum"];
         };
         /** @description A trial to lay out. */
         NewTrialRequest: {
@@ -1979,7 +3166,7 @@ export interface components {
             /** Format: double */
             rho0: number;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log";
             };
         };
         PaginatedLabelPrintList: {
@@ -1996,6 +3183,21 @@ export interface components {
              */
             previous?: string | null;
             results: components["schemas"]["LabelPrint"][];
+        };
+        PaginatedLogRowList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=4
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=2
+             */
+            previous?: string | null;
+            results: components["schemas"]["LogRow"][];
         };
         PaginatedLotRowList: {
             /** @example 123 */
@@ -2057,6 +3259,21 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["StandRow"][];
         };
+        PaginatedSupplyRowList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=4
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=2
+             */
+            previous?: string | null;
+            results: components["schemas"]["SupplyRow"][];
+        };
         PaginatedTaxonList: {
             /** @example 123 */
             count: number;
@@ -2087,6 +3304,21 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["TrialRow"][];
         };
+        PaginatedTurnList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=4
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=2
+             */
+            previous?: string | null;
+            results: components["schemas"]["Turn"][];
+        };
         PartRequest: {
             amount_seeds?: number | null;
             /** @default  */
@@ -2094,6 +3326,16 @@ export interface components {
             /** @default  */
             form?: string;
             /** @default  */
+            note?: string;
+        };
+        /** @description A change of what a batch says about itself. */
+        PatchedBatchChangeRequest: {
+            version?: number;
+            container?: string;
+            medium?: components["schemas"]["Medium"] | components["schemas"]["BlankEnum"];
+            closure?: components["schemas"]["Closure"] | components["schemas"]["BlankEnum"];
+            /** Format: int64 */
+            position?: number;
             note?: string;
         };
         /** @description A change of a lot: the version that was seen, and the fields that change. Place and container change by a move. */
@@ -2136,6 +3378,8 @@ export interface components {
             /** Format: int64 */
             order?: number;
             indoors?: boolean;
+            /** Format: int64 */
+            capacity_bags?: number | null;
             /** Format: double */
             temperature_c?: number | null;
             /** Format: double */
@@ -2172,6 +3416,11 @@ export interface components {
             watch_from?: string | null;
             note?: string;
         };
+        PatchedSupplyChangeRequest: {
+            version?: number;
+            note?: string;
+            used_up?: boolean;
+        };
         /** @description A change of a trial: the version that was seen, and the fields that change. */
         PatchedTrialChangeRequest: {
             version?: number;
@@ -2192,6 +3441,23 @@ export interface components {
             /** Format: double */
             length_days?: number;
         };
+        PatchedTurnChangeRequest: {
+            version?: number;
+            person?: number;
+            /** Format: date */
+            first_day?: string;
+            /** Format: date */
+            last_day?: string;
+        };
+        /** @description A change of it: the version that was seen, and the fields that change. */
+        PatchedWorkYearChangeRequest: {
+            version?: number;
+            working_days?: number[];
+            days_off?: components["schemas"]["DayOffRequest"][];
+            hemisphere?: components["schemas"]["Hemisphere"];
+            /** Format: int64 */
+            hands?: number;
+        };
         Person: {
             readonly id: number;
             /** @description Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only. */
@@ -2200,6 +3466,19 @@ export interface components {
             role: components["schemas"]["Role"];
             readonly may_count: boolean;
             readonly may_plan: boolean;
+        };
+        PersonRow: {
+            readonly id: number;
+            initials: string;
+            role?: components["schemas"]["Role"];
+        };
+        PlaceBags: {
+            place: number | null;
+            place_name: string;
+            turn: string;
+            wanting: number;
+            days_late: number;
+            bags: components["schemas"]["Bag"][];
         };
         /**
          * @description * `site` - SITE
@@ -2212,6 +3491,35 @@ export interface components {
          * @enum {string}
          */
         PlaceKind: "site" | "room" | "fridge" | "shelf" | "tray" | "box" | "freezer";
+        PlaceLogPage: {
+            /** @description Each gap as an interval of time. */
+            readonly gaps: string[];
+            place: number;
+            place_name: string;
+            logs: components["schemas"]["LogRow"][];
+            /** Format: date-time */
+            first_at: string | null;
+            /** Format: date-time */
+            last_at: string | null;
+            /** Format: double */
+            effective_days: number | null;
+            /** Format: double */
+            frozen_hours: number | null;
+            /** Format: double */
+            frozen_longest: number | null;
+            /** Format: double */
+            warm_hours: number | null;
+            /** Format: double */
+            warm_longest: number | null;
+            /** Format: double */
+            known_hours: number | null;
+            /** Format: double */
+            gap_hours: number;
+            days: components["schemas"]["DayOfLog"][];
+            /** Format: date-time */
+            first_day: string | null;
+            events: components["schemas"]["EventView"][];
+        };
         /** @description What is said of a place when it is added. */
         PlaceRequest: {
             name: string;
@@ -2220,6 +3528,8 @@ export interface components {
             /** Format: int64 */
             order?: number;
             indoors?: boolean;
+            /** Format: int64 */
+            capacity_bags?: number | null;
             /** Format: double */
             temperature_c?: number | null;
             /** Format: double */
@@ -2239,6 +3549,7 @@ export interface components {
             parent: number | null;
             order: number;
             indoors: boolean;
+            capacity_bags: number | null;
             /** Format: double */
             temperature_c: number | null;
             /** Format: double */
@@ -2254,11 +3565,97 @@ export interface components {
             /** Format: double */
             relative_life: number | null;
         };
+        /**
+         * @description * `froze` - FROZE
+         *     * `power_cut` - POWER_CUT
+         *     * `warmed` - WARMED
+         * @enum {string}
+         */
+        PlaceTrouble: "froze" | "power_cut" | "warmed";
         PlacedDish: {
             pips: components["schemas"]["DishPips"];
             place: string;
             position: number;
             treatment: string;
+        };
+        PlanAgainRequest: {
+            /** @default start_together */
+            mode?: components["schemas"]["PlanMode"];
+            /** Format: date */
+            on: string;
+            /** @default  */
+            why?: string;
+        };
+        PlanItemRequest: {
+            name: string;
+            recipe: number | null;
+            /** Format: date */
+            start?: string | null;
+        };
+        /**
+         * @description * `sow_together` - SOW_TOGETHER
+         *     * `start_together` - START_TOGETHER
+         * @enum {string}
+         */
+        PlanMode: "sow_together" | "start_together";
+        /**
+         * @description * `lengthened` - LENGTHENED
+         *     * `start_moved` - START_MOVED
+         *     * `day_off` - DAY_OFF
+         *     * `night` - NIGHT
+         *     * `check_gap` - CHECK_GAP
+         *     * `no_check_before_break` - NO_CHECK_BEFORE_BREAK
+         * @enum {string}
+         */
+        PlanNoteKind: "lengthened" | "start_moved" | "day_off" | "night" | "check_gap" | "no_check_before_break";
+        /** @description Treatments to lay on the calendar. */
+        PlanRequestRequest: {
+            items: components["schemas"]["PlanItemRequest"][];
+            /** @default sow_together */
+            mode?: components["schemas"]["PlanMode"];
+            /** Format: date */
+            on: string;
+            place?: number | null;
+            /** @default  */
+            season?: components["schemas"]["SowSeason"] | components["schemas"]["BlankEnum"];
+            /** @default 1 */
+            bags?: number;
+        };
+        PlanSaid: {
+            kind: (components["schemas"]["PlanNoteKind"] | components["schemas"]["NullEnum"]) | null;
+            sentence: string;
+        };
+        PlanView: {
+            mode: components["schemas"]["PlanMode"];
+            why: string;
+            /** Format: date */
+            sow_first: string;
+            /** Format: date */
+            sow_last: string;
+            treatments: components["schemas"]["PlannedTreatment"][];
+            /** Format: date */
+            collect_by: string | null;
+            /** Format: date */
+            clean_by: string | null;
+            /** Format: date */
+            window_opens: string | null;
+            /** Format: date */
+            window_closes: string | null;
+            in_window: boolean | null;
+            clashes: components["schemas"]["Clash"][];
+            warnings: string[];
+        };
+        PlannedTreatment: {
+            name: string;
+            recipe: number | null;
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            sow: string;
+            latest_start_in: number;
+            steps: components["schemas"]["StepOnCalendar"][];
+            notes: components["schemas"]["PlanSaid"][];
+            advice: string[];
         };
         Position: {
             /** Format: double */
@@ -2296,6 +3693,16 @@ export interface components {
             grade: components["schemas"]["CleaningGrade"];
             cleaning: string;
             parents: string;
+        };
+        /** @description How a planned trial's treated seed goes into bags. */
+        PutInBagsRequest: {
+            /** @default sow_together */
+            mode?: components["schemas"]["PlanMode"];
+            place?: number | null;
+            /** @default false */
+            bag_for_each_dish?: boolean;
+            /** @default false */
+            sure?: boolean;
         };
         /**
          * @description * `squeeze` - SQUEEZE
@@ -2368,9 +3775,13 @@ export interface components {
          *     * `sow_now` - SOW_NOW
          *     * `no_decline_seen` - NO_DECLINE_SEEN
          *     * `never_tested` - NEVER_TESTED
+         *     * `fewer_than_two_readings` - FEWER_THAN_TWO_READINGS
+         *     * `no_pace` - NO_PACE
+         *     * `reached` - REACHED
+         *     * `no_log` - NO_LOG
          * @enum {string}
          */
-        Reason: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested";
+        Reason: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log";
         Recipe: {
             readonly id: number;
             readonly version: number;
@@ -2380,8 +3791,19 @@ export interface components {
             note?: string;
             source?: string;
             confidence?: components["schemas"]["Confidence"];
+            school?: components["schemas"]["School"] | components["schemas"]["BlankEnum"];
+            germinates_in_cold?: boolean;
             steps: components["schemas"]["Step"][];
             readonly cautions: components["schemas"]["Caution"][];
+        };
+        RecipeAdvice: {
+            rule: components["schemas"]["RecipeRule"];
+            step: number | null;
+            sentence: string;
+        };
+        /** @description Steps as they stand while a recipe is built. */
+        RecipeCheckRequest: {
+            steps: components["schemas"]["StepRequest"][];
         };
         RecipeRequest: {
             name: string;
@@ -2389,7 +3811,36 @@ export interface components {
             note?: string;
             source?: string;
             confidence?: components["schemas"]["Confidence"];
+            school?: components["schemas"]["School"] | components["schemas"]["BlankEnum"];
+            germinates_in_cold?: boolean;
             steps: components["schemas"]["StepRequest"][];
+        };
+        /**
+         * @description * `chill_before_coat` - CHILL_BEFORE_COAT
+         *     * `soak_too_long` - SOAK_TOO_LONG
+         *     * `chill_freezes` - CHILL_FREEZES
+         *     * `chill_too_warm` - CHILL_TOO_WARM
+         *     * `acid_without_rinse` - ACID_WITHOUT_RINSE
+         *     * `nothing_needed` - NOTHING_NEEDED
+         *     * `sealed_long` - SEALED_LONG
+         *     * `sow_not_last` - SOW_NOT_LAST
+         * @enum {string}
+         */
+        RecipeRule: "chill_before_coat" | "soak_too_long" | "chill_freezes" | "chill_too_warm" | "acid_without_rinse" | "nothing_needed" | "sealed_long" | "sow_not_last";
+        RecipeStep: {
+            kind: components["schemas"]["StepKind"];
+            /** Format: double */
+            duration: number;
+            unit?: components["schemas"]["DurationUnit"];
+            /** Format: double */
+            duration_max?: number | null;
+            /** Format: double */
+            temperature_c?: number | null;
+            closure?: (components["schemas"]["Closure"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: double */
+            care_every_days?: number | null;
+            /** Format: double */
+            care_gap_days?: number | null;
         };
         /**
          * @description * `calibration` - calibration
@@ -2451,6 +3902,30 @@ export interface components {
             moving: boolean;
             dish: components["schemas"]["DishPips"];
         };
+        /** @description One treatment of a ladder; without a recipe the seed is sown as it is. */
+        Rung: {
+            /** Format: double */
+            dose: number;
+            name: string;
+            recipe: components["schemas"]["Recipe"] | null;
+        };
+        Sample: {
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            temp_c: number;
+        };
+        /**
+         * @description * `sand` - SAND
+         *     * `towel` - TOWEL
+         *     * `soak_first` - SOAK_FIRST
+         *     * `no_soak` - NO_SOAK
+         *     * `winter` - WINTER
+         *     * `eight_weeks` - EIGHT_WEEKS
+         *     * `four_ways` - FOUR_WAYS
+         * @enum {string}
+         */
+        School: "sand" | "towel" | "soak_first" | "no_soak" | "winter" | "eight_weeks" | "four_ways";
         /** @description Seeds a layout takes; `remaining` and `share` are null while the lot's amount is unknown. */
         SeedCost: {
             dishes: number;
@@ -2495,9 +3970,36 @@ export interface components {
             username: string;
             password: string;
         };
+        /**
+         * @description * `cold` - COLD
+         *     * `warm` - WARM
+         * @enum {string}
+         */
+        Soil: "cold" | "warm";
+        /**
+         * @description * `autumn` - AUTUMN
+         *     * `spring` - SPRING
+         * @enum {string}
+         */
+        SowSeason: "autumn" | "spring";
+        SplitBatchRequest: {
+            seeds: number;
+            place?: number | null;
+            /** Format: date-time */
+            at?: string;
+            /** @default  */
+            why?: string;
+        };
         SplitRequest: {
             parts: components["schemas"]["PartRequest"][];
         };
+        /**
+         * @description * `potted` - POTTED
+         *     * `go_on` - GO_ON
+         *     * `end_chill` - END_CHILL
+         * @enum {string}
+         */
+        SproutsGo: "potted" | "go_on" | "end_chill";
         /** @description A stand. Coordinates are taken in exactly and given out as `position`, coarse unless `show_exact` says otherwise. */
         Stand: {
             readonly id: number;
@@ -2594,6 +4096,36 @@ export interface components {
             visits: components["schemas"]["VisitView"][];
             harvests: components["schemas"]["HarvestView"][];
         };
+        StarterRecipe: {
+            name: string;
+            steps: components["schemas"]["StarterStep"][];
+            why: string;
+            school?: (components["schemas"]["School"] | components["schemas"]["NullEnum"]) | null;
+            plant?: string;
+            germinates_in_cold?: boolean;
+            source?: string;
+            confidence?: components["schemas"]["Confidence"];
+        };
+        StarterStep: {
+            kind: components["schemas"]["StepKind"];
+            /** Format: double */
+            duration?: number;
+            unit?: components["schemas"]["DurationUnit"];
+            /** Format: double */
+            duration_min?: number | null;
+            /** Format: double */
+            duration_max?: number | null;
+            /** Format: double */
+            temperature_c?: number | null;
+            medium?: (components["schemas"]["Medium"] | components["schemas"]["NullEnum"]) | null;
+            closure?: (components["schemas"]["Closure"] | components["schemas"]["NullEnum"]) | null;
+            moisture?: (components["schemas"]["Moisture"] | components["schemas"]["NullEnum"]) | null;
+            light?: (components["schemas"]["Light"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: double */
+            depth_mm?: number | null;
+            sign?: string;
+            confidence?: components["schemas"]["Confidence"];
+        };
         Step: {
             kind: components["schemas"]["StepKind"];
             /** Format: double */
@@ -2608,7 +4140,21 @@ export interface components {
             /** Format: double */
             night_temperature_c?: number | null;
             medium?: components["schemas"]["Medium"] | components["schemas"]["BlankEnum"];
+            closure?: components["schemas"]["Closure"] | components["schemas"]["BlankEnum"];
+            moisture?: components["schemas"]["Moisture"] | components["schemas"]["BlankEnum"];
             light?: components["schemas"]["Light"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            depth_mm?: number | null;
+            soil?: components["schemas"]["Soil"] | components["schemas"]["BlankEnum"];
+            care?: components["schemas"]["CareKind"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            care_every_days?: number | null;
+            /** Format: double */
+            care_gap_days?: number | null;
+            ends_by?: components["schemas"]["EndsBy"];
+            sign?: string;
+            source?: string;
+            confidence?: components["schemas"]["Confidence"] | components["schemas"]["BlankEnum"];
             note?: string;
         };
         /**
@@ -2619,12 +4165,32 @@ export interface components {
          *     * `hot_water` - HOT_WATER
          *     * `acid` - ACID
          *     * `smoke_water` - SMOKE_WATER
+         *     * `heat_pulse` - HEAT_PULSE
          *     * `cold_moist` - COLD_MOIST
          *     * `warm_moist` - WARM_MOIST
+         *     * `cold_water` - COLD_WATER
+         *     * `outdoors` - OUTDOORS
          *     * `after_ripening` - AFTER_RIPENING
+         *     * `sow` - SOW
          * @enum {string}
          */
-        StepKind: "soak" | "rinse" | "nick" | "sandpaper" | "hot_water" | "acid" | "smoke_water" | "cold_moist" | "warm_moist" | "after_ripening";
+        StepKind: "soak" | "rinse" | "nick" | "sandpaper" | "hot_water" | "acid" | "smoke_water" | "heat_pulse" | "cold_moist" | "warm_moist" | "cold_water" | "outdoors" | "after_ripening" | "sow";
+        StepOnCalendar: {
+            kind: components["schemas"]["StepKind"];
+            label: string;
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            end: string;
+            /** Format: double */
+            duration: number;
+            unit: components["schemas"]["DurationUnit"];
+            /** Format: double */
+            temperature_c: number | null;
+            medium: string;
+            place: string;
+            checks: string[];
+        };
         StepRequest: {
             kind: components["schemas"]["StepKind"];
             /** Format: double */
@@ -2639,7 +4205,21 @@ export interface components {
             /** Format: double */
             night_temperature_c?: number | null;
             medium?: components["schemas"]["Medium"] | components["schemas"]["BlankEnum"];
+            closure?: components["schemas"]["Closure"] | components["schemas"]["BlankEnum"];
+            moisture?: components["schemas"]["Moisture"] | components["schemas"]["BlankEnum"];
             light?: components["schemas"]["Light"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            depth_mm?: number | null;
+            soil?: components["schemas"]["Soil"] | components["schemas"]["BlankEnum"];
+            care?: components["schemas"]["CareKind"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            care_every_days?: number | null;
+            /** Format: double */
+            care_gap_days?: number | null;
+            ends_by?: components["schemas"]["EndsBy"];
+            sign?: string;
+            source?: string;
+            confidence?: components["schemas"]["Confidence"] | components["schemas"]["BlankEnum"];
             note?: string;
         };
         Stock: {
@@ -2715,6 +4295,41 @@ export interface components {
          * @enum {string}
          */
         StorageClass: "short" | "medium" | "long";
+        SuggestedTreatment: {
+            name: string;
+            steps: components["schemas"]["RecipeStep"][];
+            why: string;
+        };
+        /**
+         * @description * `smoke_water` - SMOKE_WATER
+         *     * `solution` - SOLUTION
+         *     * `towel` - TOWEL
+         *     * `sand` - SAND
+         *     * `bag` - BAG
+         * @enum {string}
+         */
+        SupplyKind: "smoke_water" | "solution" | "towel" | "sand" | "bag";
+        SupplyRow: {
+            id: number;
+            version: number;
+            name: string;
+            kind: components["schemas"]["SupplyKind"];
+            /** Format: date */
+            made_on: string;
+            made_by: string;
+            note: string;
+            used_up: boolean;
+            uses: number;
+            age_days: number;
+        };
+        TakeOutRequest: {
+            how: components["schemas"]["LeavingHow"];
+            found?: number | null;
+            /** Format: date-time */
+            at?: string;
+            /** @default  */
+            note?: string;
+        };
         Taxon: {
             readonly id: number;
             readonly version: number;
@@ -2729,7 +4344,16 @@ export interface components {
             readonly storage_class: components["schemas"]["StorageClass"];
             hazards: components["schemas"]["Hazard"][];
             readonly chaffy: boolean;
+            readonly embryo: components["schemas"]["EmbryoSize"];
+            readonly sow_season: components["schemas"]["SowSeason"];
+            woken_by: components["schemas"]["StepKind"][];
         };
+        /**
+         * @description * `C` - CELSIUS
+         *     * `F` - FAHRENHEIT
+         * @enum {string}
+         */
+        TemperatureUnit: "C" | "F";
         ThousandSeedWeight: {
             /** Format: double */
             tsw_g: number;
@@ -2737,6 +4361,29 @@ export interface components {
             cv: number | null;
             weigh_more: boolean | null;
             reason?: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
+        Timer: {
+            begun: number;
+            batch: number;
+            code: string;
+            name: string;
+            step: components["schemas"]["StepKind"];
+            /** Format: double */
+            duration: number;
+            unit: components["schemas"]["DurationUnit"];
+            /** Format: date-time */
+            began_at: string;
+            /** Format: date-time */
+            due_at: string;
+            forgives: components["schemas"]["Forgives"];
+            ends_by: components["schemas"]["EndsBy"];
+            sign: string;
+            next_step: string;
+        };
+        Timers: {
+            /** Format: date-time */
+            now: string;
+            timers: components["schemas"]["Timer"][];
         };
         Today: {
             /** Format: date */
@@ -2749,6 +4396,9 @@ export interface components {
             visits: components["schemas"]["StandRow"][];
             drying: components["schemas"]["DryingTask"][];
             retests: components["schemas"]["RetestTask"][];
+            bags: components["schemas"]["PlaceBags"][];
+            batch_days: components["schemas"]["BatchDay"][];
+            timers: components["schemas"]["Timer"][];
         };
         TreatmentResult: {
             name: string;
@@ -2778,6 +4428,7 @@ export interface components {
                 [key: string]: components["schemas"]["LeaveOneOut"];
             };
             steps: components["schemas"]["CoursePoint"][];
+            bag: components["schemas"]["BagNote"] | null;
             against_control: components["schemas"]["AgainstControl"] | null;
         };
         /** @description What a trial says about itself; `version` must be sent back with a change. */
@@ -2910,6 +4561,32 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        Turn: {
+            readonly id: number;
+            readonly version: number;
+            place: number;
+            readonly place_name: string;
+            person: number;
+            readonly initials: string;
+            /** Format: date */
+            first_day: string;
+            /** Format: date */
+            last_day: string;
+        };
+        TurnRequest: {
+            place: number;
+            person: number;
+            /** Format: date */
+            first_day: string;
+            /** Format: date */
+            last_day: string;
+        };
+        UsedSupply: {
+            supply: number;
+            name: string;
+            use: number;
+            age_days: number;
+        };
         VersionRequest: {
             version: number;
         };
@@ -2967,6 +4644,14 @@ export interface components {
          * @enum {string}
          */
         WaterUptake: "physical" | "not_physical" | "unclear";
+        WorkYear: {
+            readonly version: number;
+            working_days: number[];
+            days_off: components["schemas"]["DayOff"][];
+            hemisphere?: components["schemas"]["Hemisphere"];
+            /** Format: int64 */
+            hands?: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -2976,6 +4661,77 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    bag_looks_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBagLookRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagLookMade"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagLookMade"];
+                };
+            };
+        };
+    };
+    bag_looks_take_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this bag look. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bag_rounds_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceBags"][];
+                };
+            };
+        };
+    };
     balance_readings: {
         parameters: {
             query?: {
@@ -2993,6 +4749,387 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": string;
+                };
+            };
+        };
+    };
+    batches_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBatchRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+        };
+    };
+    batches_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+        };
+    };
+    batches_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedBatchChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+        };
+    };
+    batches_begin_step_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginStepRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    batches_end_step_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndStepRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    batches_move_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveBatchRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    batches_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchPage"];
+                };
+            };
+        };
+    };
+    batches_plan_again_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanAgainRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    batches_put_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    batches_split_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitBatchRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+        };
+    };
+    batches_take_back_step_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    batches_take_out_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this batch. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOutRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    calendar_feed_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarFeed"];
+                };
+            };
+        };
+    };
+    calendar_feed_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarFeed"];
+                };
+            };
+        };
+    };
+    calendar_feed_revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    calendar_file_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+        };
+    };
+    calendar_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
         };
@@ -3410,6 +5547,27 @@ export interface operations {
             };
         };
     };
+    lots_dormancy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DormancyReading"];
+                };
+            };
+        };
+    };
     lots_dry_create: {
         parameters: {
             query?: never;
@@ -3783,6 +5941,25 @@ export interface operations {
             };
         };
     };
+    people_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonRow"][];
+                };
+            };
+        };
+    };
     photos_file: {
         parameters: {
             query?: never;
@@ -3800,6 +5977,75 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+        };
+    };
+    place_temperatures_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this place. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceLogPage"];
+                };
+            };
+        };
+    };
+    place_temperatures_record_event_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this place. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEventRequest"];
+            };
+        };
+        responses: {
+            /** @description It is recorded */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    place_temperatures_simulated_logger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this place. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };
@@ -3877,6 +6123,29 @@ export interface operations {
             };
         };
     };
+    plan_lay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
     recipes_list: {
         parameters: {
             query?: {
@@ -3942,6 +6211,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Recipe"];
+                };
+            };
+        };
+    };
+    recipes_ladder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this recipe. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rung"][];
+                };
+            };
+        };
+    };
+    recipes_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeCheckRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeAdvice"][];
+                };
+            };
+        };
+    };
+    recipes_starters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StarterRecipe"][];
                 };
             };
         };
@@ -4204,6 +6541,79 @@ export interface operations {
             };
         };
     };
+    supplies_list: {
+        parameters: {
+            query?: {
+                /** @description A page number within the paginated result set. */
+                page?: number;
+                /** @description Number of results to return per page. */
+                page_size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedSupplyRowList"];
+                };
+            };
+        };
+    };
+    supplies_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSupplyRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyRow"];
+                };
+            };
+        };
+    };
+    supplies_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this supply. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedSupplyChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyRow"];
+                };
+            };
+        };
+    };
     taxa_list: {
         parameters: {
             query?: {
@@ -4246,6 +6656,118 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Taxon"];
+                };
+            };
+        };
+    };
+    temperature_logs_list: {
+        parameters: {
+            query?: {
+                /** @description A page number within the paginated result set. */
+                page?: number;
+                /** @description Number of results to return per page. */
+                page_size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedLogRowList"];
+                };
+            };
+        };
+    };
+    temperature_logs_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLogRequest"];
+                "multipart/form-data": components["schemas"]["NewLogRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogRow"];
+                };
+            };
+        };
+    };
+    temperature_logs_take_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this temperature log. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The log is taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    temperature_logs_look_into: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogLookRequest"];
+                "multipart/form-data": components["schemas"]["LogLookRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPreview"];
+                };
+            };
+        };
+    };
+    timers_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Timers"];
                 };
             };
         };
@@ -4479,6 +7001,36 @@ export interface operations {
             };
         };
     };
+    trials_put_in_bags: {
+        parameters: {
+            query?: {
+                lot?: number;
+                /** @description Words in code, question or plant */
+                search?: string;
+            };
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PutInBagsRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BagMade"][];
+                };
+            };
+        };
+    };
     trials_sow_create: {
         parameters: {
             query?: never;
@@ -4544,6 +7096,79 @@ export interface operations {
             };
         };
     };
+    turns_list: {
+        parameters: {
+            query?: {
+                /** @description A page number within the paginated result set. */
+                page?: number;
+                /** @description Number of results to return per page. */
+                page_size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedTurnList"];
+                };
+            };
+        };
+    };
+    turns_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Turn"];
+                };
+            };
+        };
+    };
+    turns_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this turn. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedTurnChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Turn"];
+                };
+            };
+        };
+    };
     visits_create: {
         parameters: {
             query?: never;
@@ -4594,6 +7219,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    work_year_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkYear"];
+                };
+            };
+        };
+    };
+    work_year_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedWorkYearChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkYear"];
+                };
             };
         };
     };

@@ -180,4 +180,8 @@ export const sheetWords: Words<Schemas['LabelSheet']> = {
   single_100_50: 'single labels, 100 × 50 mm',
 }
 
-export const labelKindWords: Words<Schemas['LabelKind']> = { stored: 'for the store', field_bag: 'for the field bag' }
+export const labelKindWords: Words<Schemas['LabelKind']> = {
+  stored: 'for the store',
+  field_bag: 'for the field bag',
+  bag: 'for a bag in treatment',
+}

@@ -9,9 +9,13 @@ export const stepWords: Words<Schemas['StepKind']> = {
   hot_water: 'hot water',
   acid: 'acid',
   smoke_water: 'smoke water',
+  heat_pulse: 'dry heat',
   cold_moist: 'cold, damp',
   warm_moist: 'warm, damp',
+  cold_water: 'cold water',
+  outdoors: 'outdoors',
   after_ripening: 'dry after-ripening',
+  sow: 'sow',
 }
 
 export const criterionWords: Words<Schemas['Criterion']> = {
@@ -23,9 +27,13 @@ export const criterionWords: Words<Schemas['Criterion']> = {
 
 export const mediumWords: Words<Schemas['Medium']> = {
   sand: 'sand',
+  perlite: 'perlite',
+  peat: 'peat',
   towel: 'damp towel',
   vermiculite: 'vermiculite',
   seed_mix: 'seed mix',
+  tray: 'tray of seed mix',
+  pellet: 'pellet',
   water: 'water',
   air: 'air',
 }
@@ -84,6 +92,10 @@ export const reasonWords: Words<Schemas['Reason']> = {
   sow_now: 'seed like this is sown now, not kept',
   no_decline_seen: 'the tests show no decline',
   never_tested: 'never tested',
+  fewer_than_two_readings: 'fewer than two readings',
+  no_pace: 'no cold in the last 7 known days',
+  reached: 'reached already',
+  no_log: 'no log beside it',
 }
 
 /** A dose as the bench says it: days in whole weeks become weeks. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { BagsButton } from '@/features/batches'
 import { useSession } from '@/features/people'
 import { useTrialChanges } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
@@ -39,6 +40,7 @@ const warmth = computed(() => {
     ? `${t.temperature_c} °C`
     : `${t.temperature_c} / ${t.night_temperature_c} °C day / night`
 })
+const unbagged = computed(() => trial.value?.furrows.filter((f) => f.steps.length && !f.bag).length ?? 0)
 const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.length) ?? false)
 </script>
 
@@ -91,10 +93,18 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
         <span>counts: {{ criterionWords[trial.criterion] }}</span>
       </p>
       <HazardBanner :hazards="trial.hazards" :cares="trial.cares" :also="trial.hazard_note" />
+      <BagsButton v-if="trial.state === 'planned' && user?.may_plan && unbagged" :trial="id" :left="unbagged" />
       <p v-for="c in trial.cautions" :key="c" class="notice bad">{{ c }}</p>
       <div class="columns">
         <section aria-label="Furrows">
           <TrialFurrows :trial="trial" />
+          <template v-for="f in trial.furrows" :key="f.id">
+            <p v-if="f.bag" class="bag quiet">
+              <strong>{{ f.name }}</strong>, {{ f.bag.codes.length > 1 ? 'bags' : 'bag' }}
+              <span class="code">{{ f.bag.codes.join(', ') }}</span>:
+              {{ f.bag.sentences.join(' ') || 'in treatment.' }}
+            </p>
+          </template>
           <p v-if="trial.sentence" class="sentence say">{{ trial.sentence }}</p>
           <p v-else-if="trial.state !== 'planned'" class="sentence say quiet">Not looked at yet.</p>
         </section>
@@ -132,6 +142,12 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
   display: grid;
   grid-template-columns: minmax(0, 1fr) 286px;
   gap: 36px;
+}
+
+.bag {
+  max-width: 760px;
+  margin: 4px 0;
+  font-size: 0.92rem;
 }
 
 .say {

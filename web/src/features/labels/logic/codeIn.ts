@@ -10,4 +10,6 @@ export function codeIn(read: string): string {
 export const pageOf = (target: CodeTarget) =>
   target.kind === 'lot'
     ? { name: 'lot', params: { id: target.id } }
-    : { name: 'trial', params: { id: target.trial ?? target.id } }
+    : target.kind === 'batch'
+      ? { name: 'batch', params: { id: target.id } }
+      : { name: 'trial', params: { id: target.trial ?? target.id } }

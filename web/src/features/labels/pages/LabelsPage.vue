@@ -15,18 +15,20 @@ const route = useRoute()
 const router = useRouter()
 const { attempt, at, foot } = useProblem()
 
-const KINDS = choicesOf(labelKindWords)
 const SHEETS = choicesOf(sheetWords)
 const KEPT = 'awake-furrow-label-sheet'
 
 const lots = ref<{ id: number; code: string; name: string }[]>([])
 const adding = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
-const kind = ref<(typeof KINDS)[number]['value'][]>(['stored'])
+const kind = ref<(keyof typeof labelKindWords)[]>([route.query.batch ? 'bag' : 'stored'])
 const sheet = ref<keyof typeof sheetWords>((localStorage.getItem(KEPT) as keyof typeof sheetWords | null) ?? 'a4_24')
 const copies = ref('1')
 const skip = ref('0')
 const busy = ref(false)
 const link = ref('')
+// a bag's label comes from its batch's page
+const batch = computed(() => (route.query.batch ? Number(route.query.batch) : null))
+const KINDS = computed(() => choicesOf(labelKindWords).filter((k) => (k.value === 'bag') === (batch.value !== null)))
 const ids = computed(() => lots.value.map((l) => l.id))
 
 function add(row: LotRow | null) {
@@ -40,6 +42,7 @@ async function print() {
   const pdf = await attempt(() =>
     printLabels({
       lots: ids.value,
+      batches: batch.value === null ? [] : [batch.value],
       kind: kind.value[0],
       sheet: sheet.value,
       copies: numberOrNull(copies.value) ?? 1,
@@ -61,7 +64,10 @@ async function print() {
       Pencil or print: ink fades and bleeds. One label outside, one inside anything damp; both carry the same code.
     </p>
     <form class="form" @submit.prevent="print">
-      <LotField v-model="adding" label="Lot" :messages="at('/lots')" @chosen="add" />
+      <p v-if="batch !== null">
+        For the bag <span class="code">{{ route.query.code }}</span>
+      </p>
+      <LotField v-else v-model="adding" label="Lot" :messages="at('/lots')" @chosen="add" />
       <ul v-if="lots.length" class="plain">
         <li v-for="(l, n) in lots" :key="l.id">
           <span class="code">{{ l.code }}</span> {{ l.name }}

@@ -42,7 +42,7 @@ onMounted(() => {
 <template>
   <main class="page narrow">
     <h1>Open a code</h1>
-    <p class="sentence">Every lot, dish and trial carries a code, the same in letters and in its square.</p>
+    <p class="sentence">Every lot, dish, bag and trial carries a code, the same in letters and in its square.</p>
     <form class="form" @submit.prevent="open(typed)">
       <div class="row">
         <v-text-field v-model="typed" label="Type the code" autocapitalize="characters" autofocus />

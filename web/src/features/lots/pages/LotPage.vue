@@ -2,6 +2,7 @@
 import { computed, ref, watch, type Component } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
+import { DormancyPanel } from '@/features/recipes'
 import { useTrials } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import HistoryList from '@/shared/components/HistoryList.vue'
@@ -134,6 +135,7 @@ function correct(wrong: StockLine) {
           </p>
         </section>
       </div>
+      <DormancyPanel v-if="!lot.ended" :lot="id" :may-plan="user?.may_plan ?? false" />
       <div v-if="!lot.ended" class="work no-print" role="group" aria-label="What is done with this lot">
         <button
           v-for="w in offered"

@@ -18,6 +18,8 @@ const form = reactive({
   parent: props.place?.parent ?? null,
   temperature: props.place?.temperature_c?.toString() ?? '',
   humidity: props.place?.humidity_percent?.toString() ?? '',
+  capacity: props.place?.capacity_bags?.toString() ?? '',
+  outdoors: props.place ? !props.place.indoors : false,
 })
 const seen = props.place?.version ?? 1
 const add = useAddPlace()
@@ -31,6 +33,8 @@ async function save() {
     parent: form.parent,
     temperature_c: numberOrNull(form.temperature),
     humidity_percent: numberOrNull(form.humidity),
+    capacity_bags: numberOrNull(form.capacity),
+    indoors: !form.outdoors,
   }
   const place = props.place
   const done = await attempt(() =>
@@ -60,11 +64,18 @@ async function save() {
         inputmode="decimal"
         :error-messages="at('/humidity_percent')"
       />
+      <v-text-field
+        v-model="form.capacity"
+        label="Holds how many bags"
+        inputmode="numeric"
+        :error-messages="at('/capacity_bags')"
+      />
     </div>
+    <label class="tick"><input v-model="form.outdoors" type="checkbox" /> Outdoors: its cold is the weather's</label>
     <FormFoot
       action="Save the place"
       :busy="add.isPending.value || change.isPending.value"
-      :sentence="foot('/name', '/parent', '/temperature_c', '/humidity_percent')"
+      :sentence="foot('/name', '/parent', '/temperature_c', '/humidity_percent', '/capacity_bags')"
       @leave="emit('done')"
     />
   </form>

@@ -49,7 +49,10 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
       </thead>
       <tbody>
         <tr v-for="p in data.results" :key="p.id">
-          <td>{{ p.full_name }}</td>
+          <td>
+            {{ p.full_name }}
+            <RouterLink :to="{ name: 'place-temperature', params: { id: p.id } }" class="quiet">log</RouterLink>
+          </td>
           <td class="quiet">{{ placeKindWords[p.kind] }}</td>
           <td class="num" :class="{ quiet: p.temperature_c === null }">{{ p.climate_c ?? '–' }}</td>
           <td class="num" :class="{ quiet: p.humidity_percent === null }">{{ p.climate_percent ?? '–' }}</td>

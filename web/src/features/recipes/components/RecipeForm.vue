@@ -1,46 +1,86 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
-import { choicesOf, mediumWords, stepWords, unitWords } from '@/shared/labels'
-import { useWriteRecipe, type Recipe, type RecipeRequest } from '../api'
+import { schoolWords } from '@/shared/labels'
+import { checkRecipe, useStarters, useWriteRecipe, type Recipe } from '../api'
+import { formOf, newStep, stepOf, type StepForm } from '../logic/steps'
+import StepFields from './StepFields.vue'
 
-/** Write a recipe as ordered steps, or the next edition of one. */
+/** Write a recipe as ordered steps, from nothing, from a starter, or the next edition of one; the rules speak along. */
 const props = defineProps<{ from: Recipe | null }>()
 const emit = defineEmits<{ done: [] }>()
 
-type Step = RecipeRequest['steps'][number]
-
 const write = useWriteRecipe()
+const { data: starters } = useStarters()
 const { attempt, at, sentence } = useProblem()
 const name = ref(props.from?.name ?? '')
 const note = ref(props.from?.note ?? '')
-const steps = ref<Step[]>(props.from ? props.from.steps.map((s) => ({ ...s })) : [newStep()])
+const source = ref(props.from?.source ?? '')
+const inCold = ref(props.from?.germinates_in_cold ?? false)
+const school = ref<Recipe['school']>(props.from?.school ?? '')
+const steps = ref<StepForm[]>(props.from ? props.from.steps.map(formOf) : [newStep()])
+const starter = ref<string | null>(null)
 const handled = ref(false)
+const hurts = computed(() => steps.value.some((s) => ['acid', 'hot_water', 'heat_pulse'].includes(s.kind)))
+const choices = computed(() =>
+  (starters.value ?? []).map((s, i) => ({
+    value: String(i),
+    title: s.plant ? `${s.plant}: ${s.name}` : `${s.name}${s.school ? ` (school: ${schoolWords[s.school]})` : ''}`,
+  })),
+)
+const chosen = computed(() => (starter.value === null ? undefined : starters.value?.[Number(starter.value)]))
 
-const KINDS = choicesOf(stepWords)
-const UNITS = choicesOf(unitWords)
-const MEDIA = choicesOf(mediumWords)
-const done = (s: Step) => s.kind === 'nick' || s.kind === 'sandpaper'
-const hurts = computed(() => steps.value.some((s) => s.kind === 'acid' || s.kind === 'hot_water'))
+watch(chosen, (s) => {
+  if (!s) return
+  name.value = s.plant ? `${s.plant}: ${s.name}` : s.name
+  note.value = s.why
+  source.value = s.source ?? ''
+  inCold.value = s.germinates_in_cold ?? false
+  school.value = s.school ?? ''
+  steps.value = s.steps.map(formOf)
+})
 
-function newStep(): Step {
-  return { kind: 'cold_moist', duration: 28, unit: 'd', temperature_c: 3, medium: 'sand' }
+const advice = ref<{ step: number | null; sentence: string }[]>([])
+let asked = 0
+let timer = 0
+watch(
+  steps,
+  () => {
+    window.clearTimeout(timer)
+    timer = window.setTimeout(async () => {
+      const mine = ++asked
+      try {
+        const said = await checkRecipe(steps.value.map(stepOf))
+        if (mine === asked) advice.value = said
+      } catch {
+        // half-typed steps, or no signal: the rules are silent, saving says what is wrong
+        advice.value = []
+      }
+    }, 300)
+  },
+  { deep: true, immediate: true },
+)
+
+function swap(i: number, j: number) {
+  const all = [...steps.value]
+  const [a, b] = [all[i], all[j]]
+  if (!a || !b) return
+  all[i] = b
+  all[j] = a
+  steps.value = all
 }
-
-const number = (v: unknown) => (v === '' || v === null || v === undefined ? null : Number(v))
 
 async function save() {
   const made = await attempt(() =>
     write.mutateAsync({
       name: name.value,
       note: note.value,
+      source: source.value,
+      school: school.value,
+      germinates_in_cold: inCold.value,
       replaces: props.from?.id ?? null,
-      steps: steps.value.map((s) => ({
-        ...s,
-        duration: done(s) ? 0 : Number(s.duration),
-        temperature_c: number(s.temperature_c),
-      })),
+      steps: steps.value.map(stepOf),
     }),
   )
   if (made) emit('done')
@@ -48,31 +88,44 @@ async function save() {
 </script>
 
 <template>
-  <form @submit.prevent="save">
-    <v-text-field v-model="name" label="Name" :disabled="from !== null" :error-messages="at('/name')" />
-    <fieldset v-for="(s, i) in steps" :key="i">
-      <legend>Step {{ i + 1 }}</legend>
-      <v-select v-model="s.kind" :items="KINDS" label="What" />
-      <template v-if="!done(s)">
-        <v-text-field
-          v-model="s.duration"
-          label="How long"
-          inputmode="decimal"
-          :error-messages="at(`/steps/${i}/duration`)"
-        />
-        <v-select v-model="s.unit" :items="UNITS" label="Unit" />
-        <v-text-field v-model="s.temperature_c" label="Temperature, °C" inputmode="decimal" />
-        <v-select v-model="s.medium" :items="MEDIA" label="In" clearable />
-      </template>
-      <v-btn v-if="steps.length > 1" variant="text" @click="steps.splice(i, 1)">Take out</v-btn>
-    </fieldset>
+  <form class="recipe-form" @submit.prevent="save">
+    <v-autocomplete
+      v-if="!from"
+      v-model="starter"
+      :items="choices"
+      label="Begin from a starter recipe (a starting point, meant to be changed)"
+      clearable
+    />
+    <p v-if="chosen" class="notice">
+      <strong>Why: </strong>{{ chosen.why }} <span class="quiet">{{ chosen.source }}</span>
+    </p>
+    <v-text-field v-model="name" label="Name" :disabled="from !== null" maxlength="80" :error-messages="at('/name')" />
+    <StepFields
+      v-for="(_, i) in steps"
+      :key="i"
+      v-model="steps[i]!"
+      :index="i"
+      :count="steps.length"
+      :at="at"
+      @remove="steps.splice(i, 1)"
+      @up="swap(i, i - 1)"
+      @down="swap(i, i + 1)"
+    />
     <div class="actions">
       <v-btn variant="outlined" color="primary" @click="steps.push(newStep())">Add a step</v-btn>
     </div>
-    <v-textarea v-model="note" label="Note" rows="2" />
+    <p v-for="a in advice" :key="a.sentence" class="notice" role="status">{{ a.sentence }}</p>
+    <label class="tick"
+      ><input v-model="inCold" type="checkbox" /> It germinates in the cold itself: the bag stays, sprouts are counted
+      there</label
+    >
+    <div class="form-row">
+      <v-textarea v-model="note" label="Note: the school, and why" rows="2" />
+      <v-text-field v-model="source" label="Figures from" maxlength="200" />
+    </div>
     <p v-if="hurts" class="notice bad">
-      Acid and hot water hurt: acid only for trained people where local codes allow it, with goggles, gloves and apron
-      in a fume-safe place. Sandpaper is the gentler way.
+      Acid and heat hurt: acid only for trained people where local codes allow it, with goggles, gloves and apron in a
+      fume-safe place. Sandpaper is the gentler way.
       <label class="confirm"
         ><input v-model="handled" type="checkbox" /> I am trained for this and it is allowed here</label
       >
@@ -88,20 +141,15 @@ async function save() {
 </template>
 
 <style scoped>
-form {
+.recipe-form {
   display: grid;
-  gap: 14px;
-  max-width: 760px;
+  gap: 12px;
+  max-width: 900px;
   margin: 16px 0 28px;
 }
 
-fieldset {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(132px, 1fr));
-  gap: 10px;
-  padding: 10px 0;
-  border: 0;
-  border-top: 1px solid var(--line);
+.recipe-form p {
+  margin: 0;
 }
 
 .confirm {

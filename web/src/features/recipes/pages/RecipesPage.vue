@@ -5,7 +5,9 @@ import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { stepSentence } from '@/shared/drawing/furrowOf'
+import { schoolWords } from '@/shared/labels'
 import { useRecipes, type Recipe } from '../api'
+import LadderForm from '../components/LadderForm.vue'
 import RecipeForm from '../components/RecipeForm.vue'
 
 useTitle(() => 'Recipes')
@@ -16,6 +18,7 @@ const recipes = computed(() =>
 )
 const writing = ref(false)
 const from = ref<Recipe | null>(null)
+const ladder = ref<number | null>(null)
 
 function write(recipe: Recipe | null) {
   from.value = recipe
@@ -40,7 +43,8 @@ function write(recipe: Recipe | null) {
     <section v-for="r in recipes" :key="r.id" class="recipe">
       <div>
         <h3>
-          {{ r.name }} <span v-if="r.edition > 1" class="quiet">edition {{ r.edition }}</span>
+          {{ r.name }} <span v-if="r.school" class="quiet">school: {{ schoolWords[r.school] }} </span
+          ><span v-if="r.edition > 1" class="quiet">edition {{ r.edition }}</span>
         </h3>
         <p>{{ r.steps.map(stepSentence).join(' → ') }}</p>
         <p v-if="r.note">{{ r.note }}</p>
@@ -48,11 +52,20 @@ function write(recipe: Recipe | null) {
           {{ r.confidence === 'sure' ? 'sure' : `a ${r.confidence === 'guess' ? 'guess' : 'likely figure'}`
           }}<template v-if="r.source">; {{ r.source }}</template>
         </p>
+        <LadderForm v-if="ladder === r.id" :recipe="r" @done="ladder = null" />
         <p v-for="c in r.cautions" :key="c.kind" class="notice bad">
           {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
         </p>
       </div>
-      <v-btn v-if="user?.may_plan" variant="text" color="primary" @click="write(r)">Next edition</v-btn>
+      <div v-if="user?.may_plan" class="do no-print">
+        <v-btn variant="text" color="primary" @click="write(r)">Next edition</v-btn>
+        <v-btn v-if="r.steps.length" variant="text" color="primary" @click="ladder = ladder === r.id ? null : r.id"
+          >Dose ladder</v-btn
+        >
+        <v-btn v-if="r.steps.length" variant="text" color="primary" :to="{ name: 'plan', query: { recipe: r.id } }"
+          >Plan</v-btn
+        >
+      </div>
     </section>
   </main>
 </template>
@@ -79,6 +92,15 @@ function write(recipe: Recipe | null) {
 .recipe .notice {
   margin-top: 6px;
   font-size: 0.92rem;
+}
+
+.do {
+  display: flex;
+  flex-shrink: 0;
+  flex-wrap: wrap;
+  align-content: flex-start;
+  justify-content: flex-end;
+  max-width: 260px;
 }
 
 @media (max-width: 700px) {

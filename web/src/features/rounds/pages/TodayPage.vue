@@ -3,10 +3,11 @@ import { computed } from 'vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
-import { day, weekdayLong, weekdayShort } from '@/shared/format/dates'
+import { day, moment, weekdayLong, weekdayShort } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
+import { stepWords } from '@/shared/labels'
 import { StandLine } from '@/features/stands'
-import { useToday } from '../api'
+import { useToday, type BatchDay } from '../api'
 import SeasonBand from '../components/SeasonBand.vue'
 import TaskLine from '../components/TaskLine.vue'
 import WakingList from '../components/WakingList.vue'
@@ -14,18 +15,43 @@ import WakingList from '../components/WakingList.vue'
 useTitle(() => 'Today')
 const { data, isPending, error, refetch } = useToday()
 
+const bagsDue = computed(() => data.value?.bags.filter((p) => p.wanting) ?? [])
+
 const heading = computed(() => {
   if (!data.value) return 'Today'
   const d = data.value
   const due = [
     d.rounds.length ? plural(d.rounds.length, 'round') : 'nothing to count',
+    ...(bagsDue.value.length
+      ? [
+          plural(
+            bagsDue.value.reduce((n, p) => n + p.wanting, 0),
+            'bag',
+          ),
+        ]
+      : []),
     ...(d.visits.length ? [plural(d.visits.length, 'visit')] : []),
   ]
   return `${weekdayLong(d.day)}: ${due.join(', ')}`
 })
 const busy = computed(
-  () => data.value && (data.value.rounds.length || data.value.visits.length || data.value.drying.length),
+  () =>
+    data.value &&
+    (data.value.rounds.length ||
+      data.value.visits.length ||
+      data.value.drying.length ||
+      data.value.timers.length ||
+      data.value.batch_days.length ||
+      bagsDue.value.length),
 )
+const dayWords = { begin: 'Begin', next_step: 'Next step of', out: 'Take out' }
+const batchLink = (b: BatchDay) =>
+  b.batch ? { name: 'batch', params: { id: b.batch } } : { name: 'trial', params: { id: b.trial ?? 0 } }
+function batchWhen(b: BatchDay): string {
+  if (b.in_days < 0) return `${plural(-b.in_days, 'day')} late`
+  if (b.in_days === 0) return 'today'
+  return b.what === 'begin' ? `latest start is in ${plural(b.in_days, 'day')}` : weekdayShort(b.on)
+}
 const empty = computed(
   () =>
     data.value && !busy.value && !data.value.rounds.length && !data.value.waking.length && !data.value.coming.length,
@@ -53,6 +79,50 @@ const empty = computed(
               {{ round.place }} <span class="quiet count">{{ plural(round.dishes, 'dish', 'dishes') }}</span>
             </h2>
             <TaskLine v-for="task in round.tasks" :key="`${task.trial}${task.kind}`" :task="task" />
+          </section>
+          <section v-if="data.timers.length" class="round">
+            <h2 class="ruled">Runs by the clock</h2>
+            <RouterLink v-for="t in data.timers" :key="t.begun" to="/timers" class="drying">
+              <span
+                ><strong>{{ stepWords[t.step] }}, {{ t.name }}</strong> <span class="code">{{ t.code }}</span></span
+              >
+              <span :class="Date.parse(t.due_at) < Date.now() ? 'late' : 'quiet'">until {{ moment(t.due_at) }}</span>
+            </RouterLink>
+          </section>
+          <section v-if="bagsDue.length" class="round">
+            <h2 class="ruled">Bags</h2>
+            <RouterLink
+              v-for="p in bagsDue"
+              :key="p.place ?? 0"
+              :to="{ name: 'rounds', query: p.place ? { place: p.place } : {} }"
+              class="drying"
+            >
+              <span
+                ><strong>{{ p.place_name }}</strong>
+                <span class="quiet"
+                  >{{ p.wanting }} of {{ plural(p.bags.length, 'bag')
+                  }}<template v-if="p.turn">, {{ p.turn }}'s round</template></span
+                ></span
+              >
+              <span :class="p.days_late > 0 ? 'late' : 'quiet'">{{
+                p.days_late > 0 ? `${plural(p.days_late, 'day')} late` : 'today'
+              }}</span>
+            </RouterLink>
+          </section>
+          <section v-if="data.batch_days.length" class="round">
+            <h2 class="ruled">In and out of treatment</h2>
+            <RouterLink
+              v-for="b in data.batch_days"
+              :key="`${b.batch}${b.trial}${b.name}`"
+              :to="batchLink(b)"
+              class="drying"
+            >
+              <span
+                ><strong>{{ dayWords[b.what as keyof typeof dayWords] ?? b.what }} {{ b.name }}</strong>
+                <span class="code">{{ b.code }}</span></span
+              >
+              <span :class="b.in_days < 0 ? 'late' : 'quiet'">{{ batchWhen(b) }}</span>
+            </RouterLink>
           </section>
           <section v-if="data.drying.length" class="round">
             <h2 class="ruled">Drying: turn and look</h2>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { LotField, type LotRow } from '@/features/lots'
 import { PlaceField } from '@/features/places'
@@ -40,6 +40,20 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
   blind: true,
 })
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
+
+// a set of recipes may come along, from a ladder or from the reading of the dormancy
+const asked = (Array.isArray(route.query.recipe) ? route.query.recipe : [route.query.recipe])
+  .map(Number)
+  .filter(Boolean)
+watch(
+  recipes,
+  (all) => {
+    const come = asked.flatMap((id) => all?.results.filter((r) => r.id === id) ?? [])
+    if (come.length && treatments.value.length === 1)
+      treatments.value.push(...come.map((r) => ({ name: r.name.slice(0, 60), recipe: r.id, is_control: false })))
+  },
+  { immediate: true },
+)
 
 const layout = computed(() => ({
   lot: lot.value,

@@ -8,12 +8,17 @@ from datetime import date, datetime, timedelta
 from django.db.models import Max
 
 from core.seedstock import RETEST_YEARS
-from core.vocabulary import StepKind, StopReason, TrialState, WatchState
+from core.vocabulary import PlanMode, StepKind, StopReason, TrialState, WatchState
+from server.batches.selectors.courses import batches_in_use
+from server.batches.selectors.plans import on_calendar
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
 from server.evidence.selectors.shares import by_treatment
 from server.lots.models import Lot
 from server.lots.selectors.drying import drying_lots
 from server.lots.selectors.stock import stocks
+from server.people.selectors import work_calendar
+from server.rounds.selectors.bags import BatchDay, PlaceBags, bag_rounds, batch_days
+from server.rounds.selectors.timers import Timer, timers
 from server.stands.models import Stand
 from server.stands.selectors.rows import StandRow
 from server.stands.selectors.rows import row as stand_row
@@ -124,11 +129,15 @@ class Today:
     visits: list[StandRow]
     drying: list[DryingTask]
     retests: list[RetestTask]
+    bags: list[PlaceBags]
+    batch_days: list[BatchDay]
+    timers: list[Timer]
 
 
 def today(now: datetime) -> Today:
     """Derive the page from open trials: plan minus what happened."""
     found = open_trials()
+    batches = batches_in_use()
     day = local_day(now)
     due: dict[tuple[int, str], list[RoundTask]] = defaultdict(list)
     coming: list[ComingTask] = []
@@ -145,7 +154,29 @@ def today(now: datetime) -> Today:
         visits=visits_today(day),
         drying=_drying(day),
         retests=_retests(day),
+        bags=bag_rounds(day, batches),
+        batch_days=sorted([*batch_days(day, batches), *_starts(found, day)], key=lambda b: (b.on, b.code)),
+        timers=timers(now, batches).timers,
     )
+
+
+def _starts(found: Iterable[TrialCourses], day: date) -> list[BatchDay]:
+    """Treatments of planned trials that have no batch yet and must begin soon to be sown on the day planned."""
+    planned = [t for t in found if t.state == TrialState.PLANNED]
+    if not planned:
+        return []
+    calendar = work_calendar()
+    out: list[BatchDay] = []
+    for t in planned:
+        waiting = {d.dish.treatment_id: d.dish.treatment for d in t.dishes if d.dish.treatment.recipe and d.dish.batch_id is None}
+        for treatment in waiting.values():
+            if treatment.recipe is None:
+                continue
+            on = local_day(on_calendar(treatment.recipe, PlanMode.SOW_TOGETHER, t.trial.sow_on, calendar).start)
+            if on <= day + timedelta(days=COMING_DAYS):
+                name = f"{t.trial.lot.common_name}, {treatment.name}"
+                out.append(BatchDay(None, t.trial.pk, t.trial.code, name, "begin", on, (on - day).days))
+    return out
 
 
 def visits_today(day: date) -> list[StandRow]:

@@ -1,0 +1,258 @@
+"""Recipes laid on the calendar: sown together or started together, with what was moved and what gets in each other's way."""
+
+from collections import Counter, defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, time, timedelta
+
+from django.utils import timezone
+
+from core.temperature import usual_outdoors, warm_then_frost
+from core.treatment import Plan, PlannedStep, WorkCalendar, plan_backward, plan_forward, ready_by, recipe_advice, sow_window
+from core.vocabulary import Dormancy, DurationUnit, Hemisphere, PlanMode, PlanNoteKind, SowSeason, StepKind
+from server.batches.selectors.courses import BatchCourse, batches_in_use, local_day
+from server.people.models import WorkYear
+from server.people.selectors import work_calendar, work_year
+from server.places.models import Place
+from server.recipes.models import Recipe, Step
+
+USUAL_START = time(9)
+MOST_DAYS_OUT = 400
+
+
+@dataclass(frozen=True)
+class PlanItem:
+    """A treatment to plan; `start` is set where somebody moved it by hand. Without a recipe it is sown as it is."""
+
+    name: str
+    recipe: Recipe | None
+    start: date | None = None
+
+
+@dataclass(frozen=True)
+class StepOnCalendar:
+    """A step with its days. `least_days` is the recipe's, `days` what the plan gives it."""
+
+    kind: StepKind
+    label: str
+    start: datetime
+    end: datetime
+    duration: float
+    unit: DurationUnit
+    temperature_c: float | None
+    medium: str
+    place: str
+    checks: list[date]
+
+
+@dataclass(frozen=True)
+class PlanSaid:
+    """One sentence of a plan, and the treatment it belongs to."""
+
+    kind: PlanNoteKind | None
+    sentence: str
+
+
+@dataclass(frozen=True)
+class PlannedTreatment:
+    """A treatment on the calendar. `latest_start_in` is in days from today, negative where it has passed."""
+
+    name: str
+    recipe: int | None
+    start: datetime
+    sow: datetime
+    latest_start_in: int
+    steps: list[StepOnCalendar]
+    notes: list[PlanSaid]
+    advice: list[str]
+
+
+@dataclass(frozen=True)
+class Clash:
+    """Days on which a shelf or the hands do not suffice."""
+
+    what: str
+    on: date
+    sentence: str
+
+
+@dataclass(frozen=True)
+class PlanView:
+    """A whole plan: treatments, why together or not, what has to be ready before, the season, what clashes."""
+
+    mode: PlanMode
+    why: str
+    sow_first: date
+    sow_last: date
+    treatments: list[PlannedTreatment]
+    collect_by: date | None
+    clean_by: date | None
+    window_opens: date | None
+    window_closes: date | None
+    in_window: bool | None
+    clashes: list[Clash]
+    warnings: list[str]
+
+
+WHY = {
+    PlanMode.SOW_TOGETHER: "Starts are staggered so that all are sown on one day: light, warmth and the counter are then the same for all.",
+    PlanMode.START_TOGETHER: "All start on one day and are sown as each is ready: the dishes then germinate under different days.",
+}
+
+
+def plan(
+    items: Sequence[PlanItem],
+    mode: PlanMode,
+    on: date,
+    *,
+    today: date,
+    place: Place | None = None,
+    season: SowSeason | None = None,
+    bags: int = 1,
+) -> PlanView:
+    """Lay treatments back from a sowing day, or on from a start day; `bags` is how many bags each treatment fills."""
+    year = work_year()
+    calendar = work_calendar(year)
+    treatments = [_treatment(item, mode, on, calendar, place, today) for item in items]
+    treated = [t for t in treatments if t.steps]
+    first = min((t.start.date() for t in treated), default=None)
+    window = sow_window(season, on, Hemisphere(year.hemisphere)) if season else None
+    sown = [local_day(t.sow) for t in treatments]
+    ready = ready_by(first) if first else None
+    return PlanView(
+        mode=mode,
+        why=WHY[mode],
+        sow_first=min(sown),
+        sow_last=max(sown),
+        treatments=treatments,
+        collect_by=ready.collect if ready else None,
+        clean_by=ready.clean if ready else None,
+        window_opens=window.opens if window else None,
+        window_closes=window.closes if window else None,
+        in_window=window.holds(max(sown)) if window else None,
+        clashes=_clashes(treatments, year, place, bags),
+        warnings=_outdoors(treatments, year),
+    )
+
+
+def on_calendar(recipe: Recipe, mode: PlanMode, on: date, calendar: WorkCalendar) -> Plan:
+    """One recipe on the calendar."""
+    steps = [s.as_core() for s in recipe.steps.all()]
+    at = _moment(on)
+    return plan_backward(steps, at, calendar) if mode is PlanMode.SOW_TOGETHER else plan_forward(steps, at, calendar)
+
+
+def _treatment(item: PlanItem, mode: PlanMode, on: date, calendar: WorkCalendar, place: Place | None, today: date) -> PlannedTreatment:
+    if item.recipe is None:
+        at = _moment(on)
+        return PlannedTreatment(item.name, None, at, at, (on - today).days, [], [], [])
+    by_hand = PlanMode.START_TOGETHER if item.start else mode
+    laid = on_calendar(item.recipe, by_hand, item.start or on, calendar)
+    steps = list(item.recipe.steps.all())
+    notes = [PlanSaid(n.kind, _sentence(steps, n.step, n.kind, n.on, n.days)) for n in laid.notes]
+    if local_day(laid.start) < today:
+        days = (today - local_day(laid.start)).days
+        notes.insert(0, PlanSaid(None, f"Its start was {days} day{'s' if days > 1 else ''} ago: sow later, or take a shorter treatment."))
+    return PlannedTreatment(
+        name=item.name,
+        recipe=item.recipe.pk,
+        start=laid.start,
+        sow=laid.sow,
+        latest_start_in=(local_day(laid.start) - today).days,
+        steps=[_step(s, x, place) for s, x in zip(steps, laid.steps, strict=True)],
+        notes=notes,
+        advice=[a.sentence for a in recipe_advice([s.as_core() for s in steps], Dormancy.UNKNOWN)],
+    )
+
+
+def _step(step: Step, laid: PlannedStep, place: Place | None) -> StepOnCalendar:
+    kind = StepKind(step.kind)
+    return StepOnCalendar(
+        kind=kind,
+        label=step.medium or kind.replace("_", " "),
+        start=laid.start,
+        end=laid.end,
+        duration=step.duration,
+        unit=DurationUnit(step.unit),
+        temperature_c=step.temperature_c,
+        medium=step.medium,
+        place=place.full_name if place and step.as_core().days >= 1 else "",
+        checks=list(laid.checks),
+    )
+
+
+def _sentence(steps: Sequence[Step], index: int, kind: PlanNoteKind, on: date, days: float | None) -> str:
+    step, day = steps[index], f"{on:%a %-d %b}"
+    name = f"Step {index + 1}, {step.kind.replace('_', ' ')}"
+    n = f"{days:g} day{'s' if days != 1 else ''}" if days is not None else ""
+    return {
+        PlanNoteKind.LENGTHENED: f"{name}: {n} longer, so that hands are there on {day}. The least it needs is kept.",
+        PlanNoteKind.START_MOVED: f"{name}: begun {f'{n} later' if days else 'at another hour'}, on {day}, so that it ends by day.",
+        PlanNoteKind.DAY_OFF: f"{name}: {day} is a day off, and no working day lies within what the recipe allows.",
+        PlanNoteKind.NIGHT: f"{name}: ends in the night of {day}. Choose another hour for its start.",
+        PlanNoteKind.CHECK_GAP: f"{name}: after {day} nobody looks at it for {n}, longer than allowed. Ask somebody to.",
+        PlanNoteKind.NO_CHECK_BEFORE_BREAK: f"{name}: {n} off from {day}. Who mists it on the day before?",
+    }[kind]
+
+
+def _clashes(treatments: Sequence[PlannedTreatment], year: WorkYear, place: Place | None, bags: int) -> list[Clash]:
+    others = batches_in_use()
+    found: list[Clash] = []
+    if place is not None and place.capacity_bags is not None:
+        lying: Counter[date] = Counter()
+        for start, end in [
+            *((local_day(t.start), local_day(t.sow)) for t in treatments if t.steps for _ in range(bags)),
+            *((a, b) for c in others if c.batch.place_id == place.pk for a, b in [_stretch_of(c)]),
+        ]:
+            for n in range(min(MOST_DAYS_OUT, (end - start).days)):
+                lying[start + timedelta(days=n)] += 1
+        full = sorted(d for d, n in lying.items() if n > place.capacity_bags)
+        if full:
+            most = max(lying[d] for d in full)
+            when = f"from {full[0]:%-d %b} to {full[-1]:%-d %b}"
+            found.append(
+                Clash("space", full[0], f"{place.full_name} holds {place.capacity_bags} bags; {when} up to {most} would lie there.")
+            )
+    handled: dict[date, int] = defaultdict(int)
+    for t in treatments:
+        for day in {local_day(t.start), local_day(t.sow)} if t.steps else {local_day(t.sow)}:
+            handled[day] += 1
+    for c in others:
+        for day in set(_stretch_of(c)):
+            handled[day] += 1
+    mine = {local_day(x) for t in treatments for x in (t.start, t.sow)}
+    for day in sorted(d for d in mine if handled[d] > year.hands):
+        found.append(Clash("hands", day, f"{handled[day]} starts and ends fall on {day:%a %-d %b}; one day bears {year.hands}."))
+    return found
+
+
+def _stretch_of(course: BatchCourse) -> tuple[date, date]:
+    """The days a batch in use is expected to lie where it lies."""
+    start = course.started_at or course.starts_at
+    end = course.plan[-1].end if course.plan else course.due_at
+    first = local_day(start) if start else timezone.localdate()
+    return first, max(first, local_day(end)) if end else first
+
+
+def _outdoors(treatments: Sequence[PlannedTreatment], year: WorkYear) -> list[str]:
+    """What a usual year does to seed that is meant to lie outside."""
+    out: list[str] = []
+    for t in treatments:
+        for s in t.steps:
+            if s.kind is not StepKind.OUTDOORS:
+                continue
+            first = local_day(s.start)
+            days = usual_outdoors(first, max(1, (local_day(s.end) - first).days + 28), Hemisphere(year.hemisphere))
+            spells = warm_then_frost(days)
+            if spells:
+                w = spells[0]
+                a, b = first + timedelta(days=w.warm_from), first + timedelta(days=w.frost_on)
+                out.append(
+                    f"{t.name}: in a usual (simulated) year a warm spell from about {a:%-d %b} may wake seed outside, "
+                    f"and frost to {w.frost_c:.0f} °C follows by about {b:%-d %b}. Keep a cover at hand, or the fridge."
+                )
+    return out
+
+
+def _moment(day: date) -> datetime:
+    return timezone.make_aware(datetime.combine(day, USUAL_START))

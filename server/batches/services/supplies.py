@@ -1,0 +1,54 @@
+"""Solutions and other things that are used many times, and whose turn a round is."""
+
+from datetime import date
+from typing import Any
+
+from django.db import transaction
+
+from core.vocabulary import SupplyKind
+from server.batches.models import Supply, Turn
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.places.models import Place
+from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing
+from server.rest.problems import Problem, field_error, refused
+
+
+def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fields: Any) -> Supply:
+    """Write down something that is made once."""
+    require(by, Right.COUNT)
+    check_day_not_in_future(made_on, "This", "/made_on")
+    if Supply.objects.filter(name=name).exists():
+        message = f"“{name}” exists already: choose another name, a date in it helps."
+        raise Problem(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
+    return create_thing(Supply(name=name, kind=kind, made_on=made_on, **fields), by=by)
+
+
+def change_supply(*, by: Person, supply: Supply, version: int, changes: dict[str, Any]) -> Supply:
+    """Change what is said of it, or that it is used up."""
+    require(by, Right.COUNT)
+    return change_thing(supply, changes, by=by, version=version)
+
+
+@transaction.atomic
+def assign_turn(*, by: Person, place: Place, person: Person, first_day: date, last_day: date) -> Turn:
+    """Give somebody the rounds of a place for some days.."""
+    require(by, Right.PLAN)
+    if last_day < first_day:
+        raise refused("/last_day", "ends_before_begin", f"The turn ends on {last_day:%-d %b}, before it begins on {first_day:%-d %b}.")
+    clash = Turn.objects.filter(place=place, first_day__lte=last_day, last_day__gte=first_day).select_related("person").first()
+    if clash is not None:
+        message = (
+            f"{clash.person.initials} has {place.full_name} from {clash.first_day:%-d %b} to {clash.last_day:%-d %b}. Change that turn."
+        )
+        raise refused("/first_day", "turn_taken", message)
+    return create_thing(Turn(place=place, person=person, first_day=first_day, last_day=last_day), by=by)
+
+
+def change_turn(*, by: Person, turn: Turn, version: int, changes: dict[str, Any]) -> Turn:
+    """Give a turn to somebody else, or move its days."""
+    require(by, Right.PLAN)
+    first, last = changes.get("first_day", turn.first_day), changes.get("last_day", turn.last_day)
+    if last < first:
+        raise refused("/last_day", "ends_before_begin", f"The turn ends on {last:%-d %b}, before it begins on {first:%-d %b}.")
+    return change_thing(turn, changes, by=by, version=version)

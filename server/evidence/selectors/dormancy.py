@@ -1,0 +1,34 @@
+"""Reading the dormancy of a lot from what is known: its own tests, its plant, and past trials of the plant."""
+
+from core.treatment import DormancyReading, PastResult, read_dormancy
+from core.vocabulary import EmbryoSize, TrialState
+from server.evidence.selectors.shares import by_treatment, shares_of
+from server.lots.models import Lot
+from server.lots.selectors.bench import water_uptake
+from server.trials.selectors.state import TrialCourses, trials, with_courses
+
+
+def lot_dormancy(lot: Lot) -> DormancyReading:
+    """The likely class with its reasons; trials of all lots of the plant count, of the lot alone while the plant is unknown."""
+    same = trials().filter(lot__taxon=lot.taxon) if lot.taxon else trials().filter(lot=lot)
+    past = [r for t in with_courses(same) if t.state is TrialState.CLOSED for r in _results(t)]
+    taxon = lot.taxon
+    return read_dormancy(
+        uptake=water_uptake(lot),
+        embryo=EmbryoSize(taxon.embryo) if taxon and taxon.embryo else None,
+        noted=taxon.woken_by_words if taxon else [],
+        past=past,
+    )
+
+
+def _results(trial: TrialCourses) -> list[PastResult]:
+    treatments = by_treatment(trial)
+    shares = shares_of(treatments)
+    if shares is None:
+        return []
+    out = []
+    for t, share in zip(treatments, shares.treatments, strict=True):
+        recipe = t.treatment.recipe
+        steps = tuple(s.as_core() for s in recipe.steps.all()) if recipe else ()
+        out.append(PastResult(steps, share.p, share.lower, share.upper))
+    return out

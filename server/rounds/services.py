@@ -1,0 +1,46 @@
+"""Calendar addresses: secret, one a person, revocable."""
+
+import hashlib
+import secrets
+
+from django.db import transaction
+
+from server.people.models import Person
+from server.record_kinds.services import change_thing, create_thing
+from server.rounds.models import CalendarFeed
+
+
+def _digest(token: str) -> str:
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+@transaction.atomic
+def new_feed(*, by: Person) -> str:
+    """Make the person's address anew; the one before stops working. The token is shown once."""
+    token = secrets.token_urlsafe(24)
+    _keep(by, _digest(token))
+    return token
+
+
+def revoke_feed(*, by: Person) -> None:
+    """Stop the person's address."""
+    _keep(by, "")
+
+
+def person_of_feed(token: str) -> Person | None:
+    """Whose calendar a token reads; None if nobody's, or of somebody who may sign in no longer."""
+    feed = CalendarFeed.objects.filter(token_digest=_digest(token)).select_related("person").first() if token else None
+    return feed.person if feed is not None and feed.person.is_active else None
+
+
+def has_feed(person: Person) -> bool:
+    """Whether the person has an address that works."""
+    return CalendarFeed.objects.filter(person=person).exclude(token_digest="").exists()
+
+
+def _keep(by: Person, digest: str) -> None:
+    feed = CalendarFeed.objects.filter(person=by).first()
+    if feed is None:
+        create_thing(CalendarFeed(person=by, token_digest=digest), by=by)
+    else:
+        change_thing(feed, {"token_digest": digest}, by=by, version=feed.version)

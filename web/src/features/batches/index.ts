@@ -1,0 +1,15 @@
+import { defineAsyncComponent } from 'vue'
+import type { RouteRecordRaw } from 'vue-router'
+
+export { useTimers, type PlaceBags } from './api'
+export { startBagOutbox, useBagOutbox } from './composables/useBagOutbox'
+export const BagsButton = defineAsyncComponent(() => import('./components/BagsButton.vue'))
+
+export const batchRoutes: RouteRecordRaw[] = [
+  { path: '/plan', name: 'plan', component: () => import('./pages/PlanPage.vue') },
+  { path: '/rounds', name: 'rounds', component: () => import('./pages/RoundPage.vue') },
+  { path: '/rounds/list', name: 'round-list', component: () => import('./pages/RoundListPage.vue') },
+  { path: '/timers', name: 'timers', component: () => import('./pages/TimersPage.vue') },
+  { path: '/supplies', name: 'supplies', component: () => import('./pages/SuppliesPage.vue') },
+  { path: '/batches/:id(\\d+)', name: 'batch', component: () => import('./pages/BatchPage.vue') },
+]

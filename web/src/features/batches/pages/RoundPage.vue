@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
+import EmptyState from '@/shared/components/EmptyState.vue'
+import PageState from '@/shared/components/PageState.vue'
+import { useTitle } from '@/shared/composables/useTitle'
+import { plural } from '@/shared/format/numbers'
+import { useBagRounds, type Bag, type NewBagLook } from '../api'
+import BagLine from '../components/BagLine.vue'
+import { useBagOutbox } from '../composables/useBagOutbox'
+
+/** The round: each bag in shelf order with what it wants, one tap for fine, the exceptions, and "all others fine". */
+useTitle(() => 'Bags')
+const route = useRoute()
+const { user } = useSession()
+const { data, isPending, error, refetch } = useBagRounds()
+const { waiting, noSignal, send, refused } = useBagOutbox()
+
+const chosen = ref<number | null>(route.query.place ? Number(route.query.place) : null)
+const rounds = computed(() => (data.value ?? []).filter((p) => chosen.value === null || p.place === chosen.value))
+// what was done on this walk, and what waits on the device from an earlier one
+const walked = ref<Record<number, string>>({})
+const done = computed<Record<number, string>>(() => ({
+  ...Object.fromEntries(waiting.value.map((l) => [l.batch, 'kept on this device'])),
+  ...walked.value,
+}))
+const left = (bags: readonly Bag[]) => bags.filter((b) => b.wants_now && !(b.batch in done.value))
+const rest = computed(() => rounds.value.flatMap((p) => left(p.bags)))
+
+function fine(bag: Bag): NewBagLook {
+  const now = new Date().toISOString()
+  return {
+    client_id: crypto.randomUUID(),
+    batch: bag.batch,
+    at: now,
+    device_at: now,
+    misted: bag.care === 'mist',
+    water_changed: bag.care === 'change_water',
+    opened: bag.care === 'change_water',
+  }
+}
+async function record(bag: Bag, look: Partial<NewBagLook>, word: string) {
+  walked.value = { ...walked.value, [bag.batch]: word }
+  await send({ ...fine(bag), ...look })
+}
+async function allOthersFine(bags: readonly Bag[]) {
+  for (const bag of left(bags)) await record(bag, {}, 'fine')
+}
+</script>
+
+<template>
+  <main class="page">
+    <div class="top">
+      <h1>Bags</h1>
+      <div class="actions no-print">
+        <RouterLink to="/rounds/list">Print the list and the rota</RouterLink>
+        <RouterLink to="/timers">Timers</RouterLink>
+      </div>
+    </div>
+    <PageState :pending="isPending" :error="data ? null : error" @retry="refetch" />
+    <p v-if="waiting.length" class="notice" role="status">
+      Waiting ({{ waiting.length }}){{ noSignal ? ': no signal. They are kept on this device and sent once.' : '.' }}
+    </p>
+    <p v-for="r in refused" :key="r.item.client_id" class="notice bad" role="alert">
+      {{ r.problem.detail }} This look was not recorded.
+    </p>
+    <EmptyState
+      v-if="data && !data.length"
+      title="No bag is in the cold"
+      why="A batch is seed of one lot under a recipe, in one bag. Once its first step has begun it lies here in shelf order."
+    >
+      <RouterLink to="/plan">Plan treatments</RouterLink>
+    </EmptyState>
+    <div v-if="(data?.length ?? 0) > 1" class="places" role="group" aria-label="Place">
+      <button type="button" :class="{ here: chosen === null }" @click="chosen = null">everywhere</button>
+      <button
+        v-for="p in data"
+        :key="p.place ?? 0"
+        type="button"
+        :class="{ here: chosen === p.place }"
+        @click="chosen = p.place"
+      >
+        {{ p.place_name }} <span v-if="left(p.bags).length" class="figures">{{ left(p.bags).length }}</span>
+      </button>
+    </div>
+    <section v-for="p in rounds" :key="p.place ?? 0" :aria-label="p.place_name">
+      <h2 class="ruled">
+        {{ p.place_name }}
+        <span class="quiet"
+          >{{ plural(p.bags.length, 'bag') }}<template v-if="p.turn">, {{ p.turn }}'s round</template></span
+        >
+      </h2>
+      <BagLine
+        v-for="b in p.bags"
+        :key="b.batch"
+        :bag="b"
+        :done="done[b.batch] ?? ''"
+        :may-count="user?.may_count ?? false"
+        @fine="record(b, {}, 'fine')"
+        @found="(look, word) => record(b, look, word)"
+      />
+      <v-btn
+        v-if="user?.may_count && left(p.bags).length > 1"
+        class="others"
+        color="primary"
+        block
+        @click="allOthersFine(p.bags)"
+        >All {{ left(p.bags).length }} others fine</v-btn
+      >
+    </section>
+    <p v-if="data?.length && !rest.length" class="sentence">Every bag that wanted something has been looked after.</p>
+  </main>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 20px;
+  align-items: center;
+  justify-content: space-between;
+}
+
+.top a {
+  min-height: 44px;
+  line-height: 44px;
+}
+
+.places {
+  display: flex;
+  gap: 6px;
+  padding: 6px 0;
+  overflow-x: auto;
+}
+
+.places button {
+  min-height: 44px;
+  padding: 0 12px;
+  border-bottom: 3px solid transparent;
+  white-space: nowrap;
+}
+
+.places button.here {
+  border-color: var(--sprout-deep);
+  font-weight: 600;
+}
+
+section {
+  margin-top: 14px;
+}
+
+.others {
+  margin: 12px 0;
+}
+</style>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { stepSentence } from '@/shared/drawing/furrowOf'
+import { confidenceWords, dormancyWords } from '@/shared/labels'
+import { useDormancy, useRecipes, useWriteRecipe } from '../api'
+
+/** Why this seed may not sprout: a guess with its reasons, and a set of treatments worth comparing. */
+const props = defineProps<{ lot: number; mayPlan: boolean }>()
+
+const { data } = useDormancy(() => props.lot)
+const { data: recipes } = useRecipes()
+const write = useWriteRecipe()
+const { attempt, sentence } = useProblem()
+const ready = ref<number[] | null>(null)
+const treated = computed(() => data.value?.treatments.filter((t) => t.steps.length) ?? [])
+
+/** The suggested treatments as recipes: those that are there already are used again. */
+async function make() {
+  const ids: number[] = []
+  for (const t of treated.value) {
+    const known = recipes.value?.results.find((r) => r.name === t.name)
+    const made =
+      known ??
+      (await attempt(() =>
+        write.mutateAsync({
+          name: t.name,
+          note: t.why,
+          source: 'a suggestion from the reading of the dormancy, a starting point',
+          steps: t.steps.map((s) => ({
+            kind: s.kind,
+            duration: s.duration,
+            unit: s.unit,
+            duration_max: s.duration_max ?? null,
+            temperature_c: s.temperature_c ?? null,
+          })),
+        }),
+      ))
+    if (!made) return
+    ids.push(made.id)
+  }
+  ready.value = ids
+}
+</script>
+
+<template>
+  <section v-if="data" aria-label="Why does it not sprout?">
+    <h2 class="ruled">Why does it not sprout?</h2>
+    <p class="sentence">
+      Likely {{ dormancyWords[data.likely] }}
+      <span class="quiet"
+        >({{ data.confidence === 'guess' ? 'a guess' : `${confidenceWords[data.confidence]}, still a guess` }})</span
+      >
+    </p>
+    <ul class="reasons">
+      <li v-for="r in data.reasons" :key="r">{{ r }}</li>
+    </ul>
+    <p>Worth comparing:</p>
+    <ul class="plain">
+      <li v-for="t in data.treatments" :key="t.name">
+        <strong>{{ t.name }}</strong>
+        <span class="quiet">{{ t.steps.length ? `${t.steps.map(stepSentence).join(' → ')}. ` : '' }}{{ t.why }}</span>
+      </li>
+    </ul>
+    <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+    <p v-if="ready" role="status">
+      <RouterLink :to="{ name: 'plan', query: { lot, recipe: ready } }">Plan these treatments</RouterLink> or
+      <RouterLink :to="{ name: 'new-trial', query: { lot, recipe: ready } }">lay out a trial of them</RouterLink>
+    </p>
+    <v-btn
+      v-else-if="mayPlan && treated.length"
+      variant="outlined"
+      color="primary"
+      :loading="write.isPending.value"
+      @click="make"
+      >Make these recipes</v-btn
+    >
+  </section>
+</template>
+
+<style scoped>
+p {
+  margin: 4px 0;
+}
+
+.reasons {
+  margin: 4px 0 8px;
+  padding-left: 20px;
+}
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { stepSentence } from '@/shared/drawing/furrowOf'
+import { numbersIn } from '@/shared/format/numbers'
+import { unitWords } from '@/shared/labels'
+import { useLadder, type Recipe, type Rung } from '../api'
+import { doneNotWaited } from '../logic/steps'
+
+/** One step's dose in levels, none among them: the ordered treatments of a ladder at once. */
+const props = defineProps<{ recipe: Recipe }>()
+const emit = defineEmits<{ done: [] }>()
+
+const ladder = useLadder()
+const { attempt, at, foot } = useProblem()
+const items = computed(() =>
+  props.recipe.steps.flatMap((s, value) =>
+    doneNotWaited(s.kind) ? [] : [{ value, title: `${value + 1}: ${stepSentence(s)}` }],
+  ),
+)
+const step = ref(items.value[0]?.value ?? 0)
+const doses = ref('')
+const made = ref<Rung[] | null>(null)
+const unit = computed(() => unitWords[props.recipe.steps[step.value]?.unit ?? 'd'])
+const query = computed(() => (made.value ?? []).flatMap((r) => (r.recipe ? [r.recipe.id] : [])))
+
+async function save() {
+  made.value =
+    (await attempt(() =>
+      ladder.mutateAsync({ id: props.recipe.id, body: { step: step.value, doses: numbersIn(doses.value) } }),
+    )) ?? null
+}
+</script>
+
+<template>
+  <form class="form" @submit.prevent="save">
+    <h3>A ladder from “{{ recipe.name }}”</h3>
+    <p class="quiet">
+      The dose is unknown, so several are tried, none among them: too little does nothing, too much harms.
+    </p>
+    <div class="form-row">
+      <v-select v-model="step" :items="items" label="Which step" :error-messages="at('/step')" />
+      <v-text-field
+        v-model="doses"
+        :label="`Doses, ${unit}, apart by spaces`"
+        placeholder="15 30 60"
+        :error-messages="at('/doses')"
+      />
+    </div>
+    <p v-if="made" class="notice" role="status">
+      Made: {{ made.map((r) => r.name).join(', ') }}.
+      <RouterLink :to="{ name: 'plan', query: { recipe: query } }">Plan them</RouterLink>
+    </p>
+    <FormFoot
+      action="Make the ladder"
+      :busy="ladder.isPending.value"
+      :sentence="foot('/step', '/doses')"
+      :leave="made ? 'Done' : 'Not now'"
+      @leave="emit('done')"
+    />
+  </form>
+</template>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { reactive } from 'vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { choicesOf, placeTroubleWords } from '@/shared/labels'
+import { useRecordEvent } from '../api'
+
+/** Something befell the place: recorded once, shown by every bag that lay there. */
+const props = defineProps<{ place: number }>()
+const emit = defineEmits<{ done: [] }>()
+
+const record = useRecordEvent(() => props.place)
+const { attempt, at, foot } = useProblem()
+const local = () => {
+  const now = new Date()
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
+}
+const form = reactive({ kind: 'power_cut' as keyof typeof placeTroubleWords, at: local(), until: '', note: '' })
+
+async function save() {
+  const done = await attempt(async () => {
+    await record.mutateAsync({
+      kind: form.kind,
+      at: new Date(form.at).toISOString(),
+      until: form.until ? new Date(form.until).toISOString() : null,
+      note: form.note,
+    })
+    return true
+  })
+  if (done) emit('done')
+}
+</script>
+
+<template>
+  <form class="form" @submit.prevent="save">
+    <div class="form-row">
+      <v-select v-model="form.kind" :items="choicesOf(placeTroubleWords)" label="What happened" />
+      <v-text-field v-model="form.at" type="datetime-local" label="From" :error-messages="at('/at')" />
+      <v-text-field v-model="form.until" type="datetime-local" label="Until, if known" :error-messages="at('/until')" />
+    </div>
+    <v-text-field v-model="form.note" label="Note" maxlength="200" />
+    <FormFoot
+      action="Record it"
+      :busy="record.isPending.value"
+      :sentence="foot('/at', '/until')"
+      @leave="emit('done')"
+    />
+  </form>
+</template>

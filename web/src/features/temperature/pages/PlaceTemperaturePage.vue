@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
+import EmptyState from '@/shared/components/EmptyState.vue'
+import PageState from '@/shared/components/PageState.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import ColdStrip from '@/shared/drawing/ColdStrip.vue'
+import { day, moment } from '@/shared/format/dates'
+import { plural } from '@/shared/format/numbers'
+import { placeTroubleWords } from '@/shared/labels'
+import { usePlaceTemperature, useTakeBackLog } from '../api'
+import EventForm from '../components/EventForm.vue'
+import LogImport from '../components/LogImport.vue'
+
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { user } = useSession()
+const { data: page, isPending, error, refetch } = usePlaceTemperature(id)
+const takeBack = useTakeBackLog()
+const { attempt, sentence } = useProblem()
+useTitle(() => (page.value ? `Temperature, ${page.value.place_name}` : 'Temperature'))
+const open = ref<'' | 'log' | 'event'>('')
+</script>
+
+<template>
+  <main class="page">
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <template v-if="page">
+      <p class="quiet crumb"><RouterLink to="/places">Places</RouterLink> ›</p>
+      <div class="top">
+        <h1>Temperature, {{ page.place_name }}</h1>
+        <div class="actions no-print">
+          <v-btn v-if="user?.may_plan" color="primary" @click="open = 'log'">Read in a log</v-btn>
+          <v-btn v-if="user?.may_count" variant="outlined" color="primary" @click="open = 'event'"
+            >Something happened</v-btn
+          >
+        </div>
+      </div>
+      <LogImport v-if="open === 'log'" :place="id" @done="open = ''" />
+      <EventForm v-if="open === 'event'" :place="id" @done="open = ''" />
+      <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+      <EmptyState
+        v-if="!page.first_at && open !== 'log'"
+        title="No log of this place yet"
+        why="A fridge is not as cold as its dial says, and freezes at the back. A logger beside the bags settles it: read its file in here."
+      />
+      <template v-if="page.first_at && page.first_day">
+        <p class="sentence">
+          {{ page.effective_days?.toFixed(1) }} days of cold in the band (0.5 to 6 °C), from {{ day(page.first_at) }} to
+          {{ day(page.last_at ?? page.first_at) }}.
+          <template v-if="page.frozen_hours"
+            >Frozen for {{ page.frozen_hours.toFixed(0) }} h, {{ page.frozen_longest?.toFixed(0) }} h at a
+            stretch.</template
+          >
+          <template v-if="page.warm_hours"
+            >Above 10 °C for {{ page.warm_hours.toFixed(0) }} h, {{ page.warm_longest?.toFixed(0) }} h at a
+            stretch.</template
+          >
+        </p>
+        <ColdStrip :days="page.days" :first="page.first_day" />
+        <p class="quiet">
+          Known for {{ page.known_hours?.toFixed(0) }} h<template v-if="page.gaps.length"
+            >; {{ plural(page.gaps.length, 'gap') }} of {{ page.gap_hours.toFixed(0) }} h together, which count as
+            nothing</template
+          >.
+        </p>
+      </template>
+      <template v-if="page.events.length">
+        <h2 class="ruled">What befell it</h2>
+        <ul class="plain">
+          <li v-for="e in page.events" :key="`${e.at}${e.kind}`">
+            <strong>{{ placeTroubleWords[e.kind] }}</strong> {{ moment(e.at)
+            }}<template v-if="e.until"> to {{ moment(e.until) }}</template
+            ><template v-if="e.extreme_c !== null">, down to {{ e.extreme_c }} °C</template>
+            <span class="quiet">{{ e.from_log ? 'from the log' : e.note || 'recorded by hand' }}</span>
+          </li>
+        </ul>
+      </template>
+      <template v-if="page.logs.length">
+        <h2 class="ruled">Logs</h2>
+        <ul class="plain">
+          <li v-for="l in page.logs" :key="l.id">
+            {{ l.name }}: {{ plural(l.count, 'reading') }}, {{ day(l.first_at) }} to {{ day(l.last_at) }}
+            <span class="quiet"
+              >read in by {{ l.by }}, {{ moment(l.at)
+              }}<template v-if="l.left_out">; {{ plural(l.left_out, 'line') }} left out</template></span
+            >
+            <button
+              v-if="user?.may_plan"
+              type="button"
+              class="text-link"
+              @click="attempt(() => takeBack.mutateAsync(l.id))"
+            >
+              take it back
+            </button>
+          </li>
+        </ul>
+      </template>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: center;
+  justify-content: space-between;
+}
+
+h2 {
+  margin-top: 20px;
+}
+</style>
