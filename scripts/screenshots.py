@@ -21,10 +21,33 @@ VIEWS = {
     "stand": ("/stands/{stand_rabbitbrush}", DESK),
     "visit": ("/stands/{stand_rabbitbrush}", PHONE),
     "places": ("/places", DESK),
+    "plan": ("/plan?lot={lot_sumac}&recipe={recipe_cold}&recipe={recipe_acid}&recipe={recipe_hot}", DESK),
+    "round": ("/rounds", PHONE),
+    "batch": ("/batches/{batch_balsamroot}", DESK),
+    "timers": ("/timers", DESK),
+    "supplies": ("/supplies", DESK),
+    "work-year": ("/work-year", DESK),
+    "round-list": ("/rounds/list", DESK),
+    "log": ("/places/{place_fridge}/temperature", DESK),
 }
 TRIALS = {"balsamroot": "HR-114", "mallow": "SM-052", "sumac": "RT-021", "cottonwood": "PO-003", "biscuitroot": "LD-027"}
-LOTS = {"lot_balsamroot": "HR-114", "lot_flax": "LL-015", "lot_drying": "EN-047", "lot_weevils": "AF-008", "lot_cherry": "PV-017"}
-KEPT = ["today", "lots", "trial", "count", "compare", "new-trial", "stands", "stand", "visit", "lot"]
+LOTS = {
+    "lot_balsamroot": "HR-114",
+    "lot_flax": "LL-015",
+    "lot_drying": "EN-047",
+    "lot_weevils": "AF-008",
+    "lot_cherry": "PV-017",
+    "lot_sumac": "RT-021",
+}
+RECIPES = {
+    "recipe_cold": "8 weeks cold, damp sand",
+    "recipe_acid": "acid 30 min, then 8 weeks cold",
+    "recipe_hot": "hot water, then 12 weeks cold",
+}
+KEPT = [
+    *("today", "lots", "trial", "count", "compare", "new-trial", "stands", "stand", "visit", "lot"),
+    *("recipes", "plan", "round", "batch"),
+]
 
 
 def main(folder: Path, names: list[str]) -> None:
@@ -35,6 +58,11 @@ def main(folder: Path, names: list[str]) -> None:
         ids = {name: api.trial(lot) for name, lot in TRIALS.items()}
         ids |= {name: api.get(f"/api/v1/lots/?search={code}")["results"][0]["id"] for name, code in LOTS.items()}
         ids["stand_rabbitbrush"] = api.get("/api/v1/stands/?search=rabbitbrush")["results"][0]["id"]
+        recipes = {r["name"]: r["id"] for r in api.get("/api/v1/recipes/?page_size=500")["results"]}
+        ids |= {name: recipes[title] for name, title in RECIPES.items()}
+        ids["place_fridge"] = next(p["id"] for p in api.get("/api/v1/places/?page_size=500")["results"] if p["name"] == "Fridge")
+        bags = {b["lot_code"]: b["batch"] for p in api.get("/api/v1/bag-rounds/") for b in p["bags"]}
+        ids |= {"batch_balsamroot": bags["HR-097"], "batch_elderberry": bags["SC-011"], "batch_sumac": bags["RT-021"]}
         browser = Browser()
         try:
             browser.driver.get(address + "/sign-in")

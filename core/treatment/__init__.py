@@ -19,7 +19,7 @@ from core.treatment.cautions import Caution, cautions, checks_before
 from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
 from core.treatment.ladder import Rung, ladder
 from core.treatment.library import SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
-from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, check_days, later, plan_backward, plan_forward
+from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, allowed_days, check_days, later, plan_backward, plan_forward
 from core.treatment.rules import COLD, RecipeAdvice, recipe_advice
 from core.treatment.schedule import RecipeTimes, Schedule, ScheduledStep, schedule, stagger
 from core.treatment.seasons import ReadyBy, SowWindow, ready_by, sow_window
@@ -51,6 +51,7 @@ __all__ = [
     "StarterStep",
     "SuggestedTreatment",
     "WorkCalendar",
+    "allowed_days",
     "care_gaps",
     "care_state",
     "cautions",

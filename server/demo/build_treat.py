@@ -152,8 +152,12 @@ def _bags_of_trials(places: dict[str, Place], grower: Person, helper: Person, no
     ):
         course = course_of(batch)
         start = course.plan[0].start
-        _run(batch, min(start, now - 40 * DAY), now, grower, draw)
-        _look_after(batch, BatchSpec(batch.lot.code, "", batch.seeds, "", 40, last=7 if batch.code.endswith("1") else 4), helper, now, draw)
+        begun = min(start, now - 40 * DAY)
+        _run(batch, begun, now, grower, draw)
+        days_ago = (now - begun) / DAY
+        _look_after(
+            batch, BatchSpec(batch.lot.code, "", batch.seeds, "", days_ago, last=7 if batch.code.endswith("1") else 4), helper, now, draw
+        )
     counted = Trial.objects.get(question=TREATED_TOGETHER)
     groups: dict[int, list[Dish]] = {}
     for dish in Dish.objects.filter(treatment__trial=counted, treatment__recipe__isnull=False).select_related("treatment__recipe"):

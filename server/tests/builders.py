@@ -1,15 +1,23 @@
 """Records with valid defaults for the server's tests; each is made through the services."""
 
 import io
-from datetime import date, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from uuid import uuid4
 
+import numpy as np
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 from PIL import Image
 from rest_framework.test import APIClient, APITestCase
 
-from core.vocabulary import AmountKnown, OriginKind, PlaceKind, Role, StepKind, StockKind
+from core.temperature import log_csv
+from core.treatment import WorkCalendar
+from core.vocabulary import AmountKnown, OriginKind, PlaceKind, PlanMode, Role, StepKind, StockKind
+from server.batches.models import BagLook, Batch
+from server.batches.selectors.plans import on_calendar
+from server.batches.services.batches import NewBatch, put_in
+from server.batches.services.looks import NewBagLook, record_bag_look
+from server.batches.services.steps import begin_step, checks_for
 from server.lots.models import Lot
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person
@@ -23,6 +31,7 @@ from server.stands.services.stands import add_stand
 from server.stands.services.visits import NewVisit, record_visit
 from server.taxa.models import Taxon
 from server.taxa.services import add_taxon
+from server.temperature.services import import_log
 from server.trials.models import Dish, Look, Trial
 from server.trials.services.layout import NewTreatment, lay_out_trial
 from server.trials.services.looks import NewLook, record_look, sow_trial
@@ -116,6 +125,36 @@ def look(dish: Dish, day: float, new_germinated: int = 0, **fields) -> Look:
     sown = dish.sowings.get().at
     new = NewLook(at=sown + day * DAY, client_id=uuid4(), new_germinated=new_germinated, **fields)
     return record_look(by=make_person(), dish=dish, new=new)[0]
+
+
+def make_batch(recipe: Recipe | None = None, lot: Lot | None = None, seeds: int = 100, place: Place | None = None, **fields) -> Batch:
+    """A batch planned to begin today; nothing of it has begun."""
+    recipe = recipe or Recipe.objects.filter(name="8 weeks cold").first() or make_recipe("8 weeks cold", 56)
+    lot = lot or Lot.objects.first() or make_lot()
+    plan = on_calendar(recipe, PlanMode.START_TOGETHER, now().date(), WorkCalendar(frozenset(range(7))))
+    new = NewBatch(lot=lot, recipe=recipe, seeds=seeds, place=place, **fields)
+    return put_in(by=make_person(), new=new, plan=plan, at=now() - 300 * DAY, sure=True)
+
+
+def begin(batch: Batch, days_ago: float = 0, step: int = 1, **fields):
+    """Begin a step of a batch, its cautions confirmed."""
+    found = batch.recipe.steps.get(order=step)
+    confirmed = fields.pop("confirmed", list(checks_for(batch, found)))
+    fields = {"client_id": uuid4(), "confirmed_by": "RK"} | fields
+    return begin_step(by=make_person(), batch=batch, step=found, at=now() - days_ago * DAY, confirmed=confirmed, **fields)[0]
+
+
+def bag_look(batch: Batch, days_ago: float = 0, **fields) -> BagLook:
+    """A look at a bag."""
+    new = NewBagLook(at=now() - days_ago * DAY, client_id=uuid4(), **fields)
+    return record_bag_look(by=make_person(), batch=batch, new=new)[0]
+
+
+def make_log(place: Place, temps, end_days_ago: float = 0, hours: float = 1):
+    """A log of a place whose last reading is that long ago."""
+    start = now() - end_days_ago * DAY - timedelta(hours=hours) * (len(temps) - 1)
+    text = log_csv(start.astimezone(UTC), np.asarray(temps, dtype=float), timedelta(hours=hours))
+    return import_log(by=make_person(), place=place, name="logger.csv", text=text, at=now(), said={})
 
 
 class ApiCase(APITestCase):

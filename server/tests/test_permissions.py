@@ -2,15 +2,24 @@
 
 from uuid import uuid4
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.urls import URLPattern, URLResolver, get_resolver
 
-from core.vocabulary import DryingKind, LotEnd, Role
+from core.vocabulary import DryingKind, LeavingHow, LotEnd, Role, SupplyKind
+from server.batches.services.batches import take_out
+from server.batches.services.supplies import assign_turn, make_supply
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
+from server.people.models import WorkYear
 from server.tests.builders import (
+    DAY,
     ApiCase,
+    bag_look,
+    begin,
     dishes_of,
     look,
+    make_batch,
+    make_log,
     make_lot,
     make_person,
     make_place,
@@ -24,9 +33,11 @@ from server.tests.builders import (
     picture,
     stock_line,
 )
+from server.trials.services.layout import NewTreatment, lay_out_trial
 
 EVERYBODY, COUNTERS, GROWERS = set(Role), {Role.GROWER, Role.HELPER}, {Role.GROWER}
-OPEN_TO_ALL = {"session/"}
+# a calendar cannot sign in: its address is the secret, and a wrong one is a 404
+OPEN_TO_ALL = {"session/", "calendar/<str:token>/"}
 
 
 class EveryEndpoint(ApiCase):
@@ -40,6 +51,7 @@ class EveryEndpoint(ApiCase):
         self.slips = [make_sown_trial(lot=self.lot, dishes=1) for _ in Role]
         self.stand = make_stand()
         self.visit = make_visit(self.stand, photo=picture())
+        self.batch = make_batch(lot=self.lot, recipe=self.recipe, place=self.place)
 
     def reads(self):
         trial, lot = self.sown.pk, self.lot.pk
@@ -62,6 +74,21 @@ class EveryEndpoint(ApiCase):
             "taxa/": "taxa/",
             "taxa/{pk}/": f"taxa/{self.lot.taxon_id}/",
             "places/": "places/",
+            "people/": "people/",
+            "work-year/": "work-year/",
+            "temperature-logs/": "temperature-logs/",
+            "place-temperatures/{pk}/": f"place-temperatures/{self.place.pk}/",
+            "place-temperatures/{pk}/simulated-logger/": f"place-temperatures/{self.place.pk}/simulated-logger/",
+            "lots/{pk}/dormancy/": f"lots/{lot}/dormancy/",
+            "batches/{pk}/": f"batches/{self.batch.pk}/",
+            "batches/{pk}/page/": f"batches/{self.batch.pk}/page/",
+            "supplies/": "supplies/",
+            "turns/": "turns/",
+            "bag-rounds/": "bag-rounds/",
+            "timers/": "timers/",
+            "calendar-feed/": "calendar-feed/",
+            "calendar-file/": "calendar-file/",
+            "recipes/starters/": "recipes/starters/",
             "recipes/": "recipes/",
             "recipes/{pk}/": f"recipes/{self.recipe.pk}/",
             "trials/": "trials/",
@@ -91,7 +118,65 @@ class EveryEndpoint(ApiCase):
         taken = {"stand": stand.pk, "collected_on": "2026-08-01", "lots": [{}]}
         dish = self.dishes[turn]
         one = {"client_id": str(uuid4()), "dish": dish.pk, "at": now().isoformat()}
+        going, planned = make_batch(lot=self.lot, recipe=self.recipe), make_batch(lot=self.lot, recipe=self.recipe)
+        begun, out, undo = begin(going, 3), make_batch(lot=self.lot, recipe=self.recipe), make_batch(lot=self.lot, recipe=self.recipe)
+        begin(out, 3), begin(undo, 3)
+        seen_in = bag_look(going, 1, misted=True)
+        left = make_batch(lot=self.lot, recipe=self.recipe)
+        begin(left, 3)
+        take_out(by=make_person(), batch=left, how=LeavingHow.WITH_MEDIUM, at=now())
+        bag = {"client_id": str(uuid4()), "batch": going.pk, "at": now().isoformat(), "misted": True}
+        new_batch = {"lot": lot, "recipe": self.recipe.pk, "seeds": 5, "on": "2026-12-01"}
+        supply = make_supply(by=make_person(), name=f"s {turn} {uuid4()}", kind=SupplyKind.SAND, made_on=now().date())
+        turn_of = assign_turn(
+            by=make_person(), place=make_place(f"t {uuid4()}"), person=make_person(), first_day=now().date(), last_day=now().date()
+        )
+        fresh_turn = {"place": make_place(f"u {turn}").pk, "person": make_person().pk, "first_day": "2026-12-01", "last_day": "2026-12-02"}
+        bagged = lay_out_trial(
+            by=make_person(), lot=self.lot, question="?", treatments=[NewTreatment("only", self.recipe)],
+            dishes_per_treatment=1, seeds_per_dish=5, sow_on=now().date(), at=now() - DAY,
+        )  # fmt: skip
+        step = self.recipe.steps.get()
+        log = make_log(make_place(f"l {uuid4()}"), [3] * 5)
+        event = {"kind": "froze", "at": now().isoformat()}
+        year = WorkYear.objects.first()
         return {
+            "work-year/": ("patch", "work-year/", {"version": year.version if year else 1, "hands": 5}, GROWERS),
+            "temperature-logs/look-into/": ("upload", "temperature-logs/look-into/", {}, EVERYBODY),
+            "temperature-logs/": ("upload", "temperature-logs/", {"place": make_place(f"v {turn}").pk}, GROWERS),
+            "temperature-logs/{pk}/take-back/": ("post", f"temperature-logs/{log.pk}/take-back/", {}, GROWERS),
+            "place-temperatures/{pk}/record-event/": ("post", f"place-temperatures/{self.place.pk}/record-event/", event, COUNTERS),
+            "recipes/check/": ("post", "recipes/check/", {"steps": [{"kind": "nick"}]}, EVERYBODY),
+            "recipes/{pk}/ladder/": ("post", f"recipes/{self.recipe.pk}/ladder/", {"step": 0, "doses": [14]}, GROWERS),
+            "plan/": ("post", "plan/", {"items": [{"name": "x", "recipe": self.recipe.pk}], "on": "2027-02-01"}, EVERYBODY),
+            "batches/": ("post", "batches/", new_batch, GROWERS),
+            "batches/{pk}/": ("patch", f"batches/{planned.pk}/", {"version": 1, "note": "x"}, COUNTERS),
+            "batches/{pk}/plan-again/": ("post", f"batches/{planned.pk}/plan-again/", {"on": "2026-12-05"}, GROWERS),
+            "batches/{pk}/begin-step/": (
+                "post",
+                f"batches/{planned.pk}/begin-step/",
+                {"client_id": str(uuid4()), "step": step.pk},
+                COUNTERS,
+            ),
+            "batches/{pk}/end-step/": (
+                "post",
+                f"batches/{going.pk}/end-step/",
+                {"client_id": str(uuid4()), "begun": begun.pk},
+                COUNTERS,
+            ),
+            "batches/{pk}/take-back-step/": ("post", f"batches/{undo.pk}/take-back-step/", {}, COUNTERS),
+            "batches/{pk}/move/": ("post", f"batches/{undo.pk}/move/", {"place": self.place.pk}, COUNTERS),
+            "batches/{pk}/split/": ("post", f"batches/{undo.pk}/split/", {"seeds": 2}, COUNTERS),
+            "batches/{pk}/take-out/": ("post", f"batches/{out.pk}/take-out/", {"how": "with_medium"}, COUNTERS),
+            "batches/{pk}/put-back/": ("post", f"batches/{left.pk}/put-back/", {}, COUNTERS),
+            "bag-looks/": ("post", "bag-looks/", bag, COUNTERS),
+            "bag-looks/{pk}/take-back/": ("post", f"bag-looks/{seen_in.pk}/take-back/", {}, COUNTERS),
+            "supplies/": ("post", "supplies/", {"name": f"n {turn}", "kind": "sand", "made_on": "2026-08-01"}, COUNTERS),
+            "supplies/{pk}/": ("patch", f"supplies/{supply.pk}/", {"version": 1, "used_up": True}, COUNTERS),
+            "turns/": ("post", "turns/", fresh_turn, GROWERS),
+            "turns/{pk}/": ("patch", f"turns/{turn_of.pk}/", {"version": 1, "last_day": "2099-01-01"}, GROWERS),
+            "calendar-feed/": ("post", "calendar-feed/", {}, EVERYBODY),
+            "trials/{pk}/put-in-bags/": ("post", f"trials/{bagged.pk}/put-in-bags/", {}, GROWERS),
             "lots/": ("post", "lots/", {"field_name": "x", "origin_kind": "garden"}, GROWERS),
             "lots/{pk}/": ("patch", f"lots/{lot}/", {"version": 1, "note": "x"}, GROWERS),
             "lots/{pk}/enter-stock/": ("post", f"lots/{lot}/enter-stock/", stock, GROWERS),
@@ -136,6 +221,13 @@ class EveryEndpoint(ApiCase):
             "dishes/{pk}/set-aside/": ("post", f"dishes/{dish.pk}/set-aside/", {"why": "x"}, COUNTERS),
         }
 
+    def send(self, client, method, path, body):
+        """A write; an upload carries a small log as its file."""
+        if method != "upload":
+            return getattr(client, method)(f"/api/v1/{path}", body)
+        file = SimpleUploadedFile("log.csv", b"time,temp\n2026-03-01 10:00,3.1\n2026-03-01 11:00,3.2\n")
+        return client.post(f"/api/v1/{path}", body | {"file": file}, format="multipart")
+
     def known(self):
         return set(self.reads()) | set(self.writes(0)) | OPEN_TO_ALL
 
@@ -167,14 +259,14 @@ class EveryEndpoint(ApiCase):
                 self.assertProblem(self.client.get(f"/api/v1/{path}"), 401, "not_authenticated")
         for name, (method, path, body, _) in self.writes(0).items():
             with self.subTest(name):
-                self.assertProblem(getattr(self.client, method)(f"/api/v1/{path}", body), 401, "not_authenticated")
+                self.assertProblem(self.send(self.client, method, path, body), 401, "not_authenticated")
 
     def test_writes_are_for_those_who_may(self):
         for turn, role in enumerate([Role.READER, Role.HELPER, Role.GROWER]):
             client = self.as_role(role)
             for name, (method, path, body, who) in self.writes(turn).items():
                 with self.subTest(f"{role} {name}"):
-                    answer = getattr(client, method)(f"/api/v1/{path}", body)
+                    answer = self.send(client, method, path, body)
                     if role in who:
                         self.assertLess(answer.status_code, 300, answer.content)
                     else:

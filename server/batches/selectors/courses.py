@@ -9,7 +9,7 @@ from functools import cached_property
 from django.db.models import Exists, OuterRef, QuerySet
 from django.utils import timezone
 
-from core.treatment import CareGap, CareState, care_gaps, care_state
+from core.treatment import CareGap, CareState, allowed_days, care_gaps, care_state
 from core.vocabulary import AmountKnown, SproutsGo
 from server.batches.models import BagLook, Batch, BatchPlan, Leaving, Move, Split, StepBegun, StepEnded
 from server.recipes.models import Step
@@ -74,14 +74,15 @@ class BatchCourse:
 
     @property
     def due_at(self) -> datetime | None:
-        """When the running step is due to end: as planned, never before its own time is up."""
+        """When the running step is due to end: as planned, where that is not too short and not longer than the recipe bears."""
         running = self.running
         if running is None:
             return None
+        least = running.begun.due_at
         index = self.steps.index(running.step)
-        planned = self.plan[index].end if index < len(self.plan) else running.begun.due_at
-        # a start later than planned moves the end; a friendly end later than the least stays
-        return max(planned, running.begun.due_at) if running.step.as_core().bears_lengthening else running.begun.due_at
+        planned = self.plan[index].end if index < len(self.plan) else least
+        # a start on another day than planned moves the end with it
+        return planned if least <= planned <= least + timedelta(days=allowed_days(running.step.as_core())) else least
 
     @property
     def sprouted(self) -> int:

@@ -9,7 +9,7 @@ from django.db.models import Max
 
 from core.seedstock import RETEST_YEARS
 from core.vocabulary import PlanMode, StepKind, StopReason, TrialState, WatchState
-from server.batches.selectors.courses import batches_in_use
+from server.batches.selectors.courses import BatchCourse, batches_in_use
 from server.batches.selectors.plans import on_calendar
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
 from server.evidence.selectors.shares import by_treatment
@@ -107,9 +107,9 @@ class WakingTrial:
 
 @dataclass(frozen=True)
 class BandStretch:
-    """A stretch of the season band: a step of an open trial, or its counting; days are dates."""
+    """A stretch of the season band: a step of an open trial or of a batch, or counting; days are dates. `row` is the line it lies on."""
 
-    trial: int
+    row: str
     label: str
     kind: StepKind | None
     start: date
@@ -149,7 +149,7 @@ def today(now: datetime) -> Today:
         rounds=rounds,
         coming=sorted(coming, key=lambda c: (c.on, c.trial_code)),
         waking=[_waking(t, now) for t in found if t.state == TrialState.COUNTING],
-        band=[s for t in found for s in _band(t)],
+        band=[s for t in found for s in _band(t)] + [s for c in batches if c.running for s in _bag_band(c, now)],
         has_lots=Lot.objects.exists(),
         visits=visits_today(day),
         drying=_drying(day),
@@ -267,6 +267,23 @@ def _waking(trial: TrialCourses, now: datetime) -> WakingTrial:
     return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, furrows_of(trial, by_treatment(trial)))
 
 
+def _bag_band(course: BatchCourse, now: datetime) -> list[BandStretch]:
+    """The steps of a batch as they were done, and as they are planned from here on; labelled by where it lies."""
+    batch = course.batch
+    where = f", {batch.place.name}" if batch.place else ""
+    out = []
+    taken = {t.step.pk: t for t in course.taken}
+    for index, step in enumerate(course.steps):
+        t = taken.get(step.pk)
+        planned = course.plan[index] if index < len(course.plan) else None
+        start = t.begun.at if t else planned.start if planned else now
+        end = t.ended.at if t and t.ended else (course.due_at or t.begun.due_at) if t else planned.end if planned else now
+        first, last = local_day(start), local_day(end)
+        if (last - first).days >= 2:
+            out.append(BandStretch(f"b{batch.pk}", f"{batch.lot.common_name}{where}", StepKind(step.kind), first, last))
+    return out
+
+
 def _band(trial: TrialCourses) -> list[BandStretch]:
     """The longest treatment's steps, then the counting."""
     t = trial.trial
@@ -278,7 +295,7 @@ def _band(trial: TrialCourses) -> list[BandStretch]:
     for step in longest.steps.all() if longest else []:
         end = at + timedelta(days=step.as_core().days)
         if (end - at).days >= 2:
-            out.append(BandStretch(t.pk, t.lot.common_name, StepKind(step.kind), at, end))
+            out.append(BandStretch(f"t{t.pk}", t.lot.common_name, StepKind(step.kind), at, end))
         at = end
-    out.append(BandStretch(t.pk, t.lot.common_name, None, sow, sow + timedelta(days=t.length_days)))
+    out.append(BandStretch(f"t{t.pk}", t.lot.common_name, None, sow, sow + timedelta(days=t.length_days)))
     return out

@@ -1716,7 +1716,7 @@ export interface components {
             sentences: string[];
         };
         BandStretch: {
-            trial: number;
+            row: string;
             label: string;
             kind: (components["schemas"]["StepKind"] | components["schemas"]["NullEnum"]) | null;
             /** Format: date */

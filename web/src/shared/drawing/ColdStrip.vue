@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Schemas } from '@/shared/api/http'
+import type { DayOfLog } from '@/shared/api/types'
 import { useWidth } from '@/shared/composables/useWidth'
 import { day, isoDay, parseDay } from '@/shared/format/dates'
 
 /** A log by day: coldest to warmest as a bar, the band in which cold counts as a stripe, frost marked. Touch or focus reads a day. */
-const props = defineProps<{ days: readonly Schemas['DayOfLog'][]; first: string; low?: number; high?: number }>()
+const props = defineProps<{ days: readonly DayOfLog[]; first: string; low?: number; high?: number }>()
 
 const HEIGHT = 150
 const LEFT = 34

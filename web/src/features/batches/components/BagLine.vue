@@ -29,7 +29,7 @@ const missing = ref('')
 
 const wants = computed(() => {
   const b = props.bag
-  if (!b.care) return b.out_on ? `out ${weekdayShort(b.out_on)}` : 'wants nothing'
+  if (!b.care) return b.out_on ? `out ${weekdayShort(b.out_on)}` : 'runs by the clock'
   const what = careWords[b.care]
   if (b.missed > 1) return `${what}: ${b.missed} rounds missed. Look inside first.`
   if (b.days_late > 0) return `${what}: ${plural(b.days_late, 'day')} late`
@@ -88,7 +88,11 @@ function record() {
       </div>
       <div :class="done ? 'quiet' : bag.wants_now && bag.days_late > 0 ? 'late' : ''">{{ done || wants }}</div>
     </div>
-    <template v-if="mayCount && bag.care">
+    <div v-if="mayCount && bag.care" class="do">
+      <button v-if="!done" type="button" class="fine" :class="{ soft: !bag.wants_now }" :aria-label="`${bag.code} is fine`" @click="emit('fine')">
+        fine
+      </button>
+      <span v-else class="tick" aria-hidden="true">✓</span>
       <button
         type="button"
         class="more"
@@ -98,11 +102,8 @@ function record() {
       >
         found …
       </button>
-      <button v-if="!done" type="button" class="fine" :aria-label="`${bag.code} is fine`" @click="emit('fine')">
-        fine
-      </button>
-      <span v-else class="tick" aria-hidden="true">✓</span>
-    </template>
+    </div>
+    <RouterLink v-else-if="!bag.care && !bag.out_on" to="/timers" class="more">timer</RouterLink>
     <form v-if="open" class="exceptions" @submit.prevent="record">
       <ChipChoice v-model="form.seen" label="What was found" several :choices="SEEN" />
       <div class="numbers">
@@ -130,8 +131,8 @@ function record() {
 
 <style scoped>
 .bag {
-  display: flex;
-  flex-wrap: wrap;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
   gap: 4px 10px;
   align-items: center;
   min-height: 68px;
@@ -150,9 +151,21 @@ function record() {
   border-left-color: var(--sprout);
 }
 
-.what {
-  flex: 1 1 200px;
-  min-width: 0;
+.do {
+  display: flex;
+  flex-direction: row-reverse;
+  gap: 4px;
+  align-items: center;
+}
+
+@media (max-width: 700px) {
+  .do {
+    flex-direction: column;
+  }
+
+  .do .more {
+    min-height: 44px;
+  }
 }
 
 .what .code {
@@ -183,6 +196,12 @@ function record() {
   font-weight: 700;
 }
 
+.fine.soft {
+  border: 1.5px solid var(--line);
+  color: var(--ink-2);
+  font-weight: 400;
+}
+
 .more {
   color: var(--ink-2);
   text-decoration: underline;
@@ -197,7 +216,7 @@ function record() {
 
 .exceptions {
   display: grid;
-  flex: 1 1 100%;
+  grid-column: 1 / -1;
   gap: 10px;
   max-width: 620px;
 }

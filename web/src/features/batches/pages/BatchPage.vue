@@ -96,7 +96,7 @@ const stop = () => attempt(() => end.mutateAsync({ client_id: crypto.randomUUID(
           >Begin: {{ stepWords[next.kind] }}</v-btn
         >
         <v-btn v-if="running" variant="outlined" color="primary" :loading="end.isPending.value" @click="stop"
-          >End the {{ stepWords[running.kind] }} now</v-btn
+          >End this step now</v-btn
         >
         <v-btn v-if="running?.by_the_clock" variant="text" color="primary" to="/timers">To the timer</v-btn>
         <v-btn
@@ -183,7 +183,7 @@ const stop = () => attempt(() => end.mutateAsync({ client_id: crypto.randomUUID(
                 <RouterLink :to="{ name: 'trial', params: { id: f.trial } }" class="code">{{
                   f.trial_code
                 }}</RouterLink>, {{ f.treatment }}: {{ plural(f.dishes, 'dish', 'dishes')
-                }}<span v-if="f.dishes > 1" class="quiet">, treated together</span>
+                }}<template v-if="f.dishes > 1">, treated together</template>
               </dd>
             </template>
             <template v-for="s in batch.supplies" :key="s.supply">

@@ -195,7 +195,7 @@ async function putIn(sure = false) {
         </p>
         <ul class="plain">
           <li v-for="t in view.treatments" :key="t.name">
-            <strong>{{ t.name }}</strong>
+            <strong class="treatment">{{ t.name }}</strong>
             <template v-if="t.steps.length">
               {{ weekdayShort(t.start) }} to {{ weekdayShort(t.sow) }};
               <span :class="{ late: t.latest_start_in < 0 }">{{ latest(t.latest_start_in) }}</span></template
@@ -218,6 +218,10 @@ async function putIn(sure = false) {
 <style scoped>
 .columns {
   grid-template-columns: minmax(280px, 340px) minmax(0, 1fr);
+}
+
+.treatment {
+  margin-right: 0.5em;
 }
 
 section > .notice {

@@ -150,6 +150,11 @@ section {
   margin-top: 14px;
 }
 
+h2 .quiet {
+  margin-left: 8px;
+  font: 0.92rem var(--text);
+}
+
 .others {
   margin: 12px 0;
 }

@@ -44,14 +44,14 @@ async function make() {
 </script>
 
 <template>
-  <section v-if="data" aria-label="Why does it not sprout?">
-    <h2 class="ruled">Why does it not sprout?</h2>
-    <p class="sentence">
+  <details v-if="data">
+    <summary>
+      <h2>Why does it not sprout?</h2>
       Likely {{ dormancyWords[data.likely] }}
       <span class="quiet"
         >({{ data.confidence === 'guess' ? 'a guess' : `${confidenceWords[data.confidence]}, still a guess` }})</span
       >
-    </p>
+    </summary>
     <ul class="reasons">
       <li v-for="r in data.reasons" :key="r">{{ r }}</li>
     </ul>
@@ -75,10 +75,25 @@ async function make() {
       @click="make"
       >Make these recipes</v-btn
     >
-  </section>
+  </details>
 </template>
 
 <style scoped>
+details {
+  border-bottom: 1px solid var(--line);
+}
+
+summary {
+  min-height: 48px;
+  padding: 10px 0;
+  cursor: pointer;
+}
+
+summary h2 {
+  display: inline;
+  margin-right: 0.5em;
+}
+
 p {
   margin: 4px 0;
 }

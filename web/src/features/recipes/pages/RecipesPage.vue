@@ -99,8 +99,6 @@ function write(recipe: Recipe | null) {
   flex-shrink: 0;
   flex-wrap: wrap;
   align-content: flex-start;
-  justify-content: flex-end;
-  max-width: 260px;
 }
 
 @media (max-width: 700px) {

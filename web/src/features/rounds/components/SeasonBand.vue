@@ -7,7 +7,7 @@ import { day as dayWords, daysBetween, parseDay } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
 import type { BandStretch } from '../api'
 
-/** The year at the head of the page: a line a trial, its steps and its counting, today as a thin line. */
+/** The year at the head of the page: a line a trial or a bag, its steps and its counting, today as a thin line. */
 const props = defineProps<{ stretches: BandStretch[]; today: string }>()
 
 const ROW = 17
@@ -25,12 +25,12 @@ const x = (offset: number) => ((offset + BEFORE_DAYS) / (BEFORE_DAYS + AFTER_DAY
 const offset = (iso: string) => daysBetween(props.today, iso)
 
 const rows = computed(() => {
-  const trials = new Map<number, BandStretch[]>()
-  for (const s of props.stretches) trials.set(s.trial, [...(trials.get(s.trial) ?? []), s])
+  const trials = new Map<string, BandStretch[]>()
+  for (const s of props.stretches) trials.set(s.row, [...(trials.get(s.row) ?? []), s])
   return [...trials.values()]
     .map((parts) => ({
       label: parts[0]?.label ?? '',
-      trial: parts[0]?.trial ?? 0,
+      row: parts[0]?.row ?? '',
       parts,
       end: Math.max(...parts.map((p) => offset(p.end))),
     }))
@@ -78,7 +78,7 @@ function bar(part: BandStretch) {
           <path class="month" :d="`M${x(m.at)} 4V${height}`" />
           <text :x="x(m.at) + 4" y="14">{{ m.name }}</text>
         </g>
-        <g v-for="(row, i) in shown" :key="row.trial" :transform="`translate(0 ${TOP + i * ROW})`">
+        <g v-for="(row, i) in shown" :key="row.row" :transform="`translate(0 ${TOP + i * ROW})`">
           <template v-for="(part, k) in row.parts" :key="k">
             <rect
               v-if="bar(part).past > 0"

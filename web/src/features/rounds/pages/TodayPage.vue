@@ -74,12 +74,6 @@ const empty = computed(
       </EmptyState>
       <div v-else class="columns">
         <div>
-          <section v-for="round in data.rounds" :key="round.place" class="round">
-            <h2 class="ruled">
-              {{ round.place }} <span class="quiet count">{{ plural(round.dishes, 'dish', 'dishes') }}</span>
-            </h2>
-            <TaskLine v-for="task in round.tasks" :key="`${task.trial}${task.kind}`" :task="task" />
-          </section>
           <section v-if="data.timers.length" class="round">
             <h2 class="ruled">Runs by the clock</h2>
             <RouterLink v-for="t in data.timers" :key="t.begun" to="/timers" class="drying">
@@ -108,6 +102,12 @@ const empty = computed(
                 p.days_late > 0 ? `${plural(p.days_late, 'day')} late` : 'today'
               }}</span>
             </RouterLink>
+          </section>
+          <section v-for="round in data.rounds" :key="round.place" class="round">
+            <h2 class="ruled">
+              {{ round.place }} <span class="quiet count">{{ plural(round.dishes, 'dish', 'dishes') }}</span>
+            </h2>
+            <TaskLine v-for="task in round.tasks" :key="`${task.trial}${task.kind}`" :task="task" />
           </section>
           <section v-if="data.batch_days.length" class="round">
             <h2 class="ruled">In and out of treatment</h2>
