@@ -1,5 +1,7 @@
 from journeys.case import Journey
+from server.batches.models import Batch
 from server.lots.models import Lot
+from server.places.models import Place
 from server.stands.models import Stand
 from server.trials.models import Trial
 
@@ -9,6 +11,8 @@ class EveryPage(Journey):
 
     def pages(self):
         trial, finished, planned = (Trial.objects.get(lot__code=code).pk for code in ("HR-114", "SM-052", "RT-021"))
+        batch = Batch.objects.get(code="HR-097-B1").pk
+        fridge = Place.objects.get(name="Fridge").pk
         stand = Stand.objects.get(place_name="Ember Spring").pk
         return {
             "/": "rounds",
@@ -26,6 +30,14 @@ class EveryPage(Journey):
             "/labels": "Labels",
             "/scan": "Open a code",
             "/recipes": "Recipes",
+            "/plan": "Plan treatments",
+            "/rounds": "Bags",
+            "/rounds/list": "Fridge list",
+            "/timers": "Timers",
+            "/supplies": "Solutions and supplies",
+            "/work-year": "Working days and calendar",
+            f"/batches/{batch}": "arrowleaf balsamroot",
+            f"/places/{fridge}/temperature": "Temperature, Fridge",
             "/trials": "Trials",
             "/trials/new": "New trial",
             f"/trials/{trial}": "Does longer cold",

@@ -64,6 +64,12 @@ class Page:
 
         self.wait.until(pressed, f"“{words}” could not be pressed")
 
+    def tap(self, xpath: str) -> None:
+        """Tap what is shown at an xpath, brought clear of the words at the foot of a phone."""
+        found = self.see(xpath)
+        self.run("arguments[0].scrollIntoView({block: 'center'})", found)
+        found.click()
+
     def field(self, label: str) -> WebElement:
         """An input by the words of its label."""
         # the input of a field that searches is see-through while it shows what was chosen

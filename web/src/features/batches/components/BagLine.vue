@@ -89,7 +89,14 @@ function record() {
       <div :class="done ? 'quiet' : bag.wants_now && bag.days_late > 0 ? 'late' : ''">{{ done || wants }}</div>
     </div>
     <div v-if="mayCount && bag.care" class="do">
-      <button v-if="!done" type="button" class="fine" :class="{ soft: !bag.wants_now }" :aria-label="`${bag.code} is fine`" @click="emit('fine')">
+      <button
+        v-if="!done"
+        type="button"
+        class="fine"
+        :class="{ soft: !bag.wants_now }"
+        :aria-label="`${bag.code} is fine`"
+        @click="emit('fine')"
+      >
         fine
       </button>
       <span v-else class="tick" aria-hidden="true">✓</span>

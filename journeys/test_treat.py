@@ -1,0 +1,220 @@
+import tempfile
+from datetime import UTC, timedelta
+from pathlib import Path
+from uuid import uuid4
+
+import numpy as np
+from django.utils import timezone
+from selenium.webdriver.common.by import By
+
+from core.temperature import log_csv
+from core.vocabulary import Role
+from journeys.browser import DESK, PHONE
+from journeys.case import Journey
+from server.batches.models import BagLook, Batch, StepEnded
+from server.batches.selectors.courses import batches_in_use, course_of
+from server.batches.selectors.plans import on_calendar
+from server.batches.services.batches import NewBatch, put_in
+from server.batches.services.steps import begin_step, checks_for
+from server.lots.models import Lot
+from server.people.models import Person
+from server.people.selectors import work_calendar
+from server.places.models import Place
+from server.recipes.models import Recipe
+from server.recipes.services import write_recipe
+from server.temperature.models import TemperatureLog
+
+OFFLINE = "INTERNET_DISCONNECTED"
+
+
+def grower() -> Person:
+    return Person.objects.get(role=Role.GROWER)
+
+
+def bag(recipe: Recipe, place: Place, days_ago: float, lot: str = "LL-022") -> Batch:
+    at = timezone.now() - timedelta(days=days_ago)
+    plan = on_calendar(recipe, "start_together", timezone.localtime(at).date(), work_calendar())
+    new = NewBatch(lot=Lot.objects.get(code=lot), recipe=recipe, seeds=10, place=place)
+    batch = put_in(by=grower(), new=new, plan=plan, at=at - timedelta(hours=1), sure=True)
+    step = recipe.steps.get(order=1)
+    begin_step(by=grower(), batch=batch, step=step, at=at, client_id=uuid4(), confirmed=list(checks_for(batch, step)), confirmed_by="RK")
+    return batch
+
+
+class FromARecipeToBags(Journey):
+    """A ladder is built, planned back from a date, and put into bags; a step that can hurt is confirmed."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+
+    def test_a_ladder_is_built_and_planned_back_from_a_date_and_its_batches_are_put_in(self):
+        page = self.page
+        page.open("/recipes", "Recipes")
+        page.press("Write a recipe")
+        page.see("//form//*[contains(., 'Begin from a starter recipe')]")
+        page.fill("Name", "cold for a ladder")
+        page.press("Save the recipe")
+        page.see("//h3[contains(., 'cold for a ladder')]")
+        row = "//section[.//h3[contains(., 'cold for a ladder')]]"
+        page.see(f"{row}//button[contains(., 'Dose ladder')]").click()
+        page.fill("Doses, days, apart by spaces", "28 56")
+        page.press("Make the ladder")
+        page.text("Made: none, 4 weeks, 8 weeks.")
+        page.see("//a[contains(., 'Plan them')]").click()
+        page.heading("Plan treatments")
+        page.see("//strong[contains(., 'cold for a ladder: 8 weeks')]")
+        page.text("Starts are staggered so that all are sown on one day")
+        # a start moved by the arrow keys is planned anew, and says what moved
+        handle = page.see("//*[name()='g'][@role='slider'][contains(@aria-label, '8 weeks')]")
+        page.run("arguments[0].focus()", handle)
+        page.type("\ue012")  # arrow left
+        page.text("Moved by hand: cold for a ladder: 8 weeks")
+        page.see("//p[@role='status'][contains(., 'begins')]")
+        page.pick("Lot", "LL-022")
+        page.pick("The bags lie in", "upper shelf")
+        before = Batch.objects.count()
+        page.press("Put in 2 bags")
+        page.heading("Lewis flax")
+        self.assertEqual(Batch.objects.count(), before + 2)
+        page.text("To begin on")
+
+    def test_acid_does_not_start_until_it_is_confirmed_and_the_timer_runs_to_the_second(self):
+        page = self.page
+        recipe = write_recipe(
+            by=grower(),
+            name="acid for a timer",
+            steps=[{"kind": "acid", "duration": 15, "unit": "min"}, {"kind": "rinse", "duration": 10, "unit": "min"}],
+        )
+        plan = on_calendar(recipe, "start_together", timezone.localdate(), work_calendar())
+        new = NewBatch(lot=Lot.objects.get(code="LL-022"), recipe=recipe, seeds=10)
+        batch = put_in(by=grower(), new=new, plan=plan, at=timezone.now())
+        page.open(f"/batches/{batch.pk}", "Lewis flax")
+        page.press("Begin: acid")
+        page.text("The gentler way: Sandpaper or hot water.")
+        page.text("start a second timer at the bench")
+        page.press("It starts now")
+        page.text("Before acid starts, confirm:")
+        # the refusal of the browser's own request is the one line in the console
+        self.assertTrue(all("422" in e for e in self.browser.console_errors()))
+        for tick in page.driver.find_elements(By.CSS_SELECTOR, "fieldset input[type=checkbox]"):
+            page.run("arguments[0].click()", tick)
+        page.fill("Name of who does it", "RK")
+        page.press("It starts now")
+        page.see("//button[contains(., 'End this step now')]")
+        begun = course_of(batch).running.begun
+        self.assertEqual(begun.confirmed_by, "RK")
+        page.open("/timers", "Timers")
+        # the browser's clock is moved by half an hour, and the page is loaded anew: the server's clock counts
+        moved = (
+            "const Real = Date; const late = 1800000;"
+            "window.Date = class extends Real { constructor(...a) { a.length ? super(...a) : super(Real.now() + late) }"
+            " static now() { return Real.now() + late } }"
+        )
+        script = page.driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": moved})
+        self.addCleanup(page.driver.execute_cdp_cmd, "Page.removeScriptToEvaluateOnNewDocument", script)
+        page.open("/timers", "Timers")
+        left = page.see("//section[contains(., 'LL-022')]//p[@role='timer']").text
+        minutes, seconds = (int(x) for x in left.split(":"))
+        due = (begun.due_at - timezone.now()).total_seconds()
+        self.assertAlmostEqual(60 * minutes + seconds, due, delta=2)
+        page.see("//section[contains(., 'LL-022')]//button[contains(., 'Stop')]").click()
+        page.see("//p[@role='status'][contains(., 'are recorded')]")
+        self.assertLess(abs((StepEnded.objects.latest("pk").at - timezone.now()).total_seconds()), 5)
+
+    def test_an_overrun_is_shown_first(self):
+        recipe = write_recipe(by=grower(), name="hot for a timer", steps=[{"kind": "hot_water", "duration": 10, "unit": "min"}])
+        bag(recipe, Place.objects.get(name="Warm bench"), 0.5 / 24)
+        self.page.open("/timers", "Timers")
+        self.page.text("Over. Take it out now.")
+        self.assertEqual(self.page.texts("section h2")[0], "hot water")
+
+
+class ARoundInTheCold(Journey):
+    """A phone at the fridge without signal: forty bags, all but a few fine."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+        self.browser.size(*PHONE)
+        self.addCleanup(self.browser.size, *DESK)
+        self.addCleanup(self.page.run, "localStorage.clear()")
+        self.addCleanup(lambda: self.browser.network(offline=False))
+        recipe = Recipe.objects.get(name="8 weeks cold, damp sand")
+        self.shelf = Place.objects.get(name="lower shelf")
+        for n in range(39):
+            bag(recipe, self.shelf, 8 + n / 100)
+        self.wanting = [c.batch for c in batches_in_use() if c.batch.place == self.shelf and c.batch.lot.code == "LL-022"]
+
+    def test_forty_bags_take_few_taps_without_signal_and_arrive_once_each(self):
+        page, taps = self.page, 0
+        before = BagLook.objects.count()
+        page.open(f"/rounds?place={self.shelf.pk}", "Bags")
+        sprouted, mouldy, dry = self.wanting[:3]
+        page.see(f"//button[@aria-label='{sprouted.code} is fine']")
+        self.browser.network(offline=True)
+
+        def exception(batch: Batch, *buttons: str):
+            page.tap(f"//button[@aria-label='Something found in {batch.code}']")
+            for b in buttons:
+                page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., '{b}') or @aria-label='{b}']")
+            page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Record it')]")
+
+        exception(sprouted, "One more sprouted", "potted")
+        exception(mouldy, "One more mouldy")
+        exception(dry, "dry")
+        page.press("others fine")
+        taps += 1
+        self.assertLessEqual(taps, 12)
+        page.text("no signal. They are kept on this device")
+        self.assertEqual(BagLook.objects.count(), before)
+        # a closed page loses nothing
+        self.browser.network(offline=False)
+        page.open("/", "bags")
+        page.wait.until(lambda _: BagLook.objects.count() == before + len(self.wanting))
+        page.run("window.dispatchEvent(new Event('online'))")
+        looks = BagLook.objects.filter(batch__in=self.wanting)
+        self.assertEqual(looks.values("batch").distinct().count(), len(self.wanting))
+        self.assertEqual(looks.count(), len(self.wanting))
+        self.assertEqual((looks.get(batch=sprouted).sprouted, looks.get(batch=sprouted).sprouts_go), (1, "potted"))
+        self.assertEqual((looks.get(batch=mouldy).mouldy, looks.get(batch=dry).dry), (1, True))
+        self.assertEqual([e for e in self.browser.console_errors() if OFFLINE not in e], [])
+
+    def test_sprouts_ask_what_becomes_of_them(self):
+        page, batch = self.page, self.wanting[0]
+        page.open(f"/rounds?place={self.shelf.pk}", "Bags")
+        page.tap(f"//button[@aria-label='Something found in {batch.code}']")
+        page.tap(f"//article[@aria-label='{batch.code}']//button[@aria-label='One more sprouted']")
+        page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Record it')]")
+        page.text("What becomes of the sprouts? Tap one.")
+        page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'the end for all')]")
+        page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Record it')]")
+        page.wait.until(lambda _: course_of(batch).running is None)
+
+
+class TheColdReallyGiven(Journey):
+    """A logger's file with a freeze is read in, and every bag that lay there shows it."""
+
+    def test_a_log_is_previewed_kept_and_seen_on_the_batch(self):
+        page = self.page
+        page.sign_in()
+        place = Place.objects.get(name="Warm bench")
+        batch = bag(Recipe.objects.get(name="8 weeks cold, damp sand"), place, 8)
+        temps = np.full(10 * 24, 3.0)
+        temps[150:158] = -2.5
+        start = (timezone.now() - timedelta(days=10)).replace(minute=0, second=0, microsecond=0)
+        text = log_csv(start.astimezone(UTC), temps) + "some time,3.0\n2026-01-01T00:00:00+00:00,warm\n"
+        path = Path(self.enterContext(tempfile.TemporaryDirectory())) / "logger.csv"
+        path.write_text(text, encoding="utf-8")
+        page.open(f"/places/{place.pk}/temperature", "Temperature, Warm bench")
+        page.press("Read in a log")
+        page.driver.find_element(By.CSS_SELECTOR, "input[type=file]").send_keys(str(path))
+        page.text("240 readings")
+        page.tap("//summary[contains(., '2 lines will be left out')]")
+        page.text("no number can be read")
+        page.press("Keep this log")
+        page.text("Frozen for 8 h")
+        self.assertEqual(TemperatureLog.objects.filter(place=place).count(), 1)
+        page.open(f"/batches/{batch.pk}", "Lewis flax")
+        page.see("//p[contains(@class, 'bad')][contains(., 'Warm bench froze')][contains(., 'down to -2.5 °C')]")
+        page.text("days of cold in the band")
