@@ -11,7 +11,7 @@ class EveryPage(Journey):
 
     def pages(self):
         trial, finished, planned = (Trial.objects.get(lot__code=code).pk for code in ("HR-114", "SM-052", "RT-021"))
-        batch = Batch.objects.get(code="HR-097-B1").pk
+        batch = Batch.objects.get(code="HR-114-B1").pk
         fridge = Place.objects.get(name="Fridge").pk
         stand = Stand.objects.get(place_name="Ember Spring").pk
         return {

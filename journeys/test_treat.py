@@ -159,6 +159,7 @@ class ARoundInTheCold(Journey):
             for b in buttons:
                 page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., '{b}') or @aria-label='{b}']")
             page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Record it')]")
+            page.see(f"//article[@aria-label='{batch.code}'][contains(@class, 'done')]")
 
         exception(sprouted, "One more sprouted", "potted")
         exception(mouldy, "One more mouldy")
@@ -167,6 +168,7 @@ class ARoundInTheCold(Journey):
         taps += 1
         self.assertLessEqual(taps, 12)
         page.text("no signal. They are kept on this device")
+        self.no_sideways_scrolling("a round with looks that wait")
         self.assertEqual(BagLook.objects.count(), before)
         # a closed page loses nothing
         self.browser.network(offline=False)

@@ -62,7 +62,7 @@ def main(folder: Path, names: list[str]) -> None:
         ids |= {name: recipes[title] for name, title in RECIPES.items()}
         ids["place_fridge"] = next(p["id"] for p in api.get("/api/v1/places/?page_size=500")["results"] if p["name"] == "Fridge")
         bags = {b["lot_code"]: b["batch"] for p in api.get("/api/v1/bag-rounds/") for b in p["bags"]}
-        ids |= {"batch_balsamroot": bags["HR-097"], "batch_elderberry": bags["SC-011"], "batch_sumac": bags["RT-021"]}
+        ids |= {"batch_balsamroot": bags["HR-114"], "batch_elderberry": bags["SC-011"], "batch_sumac": bags["RT-021"]}
         browser = Browser()
         try:
             browser.driver.get(address + "/sign-in")

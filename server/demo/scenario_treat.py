@@ -43,7 +43,7 @@ BATCH_RECIPES = {
 }
 
 BATCHES = [
-    BatchSpec("HR-097", "8 weeks cold, damp sand", 200, UPPER, 33, last=7, found=(SproutSpec(0.2, 2, SproutsGo.GO_ON, note="white root tips"),)),
+    BatchSpec("HR-114", "8 weeks cold, damp sand", 200, UPPER, 33, last=7, found=(SproutSpec(0.2, 2, SproutsGo.GO_ON, note="white root tips"),)),
     BatchSpec("PT-040", "6 weeks cold, damp sand", 150, UPPER, 39, last=9, found=(SproutSpec(9, 4, SproutsGo.POTTED),)),
     BatchSpec("PV-901", "16 weeks cold, damp sand", 80, UPPER, 61, last=5),
     BatchSpec("TV-002", "10 weeks cold, damp sand", 80, UPPER, 47, last=7),
@@ -54,7 +54,7 @@ BATCHES = [
     BatchSpec("SC-011", "8 weeks warm, 12 weeks cold", 300, BENCH, 26, every=3, last=4, found=(SproutSpec(11, mouldy=3),)),
     BatchSpec("CV-014", "hot water, then 12 weeks cold", 160, UPPER, 12, last=5),
     BatchSpec("PP-036", "a winter outside, in a tray", 400, FRAME, 20, every=14, last=6),
-    BatchSpec("HR-097", "12 weeks cold, damp sand", 120, UPPER, -9),
+    BatchSpec("HR-114", "12 weeks cold, damp sand", 120, UPPER, -9),
     BatchSpec("EP-006", "smoke water 12 h", 200, BENCH, 0.37),
 ]  # fmt: skip
 

@@ -3,6 +3,7 @@
 from datetime import timedelta
 from uuid import uuid4
 
+from django.core.files.uploadedfile import SimpleUploadedFile
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase
@@ -15,17 +16,21 @@ from core.vocabulary import (
     CleaningKind,
     Container,
     DryingKind,
+    DurationUnit,
+    LeavingHow,
     QualityKind,
     Reason,
     RipeSign,
     Shedding,
+    SproutsGo,
+    StepKind,
     StockKind,
     VisitOutcome,
 )
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.stands.models import Visit
-from server.tests.builders import make_lot, make_person, make_stand, now
+from server.tests.builders import begin, make_batch, make_lot, make_person, make_place, make_stand, now
 
 numbers = st.one_of(
     st.none(), st.integers(-10, 10**9), st.floats(allow_nan=False, allow_infinity=False, width=32), st.sampled_from(["", "12,5", "∞"])
@@ -43,7 +48,9 @@ SEEN = ["tested", "full", "empty", "eaten", "pure_g", "sample_g", "intact_end_g"
 SOME = settings(max_examples=40, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
 
 
-class OddInput(TestCase):
+class SendsAnything(TestCase):
+    """Sends whatever it is given, and wants a record or a sentence."""
+
     @classmethod
     def setUpTestData(cls):
         cls.person, cls.lot, cls.stand = make_person(), make_lot(seeds=500), make_stand(shedding=Shedding.BURSTS)
@@ -63,6 +70,8 @@ class OddInput(TestCase):
             self.assertNotIn("Traceback", problem["detail"])
         return answer
 
+
+class OddInput(SendsAnything):
     def still_readable(self):
         for path in (f"lots/{self.lot.pk}/page/", f"lots/{self.lot.pk}/ledger/", "lots/", "today/"):
             self.assertEqual(self.api.get(f"/api/v1/{path}").status_code, 200)
@@ -154,3 +163,72 @@ class OddInput(TestCase):
             position = answer.json()["position"]
             self.assertEqual(round(position["latitude"], 1), position["latitude"])
             self.assertFalse(position["exact"])
+
+
+class OddTreatment(SendsAnything):
+    @classmethod
+    def setUpTestData(cls):
+        super().setUpTestData()
+        cls.place = make_place()
+        cls.batch = make_batch(lot=cls.lot, place=cls.place)
+        begin(cls.batch, 10)
+        cls.planned = make_batch(lot=cls.lot)
+
+    def still_readable(self):
+        for path in (f"batches/{self.batch.pk}/page/", "bag-rounds/", "timers/", "today/", f"place-temperatures/{self.place.pk}/"):
+            self.assertEqual(self.api.get(f"/api/v1/{path}").status_code, 200)
+
+    @SOME
+    @given(numbers, numbers, words(SproutsGo), st.booleans(), texts, st.integers(-(10**6), 10**6))
+    def test_looks_at_bags(self, mouldy, sprouted, go, missing, note, seconds):
+        at = (now() + timedelta(seconds=seconds)).isoformat()
+        body = {"client_id": str(uuid4()), "batch": self.batch.pk, "at": at, "mouldy": mouldy, "sprouted": sprouted}
+        self.send("bag-looks/", body | {"sprouts_go": go, "missing": missing, "note": note})
+        self.still_readable()
+
+    @SOME
+    @given(numbers, numbers, words(LeavingHow), st.integers(-(10**7), 10**6))
+    def test_splits_and_leaving(self, seeds, found, how, seconds):
+        at = (now() + timedelta(seconds=seconds)).isoformat()
+        self.send(f"batches/{self.batch.pk}/split/", {"seeds": seeds, "at": at})
+        self.send(f"batches/{self.batch.pk}/take-out/", {"how": how, "found": found, "at": at})
+        self.send(f"batches/{self.batch.pk}/put-back/", {})
+        self.still_readable()
+
+    @SOME
+    @given(numbers, st.lists(texts, max_size=3), texts, st.integers(-(10**8), 10**8))
+    def test_steps(self, step, confirmed, name, seconds):
+        at = (now() + timedelta(seconds=seconds)).isoformat()
+        own = self.planned.recipe.steps.get().pk
+        for wanted in (step, own):
+            body = {"client_id": str(uuid4()), "step": wanted, "confirmed": confirmed, "confirmed_by": name, "at": at}
+            self.send(f"batches/{self.planned.pk}/begin-step/", body)
+        self.send(f"batches/{self.planned.pk}/take-back-step/", {})
+        self.still_readable()
+
+    @SOME
+    @given(words(StepKind), numbers, numbers, numbers, words(DurationUnit), numbers, numbers, numbers)
+    def test_recipes(self, kind, duration, least, most, unit, temperature, every, gap):
+        step = {"kind": kind, "duration": duration, "duration_min": least, "duration_max": most, "unit": unit, "temperature_c": temperature}
+        step |= {"care_every_days": every, "care_gap_days": gap}
+        self.send("recipes/check/", {"steps": [step]})
+        made = self.send("recipes/", {"name": uuid4().hex[:12], "steps": [step]})
+        if made.status_code == 201:
+            recipe = made.json()["id"]
+            plan = {"items": [{"name": "x", "recipe": recipe}], "on": "2027-02-28"}
+            for mode in ("sow_together", "start_together"):
+                self.send("plan/", plan | {"mode": mode})
+            self.send(f"recipes/{recipe}/ladder/", {"step": 0, "doses": [1, 2]})
+            self.send("batches/", {"lot": self.lot.pk, "recipe": recipe, "seeds": 1, "on": "2027-02-28"})
+
+    @SOME
+    @given(st.binary(max_size=200), st.text(max_size=200), numbers, numbers)
+    def test_logs(self, raw, text, column, header):
+        for content in (raw, text.encode(), b"time,temp\n2026-03-01 10:00," + raw):
+            file = SimpleUploadedFile("x.csv", content or b" ")
+            fields = {k: v for k, v in {"temperature_column": column, "header_lines": header}.items() if v is not None}
+            for path, extra in (("look-into/", {}), ("", {"place": self.place.pk})):
+                file.seek(0)
+                answer = self.api.post(f"/api/v1/temperature-logs/{path}", fields | extra | {"file": file}, format="multipart")
+                self.assertLess(answer.status_code, 500, content)
+        self.still_readable()

@@ -128,6 +128,16 @@ class FromBags(ApiCase):
         note = next(f.bag for f in overview(self.trial, now()).furrows if f.name == "cold")
         self.assertEqual((note.not_found, note.codes), (0, [bag.code]))
 
+    def test_sowing_asks_about_bags_that_are_still_in(self):
+        (bag,) = self.bags()
+        begin(bag, 3)
+        url = f"/api/v1/trials/{self.trial.pk}/sow/"
+        body = self.assertProblem(self.client.post(url, {}), 422, "bags_still_in", "")
+        self.assertIn(bag.code, body["detail"])
+        self.assertTrue(body["question"])
+        self.assertEqual(self.client.post(url, {"sure": True}).status_code, 204)
+        self.assertEqual(self.client.get(f"/api/v1/batches/{bag.pk}/page/").json()["leaving"]["how"], "with_medium")
+
     def test_the_page_of_the_bag_names_what_it_is_for(self):
         (bag,) = self.bags()
         page = self.client.get(f"/api/v1/batches/{bag.pk}/page/").json()

@@ -7,8 +7,9 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.treatment import Caution, RecipeAdvice, StarterRecipe, cautions
-from core.vocabulary import StepKind
+from core.vocabulary import Dormancy, StepKind
 from server.recipes.models import Recipe, Step
+from server.record_kinds.choices import choices_of
 
 
 class StepSerializer(serializers.ModelSerializer[Step]):
@@ -59,9 +60,10 @@ class RecipeAdviceSerializer(DataclassSerializer[RecipeAdvice]):
 
 
 class RecipeCheckSerializer(serializers.Serializer[None]):
-    """Steps as they stand while a recipe is built."""
+    """Steps as they stand while a recipe is built, and the likely dormancy of the seed it is meant for, if that is known."""
 
     steps = StepSerializer(many=True)
+    dormancy = serializers.ChoiceField(choices=choices_of(Dormancy), required=False, allow_null=True, default=None)
 
 
 class StarterRecipeSerializer(DataclassSerializer[StarterRecipe]):

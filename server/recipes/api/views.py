@@ -8,6 +8,7 @@ from rest_framework.response import Response
 
 from core.errors import CoreError
 from core.treatment import STARTERS, recipe_advice
+from core.vocabulary import Dormancy
 from server.people.requests import person_of
 from server.recipes import services
 from server.recipes.api.serializers import (
@@ -45,9 +46,10 @@ class RecipeViewSet(mixins.ListModelMixin, mixins.RetrieveModelMixin, viewsets.G
     @action(detail=False, methods=["post"], pagination_class=None)
     def check(self, request: Request) -> Response:
         """What the rules say of steps that are being written; what is no step yet says nothing."""
-        steps = [Step(**s) for s in read(RecipeCheckSerializer, request)["steps"]]
+        given = read(RecipeCheckSerializer, request)
+        dormancy = Dormancy(given["dormancy"]) if given["dormancy"] else None
         try:
-            said = recipe_advice([s.as_core() for s in steps])
+            said = recipe_advice([Step(**s).as_core() for s in given["steps"]], dormancy)
         except CoreError:
             said = []  # a negative time, say: refused on saving, with its place
         return Response(RecipeAdviceSerializer(said, many=True).data)

@@ -165,3 +165,9 @@ class PutInBagsSerializer(serializers.Serializer[None]):
 class BagMadeSerializer(serializers.Serializer[Any]):
     id = serializers.IntegerField()
     code = serializers.CharField()
+
+
+class SowSerializer(serializers.Serializer[None]):
+    """Sowing; `sure` says that bags still in treatment are out now."""
+
+    sure = serializers.BooleanField(default=False)

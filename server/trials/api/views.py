@@ -87,10 +87,10 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
         cost, stock = layout.cost_of(**given.validated_data)
         return Response(s.SeedCostSerializer(asdict(cost) | {"in_stock": stock.seeds, "estimated": stock.estimated}).data)
 
-    @extend_schema(request=None, responses={204: OpenApiResponse(description="All dishes are sown")})
+    @extend_schema(request=s.SowSerializer, responses={204: OpenApiResponse(description="All dishes are sown")})
     @action(detail=True, methods=["post"])
     def sow(self, request: Request, pk: str) -> Response:
-        looks.sow_trial(by=person_of(request), trial=self.get_object(), at=timezone.now())
+        looks.sow_trial(by=person_of(request), trial=self.get_object(), at=timezone.now(), **read(s.SowSerializer, request))
         return Response(status=204)
 
     @extend_schema(request=None, responses={204: OpenApiResponse(description="The sowing is taken back")})

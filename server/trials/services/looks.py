@@ -8,11 +8,15 @@ from uuid import UUID
 from django.db import transaction
 
 from core.errors import CoreError
+from core.vocabulary import LeavingHow
+from server.batches.models import Batch
+from server.batches.selectors.courses import courses_of
+from server.batches.services.batches import take_out
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import check_not_in_future
-from server.rest.problems import Problem, refused, refused_by_core
+from server.rest.problems import Problem, question, refused, refused_by_core
 from server.trials.models import Dish, Look, Sown, Trial
 from server.trials.selectors.courses import DishCourse, count_record, course_of
 
@@ -47,13 +51,26 @@ def sow_dishes(*, by: Person, dishes: Sequence[Dish], at: datetime) -> list[Sown
     return Sown.objects.bulk_create([Sown(dish=d, at=at, by=by) for d in dishes])
 
 
-def sow_trial(*, by: Person, trial: Trial, at: datetime) -> list[Sown]:
-    """Sow all dishes of a trial that are not sown yet."""
+@transaction.atomic
+def sow_trial(*, by: Person, trial: Trial, at: datetime, sure: bool = False) -> list[Sown]:
+    """Sow all dishes of a trial that are not sown yet; bags that are still in are asked about, and then are out with their medium."""
     sown = valid(Sown.objects.filter(dish__treatment__trial=trial)).values("dish")
     waiting = list(Dish.objects.filter(treatment__trial=trial).exclude(pk__in=sown))
     if not waiting:
         raise Problem(f"All dishes of {trial.code} are sown already.", code="sown_already")
+    _take_out_bags(by, waiting, at, sure=sure)
     return sow_dishes(by=by, dishes=waiting, at=at)
+
+
+def _take_out_bags(by: Person, dishes: Sequence[Dish], at: datetime, *, sure: bool) -> None:
+    ids = {d.batch_id for d in dishes if d.batch_id is not None}
+    still = [c for c in courses_of(Batch.objects.filter(pk__in=ids)) if c.leaving is None] if ids else []
+    if still and not sure:
+        codes = ", ".join(c.batch.code for c in still)
+        message = f"Still in treatment: {codes}. Take them out first and count what you find, or sow: they are then out with their medium."
+        raise question("", "bags_still_in", message)
+    for course in still:
+        take_out(by=by, batch=course.batch, how=LeavingHow.WITH_MEDIUM, at=at)
 
 
 @transaction.atomic

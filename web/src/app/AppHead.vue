@@ -173,6 +173,11 @@ nav a.here {
     padding: 0 16px;
   }
 
+  /* what waits is more to the point than the name, and both do not fit */
+  .head:has(.waiting) .name span {
+    display: none;
+  }
+
   nav {
     position: fixed;
     z-index: 10;

@@ -24,15 +24,17 @@ export const useStarters = () =>
     staleTime: Infinity,
   })
 
-export const checkRecipe = (steps: StepRequest[]) => unwrap(http.POST('/api/v1/recipes/check/', { body: { steps } }))
+export const checkRecipe = (steps: StepRequest[], dormancy: Schemas['Dormancy'] | null = null) =>
+  unwrap(http.POST('/api/v1/recipes/check/', { body: { steps, dormancy } }))
 
 export const useLadder = () =>
   useChange(({ id, body }: { id: number; body: Schemas['LadderRequest'] }) =>
     unwrap(http.POST('/api/v1/recipes/{id}/ladder/', { params: { path: { id } }, body })),
   )
 
-export const useDormancy = (lot: MaybeRefOrGetter<number>) =>
+export const useDormancy = (lot: MaybeRefOrGetter<number | null>) =>
   useQuery({
     queryKey: ['lot', lot, 'dormancy'],
-    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/dormancy/', { params: { path: { id: toValue(lot) } } })),
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/dormancy/', { params: { path: { id: toValue(lot) ?? 0 } } })),
+    enabled: () => toValue(lot) !== null,
   })

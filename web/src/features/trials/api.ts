@@ -38,7 +38,8 @@ export function useTrialChanges() {
   return {
     layOut: useMutation({ mutationFn: (body: NewTrial) => unwrap(http.POST('/api/v1/trials/', { body })), onSuccess }),
     sow: useMutation({
-      mutationFn: (id: number) => unwrap(http.POST('/api/v1/trials/{id}/sow/', { params: { path: { id } } })),
+      mutationFn: ({ id, sure }: { id: number; sure: boolean }) =>
+        unwrap(http.POST('/api/v1/trials/{id}/sow/', { params: { path: { id } }, body: { sure } })),
       onSuccess,
     }),
     takeBackSowing: useMutation({

@@ -3801,9 +3801,10 @@ export interface components {
             step: number | null;
             sentence: string;
         };
-        /** @description Steps as they stand while a recipe is built. */
+        /** @description Steps as they stand while a recipe is built, and the likely dormancy of the seed it is meant for, if that is known. */
         RecipeCheckRequest: {
             steps: components["schemas"]["StepRequest"][];
+            dormancy?: (components["schemas"]["Dormancy"] | components["schemas"]["NullEnum"]) | null;
         };
         RecipeRequest: {
             name: string;
@@ -3976,6 +3977,11 @@ export interface components {
          * @enum {string}
          */
         Soil: "cold" | "warm";
+        /** @description Sowing; `sure` says that bags still in treatment are out now. */
+        SowRequest: {
+            /** @default false */
+            sure?: boolean;
+        };
         /**
          * @description * `autumn` - AUTUMN
          *     * `spring` - SPRING
@@ -7041,7 +7047,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SowRequest"];
+            };
+        };
         responses: {
             /** @description All dishes are sown */
             204: {

@@ -51,7 +51,8 @@ export function useAlarm(running: Ref<boolean>, over: Ref<boolean>) {
       window.clearInterval(beeping)
       if (!now) return
       beep()
-      navigator.vibrate?.([400, 200, 400])
+      // browsers forbid it before the first tap
+      if (ready.value) navigator.vibrate?.([400, 200, 400])
       beeping = window.setInterval(beep, 1200)
     },
     { immediate: true },

@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { LotField, type LotRow } from '@/features/lots'
 import { useSession } from '@/features/people'
 import { PlaceField } from '@/features/places'
-import { useRecipes } from '@/features/recipes'
+import { checkRecipe, useDormancy, useRecipes } from '@/features/recipes'
 import { useTaxa } from '@/features/taxa'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
@@ -77,6 +77,16 @@ watch(
   },
   { immediate: true, deep: true },
 )
+
+// a treatment for seed that needs none is no error, but it is said
+const { data: dormancy } = useDormancy(lot)
+const needless = ref('')
+watch([dormancy, chosen, recipes], async () => {
+  const steps = recipes.value?.results.filter((r) => chosen.value.includes(r.id)).flatMap((r) => r.steps) ?? []
+  const likely = dormancy.value?.likely ?? null
+  const found = likely && steps.length ? await attempt(() => checkRecipe(steps, likely)) : []
+  needless.value = found?.find((a) => a.rule === 'nothing_needed')?.sentence ?? ''
+})
 
 /** What moved against the plan before, one sentence a treatment. */
 function changes(before: PlanView, after: PlanView): string[] {
@@ -185,6 +195,7 @@ async function putIn(sure = false) {
           {{ day(view.window_closes ?? view.window_opens) }}, a starting point.
           <template v-if="view.in_window === false">This plan sows it outside that window.</template>
         </p>
+        <p v-if="needless" class="notice">{{ needless }}</p>
         <PlanFurrows :view="view" :today="isoDay(new Date())" :movable="chosen.map(nameOf)" @drag="drag" />
         <p v-if="said.length" class="notice" role="status">
           <span v-for="s in said" :key="s">{{ s }} </span>

@@ -59,8 +59,14 @@ async function allOthersFine(bags: readonly Bag[]) {
       </div>
     </div>
     <PageState :pending="isPending" :error="data ? null : error" @retry="refetch" />
-    <p v-if="waiting.length" class="notice" role="status">
-      Waiting ({{ waiting.length }}){{ noSignal ? ': no signal. They are kept on this device and sent once.' : '.' }}
+    <!-- always there, so that nothing moves under a thumb when the signal goes -->
+    <p class="state quiet" role="status">
+      <template v-if="waiting.length"
+        >Waiting ({{ waiting.length }}){{
+          noSignal ? ': no signal. They are kept on this device and sent once.' : '.'
+        }}</template
+      >
+      <template v-else>Nothing waits: what is tapped here has arrived.</template>
     </p>
     <p v-for="r in refused" :key="r.item.client_id" class="notice bad" role="alert">
       {{ r.problem.detail }} This look was not recorded.
@@ -125,6 +131,11 @@ async function allOthersFine(bags: readonly Bag[]) {
 .top a {
   min-height: 44px;
   line-height: 44px;
+}
+
+.state {
+  min-height: 3em;
+  margin: 0;
 }
 
 .places {

@@ -147,7 +147,14 @@ async function stop(timer: Timer) {
   background: var(--alert);
 }
 
+/* over, and it forgives nothing: the whole screen says so */
 .alarm {
+  position: fixed;
+  z-index: 50;
+  inset: 0;
+  overflow: auto;
+  max-width: none;
+  background: var(--paper);
   outline: 12px solid var(--alert);
   outline-offset: -12px;
 }

@@ -21,7 +21,7 @@ const id = computed(() => Number(route.params.id))
 const { user } = useSession()
 const { data: trial, isPending, error, refetch } = useOverview(id)
 const { sow, takeBackSowing, open } = useTrialChanges()
-const { attempt, sentence } = useProblem()
+const { attempt, sentence, question } = useProblem()
 useTitle(() => trial.value?.code ?? 'Trial')
 
 const today = isoDay(new Date())
@@ -61,7 +61,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
             v-if="trial.state === 'planned' && user?.may_count"
             color="primary"
             :loading="sow.isPending.value"
-            @click="attempt(() => sow.mutateAsync(id))"
+            @click="attempt(() => sow.mutateAsync({ id, sure: false }))"
             >Sown now, all dishes</v-btn
           >
           <v-btn
@@ -76,7 +76,17 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           >
         </div>
       </div>
-      <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+      <p v-if="sentence" class="notice" :class="{ bad: !question }" role="alert">
+        {{ sentence }}
+        <button
+          v-if="question"
+          type="button"
+          class="text-link"
+          @click="attempt(() => sow.mutateAsync({ id, sure: true }))"
+        >
+          They are out: sow
+        </button>
+      </p>
       <p class="facts">
         <span class="code">{{ trial.code }}</span>
         <span
