@@ -17,10 +17,12 @@ import numpy as np
 from core.design import smallest_differences
 from core.germination import CountedDish, CountedTreatment, compare_final, indices, leave_one_dish_out, pair_indices, shared_horizon
 from core.records import CountRecord, Inspection
+from core.temperature import chill, log_csv, read_log
 from core.vocabulary import Family
 from scripts.demo_server import Api, DemoServer
 
 ROUNDS = 40
+YEAR_OF_READINGS = 105_120
 WEB = Path("web/dist")
 
 
@@ -97,6 +99,9 @@ def requests(api: Api) -> list[Row]:
         "Trial": f"/api/v1/trials/{trial}/overview/",
         "Count sheet": f"/api/v1/trials/{trial}/count-sheet/",
         "Compare": f"/api/v1/trials/{trial}/comparison/",
+        "Bags": "/api/v1/bag-rounds/",
+        "Batch": f"/api/v1/batches/{api.get('/api/v1/bag-rounds/')[-1]['bags'][0]['batch']}/page/",
+        "Timers": "/api/v1/timers/",
     }
     return [Row(f"GET {name}, median", median_ms(lambda path=path: api.get(path)), 100, "ms") for name, path in paths.items()]  # type: ignore[misc]
 
@@ -114,6 +119,18 @@ def ten_years(api: Api) -> list[Row]:
             fates = {"client_id": f"00000000-0000-4000-8000-{dish['id']:012d}", "dish": dish["id"], "at": at, "dead": 1}
             api.post("/api/v1/dishes/close/", fates)
     return [Row(f"{row.what}, with 100 trials more", row.got, row.limit, row.unit) for row in requests(api)[:3]]
+
+
+def logs() -> list[Row]:
+    """A year of temperatures at five minutes: reading the file, and the cold in it."""
+    temps = np.round(3 + 2 * np.sin(np.arange(YEAR_OF_READINGS) / 40), 1)
+    start = datetime(2025, 1, 1, tzinfo=UTC)
+    text = log_csv(start, temps, timedelta(minutes=5))
+    hours = np.arange(YEAR_OF_READINGS) / 12
+    return [
+        Row("a year's log at 5 minutes, read", median_ms(lambda: read_log(text, UTC), 3) / 1000, 5, "s"),
+        Row("its cold, computed", median_ms(lambda: chill(hours, temps), 10), 50, "ms"),
+    ]
 
 
 def many_lots(api: Api, demo: DemoServer) -> list[Row]:
@@ -148,6 +165,7 @@ def main() -> None:
         rows = [
             Row("set-up checkout to answering", started, 10, "s"),
             *requests(api),
+            *logs(),
             Row("Compare of 12 × 8 × 60, computed", median_ms(lambda: compare(trial), 10), 150, "ms"),
             Row("JavaScript of the first page, gzip", first_page_kb(), 300, "kB"),
             *ten_years(api),

@@ -6,7 +6,11 @@ from uuid import uuid4
 from django.db import connection
 from django.test import TransactionTestCase
 
-from core.vocabulary import AmountKnown, StockKind
+from core.vocabulary import AmountKnown, PlanMode, StockKind
+from server.batches.models import BagLook, Batch, StepBegun, StepEnded
+from server.batches.services.batches import split as split_batch
+from server.batches.services.looks import NewBagLook, record_bag_look
+from server.batches.services.steps import begin_step, end_step
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services import change_lot, enter_stock
@@ -14,9 +18,22 @@ from server.lots.services.descent import Part, split_lot
 from server.rest.problems import Problem, StaleVersion
 from server.stands.models import Visit
 from server.stands.services.visits import NewVisit, record_visit
-from server.tests.builders import DAY, dishes_of, make_lot, make_person, make_sown_trial, make_stand, make_trial, now
+from server.tests.builders import (
+    DAY,
+    begin,
+    dishes_of,
+    make_batch,
+    make_lot,
+    make_person,
+    make_recipe,
+    make_sown_trial,
+    make_stand,
+    make_trial,
+    now,
+)
 from server.trials.models import Dish, Look, Sown
 from server.trials.selectors.courses import course_of
+from server.trials.services.bags import put_in_bags
 from server.trials.services.looks import NewLook, record_look, sow_trial
 
 PEOPLE = 6
@@ -103,3 +120,45 @@ class AtOnce(TransactionTestCase):
         found = together(lambda n: sow_trial(by=self.person, trial=trial, at=now()))
         self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
         self.assertEqual(Sown.objects.count(), 6)
+
+    def test_the_same_look_at_a_bag_sent_by_several_threads_is_recorded_once(self):
+        batch = make_batch()
+        begin(batch, 10)
+        new = NewBagLook(at=now(), client_id=uuid4(), misted=True)
+        found = together(lambda n: record_bag_look(by=self.person, batch=batch, new=new))
+        self.assertEqual([created for _, created in found].count(True), 1)
+        self.assertEqual(BagLook.objects.count(), 1)
+
+    def test_a_step_is_begun_and_ended_once(self):
+        batch = make_batch()
+        step = batch.recipe.steps.get()
+        found = together(lambda n: begin_step(by=self.person, batch=batch, step=step, at=now(), client_id=uuid4()))
+        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
+        begun = StepBegun.objects.get()
+        ended = together(lambda n: end_step(by=self.person, begun=begun, at=now(), client_id=uuid4()))
+        self.assertEqual(sum(not isinstance(f, Problem) for f in ended), 1)
+        self.assertEqual(StepEnded.objects.count(), 1)
+
+    def test_batches_put_in_at_once_have_codes_of_their_own_and_never_more_seed_than_there_is(self):
+        lot = make_lot(seeds=100)
+        recipe = make_recipe("8 weeks cold", 56)
+        found = together(lambda n: make_batch(lot=lot, recipe=recipe, seeds=40))
+        made = [f for f in found if not isinstance(f, Problem)]
+        self.assertEqual((len(made), len({b.code for b in made})), (2, 2))
+        self.assertEqual(stocks([lot.pk])[lot.pk].seeds, 20)
+
+    def test_a_bag_is_not_split_beyond_what_it_holds(self):
+        batch = make_batch(seeds=100)
+        begin(batch, 3)
+        found = together(lambda n: split_batch(by=self.person, batch=batch, seeds=45, at=now()))
+        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
+
+    def test_the_bags_of_a_trial_are_put_in_once(self):
+        recipe = make_recipe("8 weeks cold", 56)
+        trial = make_trial()
+        trial.treatments.filter(is_control=False).update(recipe=recipe)
+        found = together(
+            lambda n: put_in_bags(by=self.person, trial=trial, at=now(), mode=PlanMode.SOW_TOGETHER, place=None, bag_for_each_dish=False)
+        )
+        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
+        self.assertEqual(Batch.objects.count(), 1)

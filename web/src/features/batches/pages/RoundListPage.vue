@@ -38,7 +38,7 @@ async function give() {
 
 <template>
   <main class="page">
-    <div class="top">
+    <div class="page-top">
       <h1>Fridge list, {{ weekdayLong(today) }}</h1>
       <div class="actions no-print">
         <v-btn color="primary" @click="print">Print</v-btn>
@@ -113,14 +113,6 @@ async function give() {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
-  align-items: center;
-  justify-content: space-between;
-}
-
 h2 {
   margin-top: 20px;
 }

@@ -51,7 +51,7 @@ async function allOthersFine(bags: readonly Bag[]) {
 
 <template>
   <main class="page">
-    <div class="top">
+    <div class="page-top">
       <h1>Bags</h1>
       <div class="actions no-print">
         <RouterLink to="/rounds/list">Print the list and the rota</RouterLink>
@@ -120,15 +120,7 @@ async function allOthersFine(bags: readonly Bag[]) {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 20px;
-  align-items: center;
-  justify-content: space-between;
-}
-
-.top a {
+.page-top a {
   min-height: 44px;
   line-height: 44px;
 }

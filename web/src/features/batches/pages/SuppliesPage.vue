@@ -41,7 +41,7 @@ const useUp = (s: SupplyRow) =>
 
 <template>
   <main class="page">
-    <div class="top">
+    <div class="page-top">
       <h1>Solutions and supplies</h1>
       <v-btn v-if="user?.may_count && !open" color="primary" @click="open = true">Write one down</v-btn>
     </div>
@@ -107,11 +107,3 @@ const useUp = (s: SupplyRow) =>
     </WideTable>
   </main>
 </template>
-
-<style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-</style>

@@ -30,6 +30,7 @@ const link = ref('')
 const batch = computed(() => (route.query.batch ? Number(route.query.batch) : null))
 const KINDS = computed(() => choicesOf(labelKindWords).filter((k) => (k.value === 'bag') === (batch.value !== null)))
 const ids = computed(() => lots.value.map((l) => l.id))
+const wanted = computed(() => (batch.value === null ? ids.value.length : 1))
 
 function add(row: LotRow | null) {
   if (row && !lots.value.some((l) => l.id === row.id))
@@ -85,14 +86,12 @@ async function print() {
           :error-messages="at('/skip')"
         />
       </div>
-      <p class="quiet">
-        {{ plural(ids.length * (numberOrNull(copies) ?? 1), 'label') }}. Every print is noted on the lot.
-      </p>
+      <p class="quiet">{{ plural(wanted * (numberOrNull(copies) ?? 1), 'label') }}. Every print is noted on the lot.</p>
       <FormFoot
         action="Make the PDF"
         :busy="busy"
-        :disabled="!ids.length"
-        :sentence="foot('/lots', '/copies', '/skip')"
+        :disabled="!wanted"
+        :sentence="foot('/lots', '/batches', '/copies', '/skip')"
         @leave="router.back()"
       />
       <p v-if="link" role="status"><a :href="link" target="_blank" rel="noopener">The labels, as a PDF</a></p>

@@ -19,7 +19,7 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
 
 <template>
   <main class="page">
-    <div class="top">
+    <div class="page-top">
       <h1>Places</h1>
       <v-btn v-if="user?.may_plan" color="primary" @click="open = 'new'">Add a place</v-btn>
     </div>
@@ -72,14 +72,6 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 14px 24px;
-  align-items: center;
-  justify-content: space-between;
-}
-
 .sentence {
   max-width: 760px;
   margin: 8px 0 16px;

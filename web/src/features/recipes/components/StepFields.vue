@@ -25,8 +25,8 @@ const wet = computed(() =>
   ['cold_moist', 'warm_moist', 'cold_water', 'outdoors', 'after_ripening'].includes(step.value.kind),
 )
 const field = (name: string) => props.at(`/steps/${props.index}/${name}`)
-const set = <K extends keyof StepForm>(key: K, value: StepForm[K]) => (step.value = { ...step.value, [key]: value })
-const change = (kind: StepForm['kind']) => (step.value = usualStep(kind))
+// another kind of step comes with its usual dose
+const kind = computed({ get: () => step.value.kind, set: (to) => (step.value = usualStep(to)) })
 const unit = computed(() => unitWords[step.value.unit])
 const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
 </script>
@@ -40,58 +40,32 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
       <button v-if="count > 1" type="button" class="text-link" @click="emit('remove')">take out</button>
     </legend>
     <div class="row">
-      <v-select :model-value="step.kind" :items="choicesOf(stepWords)" label="What" @update:model-value="change" />
+      <v-select v-model="kind" :items="choicesOf(stepWords)" label="What" />
       <template v-if="!done">
         <v-text-field
-          :model-value="step.duration"
+          v-model="step.duration"
           label="How long"
           inputmode="decimal"
           :error-messages="field('duration')"
-          @update:model-value="(v) => set('duration', v)"
         />
-        <v-select
-          :model-value="step.unit"
-          :items="choicesOf(unitWords)"
-          label="Unit"
-          @update:model-value="(v) => set('unit', v)"
-        />
+        <v-select v-model="step.unit" :items="choicesOf(unitWords)" label="Unit" />
         <v-text-field
-          :model-value="step.temperature_c"
+          v-model="step.temperature_c"
           label="°C"
           inputmode="text"
           :error-messages="field('temperature_c')"
-          @update:model-value="(v) => set('temperature_c', v)"
         />
-        <v-select
-          :model-value="step.medium"
-          :items="choicesOf(mediumWords)"
-          label="In"
-          clearable
-          @update:model-value="(v) => set('medium', v ?? '')"
-        />
+        <v-select v-model="step.medium" :items="choicesOf(mediumWords)" label="In" clearable />
       </template>
       <template v-if="step.kind === 'sow'">
-        <v-select
-          :model-value="step.light"
-          :items="choicesOf(lightWords)"
-          label="Light"
-          clearable
-          @update:model-value="(v) => set('light', v ?? '')"
-        />
+        <v-select v-model="step.light" :items="choicesOf(lightWords)" label="Light" clearable />
         <v-text-field
-          :model-value="step.depth_mm"
+          v-model="step.depth_mm"
           label="Depth, mm (0: on top)"
           inputmode="decimal"
           :error-messages="field('depth_mm')"
-          @update:model-value="(v) => set('depth_mm', v)"
         />
-        <v-select
-          :model-value="step.soil"
-          :items="choicesOf(soilWords)"
-          label="Soil"
-          clearable
-          @update:model-value="(v) => set('soil', v ?? '')"
-        />
+        <v-select v-model="step.soil" :items="choicesOf(soilWords)" label="Soil" clearable />
       </template>
     </div>
     <button type="button" class="text-link" :aria-expanded="more" @click="more = !more">
@@ -103,83 +77,45 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
     >
       <template v-if="!done">
         <v-text-field
-          :model-value="step.duration_min"
+          v-model="step.duration_min"
           :label="`At least, ${unit}`"
           inputmode="decimal"
           :error-messages="field('duration_min')"
-          @update:model-value="(v) => set('duration_min', v)"
         />
         <v-text-field
-          :model-value="step.duration_max"
+          v-model="step.duration_max"
           :label="`At most, ${unit}`"
           inputmode="decimal"
           :error-messages="field('duration_max')"
-          @update:model-value="(v) => set('duration_max', v)"
         />
-        <v-text-field
-          :model-value="step.night_temperature_c"
-          label="°C at night"
-          inputmode="text"
-          @update:model-value="(v) => set('night_temperature_c', v)"
-        />
-        <v-select
-          :model-value="step.ends_by"
-          :items="ENDS"
-          label="Ends by"
-          @update:model-value="(v) => set('ends_by', v)"
-        />
+        <v-text-field v-model="step.night_temperature_c" label="°C at night" inputmode="text" />
+        <v-select v-model="step.ends_by" :items="ENDS" label="Ends by" />
         <v-text-field
           v-if="step.ends_by === 'sign'"
-          :model-value="step.sign"
+          v-model="step.sign"
           label="Which sign"
           maxlength="120"
           :error-messages="field('sign')"
-          @update:model-value="(v) => set('sign', v)"
         />
       </template>
       <template v-if="wet">
-        <v-select
-          :model-value="step.closure"
-          :items="choicesOf(closureWords)"
-          label="Closed how"
-          clearable
-          @update:model-value="(v) => set('closure', v ?? '')"
-        />
-        <v-select
-          :model-value="step.moisture"
-          :items="choicesOf(moistureWords)"
-          label="How damp"
-          clearable
-          @update:model-value="(v) => set('moisture', v ?? '')"
-        />
+        <v-select v-model="step.closure" :items="choicesOf(closureWords)" label="Closed how" clearable />
+        <v-select v-model="step.moisture" :items="choicesOf(moistureWords)" label="How damp" clearable />
         <v-text-field
-          :model-value="step.care_every_days"
+          v-model="step.care_every_days"
           label="Care every, days"
           inputmode="decimal"
           :error-messages="field('care_every_days')"
-          @update:model-value="(v) => set('care_every_days', v)"
         />
         <v-text-field
-          :model-value="step.care_gap_days"
+          v-model="step.care_gap_days"
           label="Largest gap, days"
           inputmode="decimal"
           :error-messages="field('care_gap_days')"
-          @update:model-value="(v) => set('care_gap_days', v)"
         />
       </template>
-      <v-text-field
-        :model-value="step.source"
-        label="Figure from"
-        maxlength="200"
-        @update:model-value="(v) => set('source', v)"
-      />
-      <v-select
-        :model-value="step.confidence"
-        :items="choicesOf(confidenceWords)"
-        label="How sure"
-        clearable
-        @update:model-value="(v) => set('confidence', v ?? '')"
-      />
+      <v-text-field v-model="step.source" label="Figure from" maxlength="200" />
+      <v-select v-model="step.confidence" :items="choicesOf(confidenceWords)" label="How sure" clearable />
     </div>
   </fieldset>
 </template>

@@ -10,18 +10,18 @@ export interface StepForm {
   unit: NonNullable<StepRequest['unit']>
   temperature_c: string
   night_temperature_c: string
-  medium: string
-  closure: string
-  moisture: string
-  light: string
+  medium: string | null
+  closure: string | null
+  moisture: string | null
+  light: string | null
   depth_mm: string
-  soil: string
+  soil: string | null
   care_every_days: string
   care_gap_days: string
   ends_by: NonNullable<StepRequest['ends_by']>
   sign: string
   source: string
-  confidence: string
+  confidence: string | null
   note: string
 }
 
@@ -87,11 +87,11 @@ export function stepOf(f: StepForm): StepRequest {
     depth_mm: numberOrNull(f.depth_mm),
     care_every_days: numberOrNull(f.care_every_days),
     care_gap_days: numberOrNull(f.care_gap_days),
-    medium: f.medium as StepRequest['medium'],
-    closure: f.closure as StepRequest['closure'],
-    moisture: f.moisture as StepRequest['moisture'],
-    light: f.light as StepRequest['light'],
-    soil: f.soil as StepRequest['soil'],
-    confidence: f.confidence as StepRequest['confidence'],
+    medium: (f.medium || '') as StepRequest['medium'],
+    closure: (f.closure || '') as StepRequest['closure'],
+    moisture: (f.moisture || '') as StepRequest['moisture'],
+    light: (f.light || '') as StepRequest['light'],
+    soil: (f.soil || '') as StepRequest['soil'],
+    confidence: (f.confidence || '') as StepRequest['confidence'],
   }
 }

@@ -29,7 +29,7 @@ function write(recipe: Recipe | null) {
 
 <template>
   <main class="page">
-    <div class="top">
+    <div class="page-top">
       <h1>Recipes</h1>
       <v-btn v-if="user?.may_plan && !writing" color="primary" @click="write(null)">Write a recipe</v-btn>
     </div>
@@ -71,12 +71,6 @@ function write(recipe: Recipe | null) {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
-
 .recipe {
   display: flex;
   gap: 20px;

@@ -29,7 +29,7 @@ const open = ref<'' | 'log' | 'event'>('')
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="page">
       <p class="quiet crumb"><RouterLink to="/places">Places</RouterLink> ›</p>
-      <div class="top">
+      <div class="page-top">
         <h1>Temperature, {{ page.place_name }}</h1>
         <div class="actions no-print">
           <v-btn v-if="user?.may_plan" color="primary" @click="open = 'log'">Read in a log</v-btn>
@@ -103,14 +103,6 @@ const open = ref<'' | 'log' | 'event'>('')
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
-  align-items: center;
-  justify-content: space-between;
-}
-
 h2 {
   margin-top: 20px;
 }

@@ -1,0 +1,171 @@
+from datetime import timedelta
+
+from django.utils import timezone
+from selenium.webdriver.common.by import By
+
+from core.vocabulary import StepKind
+from journeys.case import Journey
+from server.batches.models import Batch, Supply, Turn
+from server.batches.selectors.courses import course_of
+from server.labels.models import LabelPrint
+from server.lots.models import Lot
+from server.people.models import WorkYear
+from server.recipes.models import Recipe
+from server.rounds.models import CalendarFeed
+from server.trials.models import Dish, Trial
+
+
+class WithABag(Journey):
+    """What is done with a bag beside its round: moved, split, labelled, taken out; and undone."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+        self.batch = Batch.objects.get(code="CV-014-B1")
+
+    def open(self):
+        self.page.open(f"/batches/{self.batch.pk}", "snowbrush")
+
+    def test_it_is_moved_split_and_taken_out_and_the_leaving_is_undone(self):
+        page = self.page
+        self.open()
+        page.press("Move")
+        page.pick("Lies from now on in", "lower shelf")
+        page.press("Put it there")
+        page.see("//dd[contains(., 'Fridge, lower shelf')]")
+        page.press("Split")
+        page.fill("Seeds that go", "400")
+        page.see("//form//button[normalize-space()='Split']").click()
+        page.text("split off 1 to 159")
+        self.assertTrue(all("422" in e for e in self.browser.console_errors()))
+        page.fill("Seeds that go", "40")
+        page.see("//form//button[normalize-space()='Split']").click()
+        page.see("//dd[contains(., '120 in it')]")
+        page.press("Take out")
+        page.press("picked out")
+        page.fill("Seeds found again (leave empty if nobody counted)", "117")
+        page.press("Take it out")
+        page.text("3 not found, which is doubt and no dead seed")
+        page.press("Undo: it is still in")
+        page.see("//button[contains(., 'End this step now')]")
+        course = course_of(Batch.objects.get(pk=self.batch.pk))
+        self.assertIsNone(course.leaving)
+        self.assertEqual((course.seeds_now, course.running.step.kind), (120, StepKind.COLD_MOIST))
+
+    def test_a_slip_of_a_look_and_of_a_step_are_undone(self):
+        page = self.page
+        self.open()
+        looks = len(course_of(self.batch).looks)
+        page.see("//li[contains(., 'fine')]//button[contains(., 'undo')]").click()
+        page.wait.until(lambda _: len(course_of(self.batch).looks) == looks - 1)
+        page.press("End this step now")
+        page.text("All steps are done: take it out.")
+        page.press("Undo the last step")
+        page.see("//button[contains(., 'End this step now')]")
+
+    def test_its_label_is_printed_from_its_page(self):
+        page = self.page
+        self.open()
+        page.see("//a[contains(., 'Print its label')]").click()
+        page.text("For the bag")
+        page.press("Make the PDF")
+        page.wait.until(lambda _: LabelPrint.objects.filter(batch=self.batch).exists())
+        self.browser.only_window()
+
+    def test_a_log_by_day_is_read_with_the_keys(self):
+        self.open()
+        chart = self.page.see("//*[name()='svg'][contains(@aria-label, 'days of readings')]")
+        self.page.run("arguments[0].focus()", chart)
+        self.page.type("\ue014")  # arrow right
+        self.page.see("//p[@role='status'][contains(., 'h in the band')]")
+
+
+class AroundTheRound(Journey):
+    """The rota, the list for the door, supplies, working days, the calendar, and what the lot's page suggests."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+
+    def test_a_turn_is_given_and_stands_on_the_list(self):
+        page = self.page
+        page.open("/rounds/list", "Fridge list")
+        page.see("//td[contains(., 'HR-114-B1')]")
+        page.press("Give a turn")
+        page.pick("Rounds of", "Warm bench (")
+        page.pick("Go to", "TM")
+        page.see("//form//button[contains(., 'Give the turn')]").click()
+        page.see("//tr[contains(., 'Warm bench')][contains(., 'TM')]")
+        self.assertEqual(Turn.objects.latest("pk").person.initials, "TM")
+
+    def test_a_solution_is_written_down_and_used_up(self):
+        page = self.page
+        page.open("/supplies", "Solutions and supplies")
+        row = page.see("//tr[contains(., 'smoke water, autumn')]").text
+        self.assertIn("41 days", row)
+        page.press("Write one down")
+        page.text("Making smoke brings fire and bad air")
+        page.fill("Name", "smoke water, winter")
+        page.press("Write it down")
+        page.see("//tr[contains(., 'smoke water, winter')]")
+        page.see("//tr[contains(., 'smoke water, winter')]//button[contains(., 'used up')]").click()
+        page.wait.until(lambda _: Supply.objects.get(name="smoke water, winter").used_up)
+
+    def test_working_days_are_kept_and_a_calendar_address_is_made_and_stopped(self):
+        page = self.page
+        page.open("/work-year", "Working days and calendar")
+        page.press("Sunday")
+        page.press("Keep it")
+        page.text("Plans made from now on follow it.")
+        self.assertEqual(WorkYear.objects.get().working_days, [0, 1, 2, 3, 4, 5, 6])
+        page.press("Make an address")
+        address = page.see("//code[contains(., '/api/v1/calendar/')]").text
+        self.assertIn(self.live_server_url.rsplit(":", 1)[1], address)
+        page.press("Stop the address")
+        page.wait.until(lambda _: not CalendarFeed.objects.exclude(token_digest="").exists())
+
+    def test_the_lot_s_page_guesses_the_dormancy_and_makes_recipes_of_it(self):
+        page, lot = self.page, Lot.objects.get(code="SM-052")
+        before = Recipe.objects.count()
+        page.open(f"/lots/{lot.pk}", "globemallow")
+        page.see("//summary[contains(., 'Why does it not sprout?')]").click()
+        page.text("the coat keeps water out")
+        page.see("//details//li[contains(., 'untreated')]")
+        page.press("Make these recipes")
+        page.see("//a[contains(., 'Plan these treatments')]").click()
+        page.heading("Plan treatments")
+        page.see("//strong[contains(., 'sandpaper')]")
+        self.assertGreater(Recipe.objects.count(), before)
+
+    def test_a_planned_trial_is_put_into_bags_and_sowing_asks_about_them(self):
+        page = self.page
+        cold = Recipe.objects.get(name="4 weeks cold, damp sand")
+        page.open(f"/trials/new?lot={Lot.objects.get(code='LL-022').pk}&recipe={cold.pk}", "New trial")
+        page.see("//input[@value='4 weeks cold, damp sand'] | //*[contains(@class, 'v-select')][contains(., '4 weeks cold, damp sand')]")
+        page.fill("Question", "Does cold harm flax?")
+        page.fill("Sow on", (timezone.localdate() + timedelta(days=30)).strftime("%m%d%Y"))
+        page.press("Lay out the trial")
+        page.heading("Does cold harm flax?")
+        trial = Trial.objects.get(question="Does cold harm flax?")
+        page.press("Put the seed into bags")
+        page.text("treated together")
+        page.pick("The bags lie in", "lower shelf")
+        page.press("Put in bags")
+        page.see("//p[contains(., 'bag')]//span[contains(., 'LL-022-B')]")
+        self.assertEqual(Dish.objects.filter(treatment__trial=trial, batch__isnull=False).count(), 4)
+        page.press("Sown now, all dishes")
+        page.text("Still in treatment: LL-022-B1")
+        self.assertTrue(all("422" in e for e in self.browser.console_errors()))
+        page.press("They are out: sow")
+        page.see("//a[contains(., 'Count now')]")
+
+    def test_rules_speak_while_a_recipe_is_written(self):
+        page = self.page
+        page.open("/recipes", "Recipes")
+        page.press("Write a recipe")
+        page.press("Add a step")
+        page.see("//fieldset[2]//div[contains(@class, 'v-field ')]").click()
+        page.see("//*[@role='option'][normalize-space()='dry heat']").click()
+        page.text("cold works only once water is in the seed")
+        page.see("//fieldset[2]//button[contains(., 'up')]").click()
+        page.wait.until(lambda d: "cold works only once" not in d.find_element(By.TAG_NAME, "body").text)
