@@ -7,10 +7,12 @@ from django.utils import timezone
 
 from core.vocabulary import AmountKnown, EndsBy, LeavingHow, Role, SproutsGo, StepKind, SupplyKind
 from server.batches.models import BagLook, Batch, StepBegun
-from server.batches.selectors.courses import course_of
+from server.batches.selectors.courses import batches_in_use, course_of
+from server.batches.selectors.plans import on_calendar
 from server.batches.selectors.supplies import supply_rows
 from server.batches.services import batches, looks, steps, supplies
 from server.lots.selectors import stocks
+from server.people.selectors import work_calendar
 from server.recipes.services import write_recipe
 from server.rest.problems import Problem, Questioned, Refused
 from server.tests.builders import DAY, bag_look, begin, make_batch, make_lot, make_person, make_place, make_recipe, now
@@ -56,9 +58,6 @@ class PuttingIn(TestCase):
     def test_a_plan_is_replaced_as_a_whole_and_the_old_one_stays(self):
         batch = make_batch()
         before = course_of(batch).starts_at
-        from server.batches.selectors.plans import on_calendar
-        from server.people.selectors import work_calendar
-
         later = on_calendar(batch.recipe, "start_together", (now() + 5 * DAY).date(), work_calendar())
         batches.plan_again(by=make_person(), batch=batch, plan=later, at=now(), why="no room")
         self.assertGreater(course_of(batch).starts_at, before)
@@ -266,8 +265,6 @@ class SplittingAndLeaving(TestCase):
 
 class Courses(TestCase):
     def test_any_number_of_batches_needs_the_same_queries(self):
-        from server.batches.selectors.courses import batches_in_use
-
         def fill(n):
             for _ in range(n):
                 batch = make_batch(seeds=5, seeds_known=AmountKnown.COUNTED)

@@ -6,6 +6,7 @@ from datetime import date, timedelta
 from core.germination import final_shares
 from core.seedstock import REFERENCE_C, REFERENCE_RH, Decline, GerminationTest, decline
 from core.vocabulary import DeclineSource, Reason, TrialState
+from server.batches.models import Batch
 from server.evidence.selectors.shares import by_treatment
 from server.lots.models import Lot
 from server.lots.selectors.bench import LotBench, bench
@@ -54,6 +55,16 @@ class Forecast:
 
 
 @dataclass(frozen=True)
+class LotBatch:
+    """A batch of the lot, in brief."""
+
+    id: int
+    code: str
+    recipe: str
+    seeds: int
+
+
+@dataclass(frozen=True)
 class LotPage:
     """All that a lot's page shows beside its own fields."""
 
@@ -61,6 +72,7 @@ class LotPage:
     tests: list[LotTest]
     forecast: Forecast
     last_test_on: date | None
+    batches: list[LotBatch]
 
 
 def lot_page(lot: Lot, today: date) -> LotPage:
@@ -70,7 +82,9 @@ def lot_page(lot: Lot, today: date) -> LotPage:
     tests = sorted((t for t, _ in found), key=lambda t: (t.tested_on, t.trial))
     phis = {t.trial: phi for t, phi in found}
     last = tests[-1].tested_on if tests else None
-    return LotPage(bench(lot, today, last), tests, _forecast(lot, tests, phis, today), last)
+    rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
+    batches = [LotBatch(*row) for row in rows]
+    return LotPage(bench(lot, today, last), tests, _forecast(lot, tests, phis, today), last, batches)
 
 
 def _test_of(trial: TrialCourses) -> tuple[LotTest, float] | None:

@@ -5,6 +5,7 @@ from server.batches.models import Batch
 from server.batches.services.batches import take_out
 from server.evidence.selectors.comparison import comparison
 from server.evidence.selectors.overview import overview
+from server.labels.selectors import bag_contents
 from server.record_kinds.services import change_thing
 from server.tests.builders import (
     DAY,
@@ -13,6 +14,7 @@ from server.tests.builders import (
     begin,
     dishes_of,
     look,
+    make_batch,
     make_lot,
     make_person,
     make_place,
@@ -147,8 +149,6 @@ class FromBags(ApiCase):
             self.client.get(f"/api/v1/batches/{bag.pk}/page/")
 
     def test_its_label_says_what_a_bag_s_label_must(self):
-        from server.labels.selectors import bag_contents
-
         (bag,) = self.bags()
         begin(bag, 3)
         (label,) = bag_contents(list(Batch.objects.select_related("lot").filter(pk=bag.pk)))
@@ -229,8 +229,6 @@ class Ladders(ApiCase):
 
 class ABatchIsChanged(ApiCase):
     def test_with_its_version_and_its_history(self):
-        from server.tests.builders import make_batch
-
         batch = make_batch()
         url = f"/api/v1/batches/{batch.pk}/"
         self.assertEqual(self.client.patch(url, {"version": 1, "container": "jar"}).json()["container"], "jar")

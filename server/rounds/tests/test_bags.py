@@ -10,7 +10,7 @@ from server.batches.services.supplies import assign_turn
 from server.recipes.services import write_recipe
 from server.rounds.selectors.today import today
 from server.tests.builders import DAY, ApiCase, bag_look, begin, make_batch, make_person, make_place, make_recipe, make_trial, now
-from server.trials.services.layout import NewTreatment
+from server.trials.services.layout import NewTreatment, lay_out_trial
 
 
 class RoundsOfBags(ApiCase):
@@ -107,8 +107,6 @@ class TodayAndTheCalendar(ApiCase):
     def test_a_planned_trial_says_when_its_longest_treatment_must_begin(self):
         recipe = make_recipe("2 weeks", 14)
         trial = make_trial(sow_on=(now() + 20 * DAY).date())
-        from server.trials.services.layout import lay_out_trial
-
         lay_out_trial(
             by=make_person(), lot=trial.lot, question="?", treatments=[NewTreatment("cold", recipe)], dishes_per_treatment=1,
             seeds_per_dish=5, sow_on=(now() + 20 * DAY).date(), at=now(),

@@ -2745,6 +2745,12 @@ export interface components {
             task: components["schemas"]["LotTask"];
             sentence: string;
         };
+        LotBatch: {
+            id: number;
+            code: string;
+            recipe: string;
+            seeds: number;
+        };
         LotBench: {
             stock: components["schemas"]["Stock"];
             fill: components["schemas"]["FillView"] | null;
@@ -2782,6 +2788,7 @@ export interface components {
             forecast: components["schemas"]["Forecast"];
             /** Format: date */
             last_test_on: string | null;
+            batches: components["schemas"]["LotBatch"][];
         };
         /** @description What a lot's page says of its plant. */
         LotPlant: {

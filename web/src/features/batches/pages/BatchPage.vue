@@ -59,7 +59,10 @@ const enough = computed(() => {
   return `${got}${of}. No cold in the last 7 known days: no date can be said.`
 })
 
-const stop = () => attempt(() => end.mutateAsync({ client_id: crypto.randomUUID(), begun: running.value?.begun ?? 0 }))
+const stop = (endedBy: 'sign' | null) =>
+  attempt(() =>
+    end.mutateAsync({ client_id: crypto.randomUUID(), begun: running.value?.begun ?? 0, ended_by: endedBy }),
+  )
 </script>
 
 <template>
@@ -95,8 +98,11 @@ const stop = () => attempt(() => end.mutateAsync({ client_id: crypto.randomUUID(
         <v-btn v-if="next && !starting" color="primary" @click="starting = true"
           >Begin: {{ stepWords[next.kind] }}</v-btn
         >
-        <v-btn v-if="running" variant="outlined" color="primary" :loading="end.isPending.value" @click="stop"
+        <v-btn v-if="running" variant="outlined" color="primary" :loading="end.isPending.value" @click="stop(null)"
           >End this step now</v-btn
+        >
+        <v-btn v-if="running?.ends_by === 'sign'" variant="outlined" color="primary" @click="stop('sign')"
+          >Seen: {{ running.sign }}</v-btn
         >
         <v-btn v-if="running?.by_the_clock" variant="text" color="primary" to="/timers">To the timer</v-btn>
         <v-btn

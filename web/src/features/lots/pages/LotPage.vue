@@ -9,6 +9,7 @@ import HistoryList from '@/shared/components/HistoryList.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, moment } from '@/shared/format/dates'
+import { plural } from '@/shared/format/numbers'
 import { endWords, labelKindWords, reasonWords, stateWords, troubleWords } from '@/shared/labels'
 import { useLabelPrints, useLot, useLotHistory, useLotLedger, useLotPage, useLotWork, type StockLine } from '../api'
 import CalibrateForm from '../components/CalibrateForm.vue'
@@ -128,10 +129,19 @@ function correct(wrong: StockLine) {
               >
               <span class="quiet"> {{ stateWords[t.state] }}, {{ day(t.sow_on) }}</span>
             </li>
-            <li v-if="trials && !trials.results.length" class="quiet">No trial has drawn from this lot yet.</li>
+            <li v-for="b in page.batches" :key="b.id">
+              <RouterLink :to="{ name: 'batch', params: { id: b.id } }"
+                ><span class="code">{{ b.code }}</span> {{ b.recipe }}</RouterLink
+              >
+              <span class="quiet"> batch of {{ plural(b.seeds, 'seed') }}</span>
+            </li>
+            <li v-if="trials && !trials.results.length && !page.batches.length" class="quiet">
+              No trial and no batch has drawn from this lot yet.
+            </li>
           </ul>
           <p v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended">
             <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id } }">Lay out a trial of this lot</RouterLink>
+            or <RouterLink :to="{ name: 'plan', query: { lot: lot.id } }">plan its treatment</RouterLink>
           </p>
         </section>
       </div>

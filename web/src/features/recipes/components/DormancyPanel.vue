@@ -79,10 +79,6 @@ async function make() {
 </template>
 
 <style scoped>
-details {
-  border-bottom: 1px solid var(--line);
-}
-
 summary {
   min-height: 48px;
   padding: 10px 0;
