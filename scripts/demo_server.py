@@ -38,7 +38,7 @@ class DemoServer:
         self._folder.cleanup()
 
 
-def wait_for(address: str, seconds: float = 30) -> None:
+def wait_for(address: str, seconds: float = 120) -> None:
     """Wait until the server answers."""
     end = time.monotonic() + seconds
     while time.monotonic() < end:

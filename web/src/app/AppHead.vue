@@ -8,14 +8,18 @@ import { useEveningBench } from './useEveningBench'
 
 defineProps<{ user: Person }>()
 
-const WORDS = [
+const WORDS: { to: string; word: string; also?: string[] }[] = [
   { to: '/', word: 'Today' },
   { to: '/stands', word: 'Stands' },
   { to: '/lots', word: 'Lots' },
   { to: '/recipes', word: 'Recipes' },
-  { to: '/rounds', word: 'Bags' },
+  { to: '/rounds', word: 'Bags', also: ['/batches', '/timers', '/plan', '/supplies'] },
   { to: '/trials', word: 'Trials' },
 ]
+
+/** Whether a page belongs to a word of the head. */
+const leadsTo = (w: (typeof WORDS)[number], path: string) =>
+  w.to === '/' ? path === '/' : [w.to, ...(w.also ?? [])].some((start) => path.startsWith(start))
 
 const router = useRouter()
 const { signOut } = useSession()
@@ -37,12 +41,7 @@ async function leave() {
       <span>Awake Furrow</span>
     </RouterLink>
     <nav aria-label="Main">
-      <RouterLink
-        v-for="w in WORDS"
-        :key="w.to"
-        :to="w.to"
-        :class="{ here: w.to === '/' ? $route.path === '/' : $route.path.startsWith(w.to) }"
-      >
+      <RouterLink v-for="w in WORDS" :key="w.to" :to="w.to" :class="{ here: leadsTo(w, $route.path) }">
         {{ w.word }}
       </RouterLink>
     </nav>

@@ -197,6 +197,10 @@ const empty = computed(
   text-decoration: none;
 }
 
+.drying > :last-child {
+  white-space: nowrap;
+}
+
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.05fr);
