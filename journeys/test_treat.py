@@ -23,6 +23,7 @@ from server.places.models import Place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
 from server.temperature.models import TemperatureLog
+from server.trials.models import Treatment
 
 OFFLINE = "INTERNET_DISCONNECTED"
 
@@ -61,6 +62,25 @@ class FromARecipeToBags(Journey):
         page.fill("Doses, days, apart by spaces", "28 56")
         page.press("Make the ladder")
         page.text("Made: none, 4 weeks, 8 weeks.")
+        page.see("//a[contains(., 'lay out a trial of them')]").click()
+        page.heading("New trial")
+        for name in ("none", "4 weeks", "8 weeks"):
+            page.wait.until(lambda d, name=name: any(i.get_attribute("value") == name for i in d.find_elements(By.TAG_NAME, "input")))
+        page.pick("Lot", "LL-022")
+        page.fill("Question", "How much cold does flax bear?")
+        page.press("Lay out the trial")
+        page.heading("How much cold does flax bear?")
+        laid = Treatment.objects.filter(trial__question="How much cold does flax bear?")
+        self.assertEqual(
+            list(laid.values_list("name", "dose", "dose_unit", "is_control")),
+            [("none", 0, "d", True), ("4 weeks", 28, "d", False), ("8 weeks", 56, "d", False)],
+        )
+        page.driver.back()
+        page.driver.back()
+        page.heading("Recipes")
+        page.see(f"{row}//button[contains(., 'Dose ladder')]").click()
+        page.fill("Doses, days, apart by spaces", "28 56")
+        page.press("Make the ladder")
         page.see("//a[contains(., 'Plan them')]").click()
         page.heading("Plan treatments")
         page.see("//strong[contains(., 'cold for a ladder: 8 weeks')]")

@@ -23,6 +23,13 @@ const step = ref(items.value[0]?.value ?? 0)
 const doses = ref('')
 const made = ref<Rung[] | null>(null)
 const unit = computed(() => unitWords[props.recipe.steps[step.value]?.unit ?? 'd'])
+// the rungs as a trial's treatments: each dose with its recipe, none where the seed is sown as it is
+const asTrial = computed(() => ({
+  recipe: (made.value ?? []).map((r) => String(r.recipe?.id ?? '')),
+  dose: (made.value ?? []).map((r) => String(r.dose)),
+  name: (made.value ?? []).map((r) => r.name),
+  unit: props.recipe.steps[step.value]?.unit ?? 'd',
+}))
 const query = computed(() => (made.value ?? []).flatMap((r) => (r.recipe ? [r.recipe.id] : [])))
 
 async function save() {
@@ -50,7 +57,8 @@ async function save() {
     </div>
     <p v-if="made" class="notice" role="status">
       Made: {{ made.map((r) => r.name).join(', ') }}.
-      <RouterLink :to="{ name: 'plan', query: { recipe: query } }">Plan them</RouterLink>
+      <RouterLink :to="{ name: 'plan', query: { recipe: query } }">Plan them</RouterLink> or
+      <RouterLink :to="{ name: 'new-trial', query: asTrial }">lay out a trial of them</RouterLink>
     </p>
     <FormFoot
       action="Make the ladder"

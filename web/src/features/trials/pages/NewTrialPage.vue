@@ -41,16 +41,24 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
 })
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
 
-// a set of recipes may come along, from a ladder or from the reading of the dormancy
-const asked = (Array.isArray(route.query.recipe) ? route.query.recipe : [route.query.recipe])
-  .map(Number)
-  .filter(Boolean)
+// a set of recipes may come along: from the reading of the dormancy, or from a ladder with its doses and their names
+const all = (key: string) => [route.query[key] ?? []].flat().map(String)
 watch(
   recipes,
-  (all) => {
-    const come = asked.flatMap((id) => all?.results.filter((r) => r.id === id) ?? [])
-    if (come.length && treatments.value.length === 1)
-      treatments.value.push(...come.map((r) => ({ name: r.name.slice(0, 60), recipe: r.id, is_control: false })))
+  (known) => {
+    if (!known || treatments.value.length > 1) return
+    const [asked, doses, names] = [all('recipe'), all('dose'), all('name')]
+    const come = asked.flatMap((id, i) => {
+      const recipe = known.results.find((r) => String(r.id) === id)
+      const dose = doses[i] === undefined ? null : Number(doses[i])
+      if (!recipe && dose === null) return []
+      const name = names[i] ?? recipe?.name ?? ''
+      const unit = dose === null ? ('' as const) : ((all('unit')[0] ?? 'd') as 'min' | 'h' | 'd')
+      return [{ name: name.slice(0, 60), recipe: recipe?.id ?? null, is_control: dose === 0, dose, dose_unit: unit }]
+    })
+    // a ladder brings its own control, the dose of none
+    if (come.some((t) => t.is_control)) treatments.value = come
+    else treatments.value.push(...come)
   },
   { immediate: true },
 )
