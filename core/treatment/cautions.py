@@ -18,7 +18,6 @@ class Caution:
     care: str
     gentler: str
     checks: tuple[str, ...] = ()
-    alarm: bool = False
 
 
 _TRAINED = "I am trained for this, and local codes allow it here."
@@ -36,7 +35,6 @@ _CAUTIONS = {
             "Acid into water, never water into acid; the seed is dry.",
             "Rinsing and disposal are prepared as local rules say.",
         ),
-        alarm=True,
     ),
     StepKind.HOT_WATER: Caution(
         StepKind.HOT_WATER,
@@ -44,7 +42,6 @@ _CAUTIONS = {
         "A stable vessel, dry gloves, nobody else within reach; take the vessel off the heat before the seed goes in.",
         "Sandpaper.",
         ("The vessel stands firm and is off the heat.", "Dry heat-proof gloves are on; nobody else is within reach."),
-        alarm=True,
     ),
     StepKind.HEAT_PULSE: Caution(
         StepKind.HEAT_PULSE,
@@ -52,7 +49,6 @@ _CAUTIONS = {
         "An oven with a thermostat, never an open flame; gloves; stay beside it.",
         "Hot water, or sandpaper.",
         ("An oven with a thermostat is used, no open flame.", "Heat-proof gloves are on; somebody stays beside it."),
-        alarm=True,
     ),
     StepKind.NICK: Caution(
         StepKind.NICK,

@@ -7,10 +7,11 @@ from datetime import date
 from core.seedstock import cares
 from core.vocabulary import CleaningGrade, DatePrecision, LabelKind, Trouble
 from server.batches.models import Batch
-from server.batches.selectors.courses import BatchCourse, courses_of, local_day
+from server.batches.selectors.courses import BatchCourse, courses_of
 from server.lots.models import Lot
 from server.lots.models.lot import HAZARD_OF
 from server.lots.selectors.stock import Stock
+from server.record_kinds.days import local_day
 from server.trials.models import Dish, Trial
 
 GRADE_WORDS = {

@@ -30,6 +30,11 @@ class Place(Thing):
         return self.parent.climate if self.parent else None
 
     @property
+    def with_around(self) -> list[int]:
+        """Ids of the place and of what holds it, the nearest first."""
+        return [self.pk, *(self.parent.with_around if self.parent else [])]
+
+    @property
     def full_name(self) -> str:
         """The place with what holds it, the site left out: ``Cool bench, shelf B``."""
         if self.parent is None or self.parent.kind == PlaceKind.SITE:

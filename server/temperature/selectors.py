@@ -148,22 +148,12 @@ def readings_of(logs: Sequence[TemperatureLog]) -> Readings:
 
 def readings_by_place(places: Collection[Place]) -> dict[int, Readings]:
     """Readings for places, their own or those of the nearest place around them that has a log: one query."""
-    around = {p.pk: _around(p) for p in places}
+    around = {p.pk: p.with_around for p in places}
     found: dict[int, list[TemperatureLog]] = defaultdict(list)
     for log in valid(TemperatureLog.objects.filter(place__in={pk for ids in around.values() for pk in ids})).order_by("at", "pk"):
         found[log.place_id].append(log)
     merged = {pk: readings_of(logs) for pk, logs in found.items()}
     return {pk: next((merged[i] for i in ids if i in merged), EMPTY) for pk, ids in around.items()}
-
-
-def _around(place: Place) -> list[int]:
-    """A place and what holds it, the nearest first."""
-    ids = []
-    at: Place | None = place
-    while at is not None:
-        ids.append(at.pk)
-        at = at.parent
-    return ids
 
 
 def readings_in(stays: Sequence[Stay], known: dict[int, Readings], until: datetime) -> Readings:
@@ -185,21 +175,21 @@ def cold_given(stays: Sequence[Stay], known: dict[int, Readings], until: datetim
     if found.effective_days is None:
         return None
     enough = enough_cold(readings.hours, readings.temps, needed_days) if needed_days else EnoughCold(None, None, None)
-    first = _moment(readings.seconds[0])
+    first = moment_of(readings.seconds[0])
     start = timezone.localtime(stays[0].start)
     zero = start.replace(hour=0, minute=0, second=0, microsecond=0).timestamp() / HOUR
     whole = ((stays[-1].end or until) - stays[0].start).total_seconds() / HOUR
     return ColdGiven(
         days=found.effective_days,
         needed_days=needed_days,
-        enough_on=_moment(enough.at_hours * HOUR) if enough.at_hours is not None else None,
+        enough_on=moment_of(enough.at_hours * HOUR) if enough.at_hours is not None else None,
         enough_reason=enough.reason or "",
         known_hours=found.known_hours or 0,
         gap_hours=max(0.0, whole - (found.known_hours or 0)),
         frozen_hours=found.frozen_hours or 0,
         warm_hours=found.warm_hours or 0,
         first_at=first,
-        last_at=_moment(readings.seconds[-1]),
+        last_at=moment_of(readings.seconds[-1]),
         days_of_log=daily(readings.hours - zero, readings.temps),
     )
 
@@ -211,7 +201,7 @@ def events_for(stays: Sequence[Stay], known: dict[int, Readings], told: Sequence
         end = stay.end or until
         part = known.get(stay.place.pk, EMPTY).between(stay.start, end)
         found.extend(_freezes(chill(part.hours, part.temps), stay.place.full_name))
-        around = set(_around(stay.place))
+        around = set(stay.place.with_around)
         found.extend(
             EventView(e.place.full_name, PlaceTrouble(e.kind), e.at, e.until, None, e.note, from_log=False)
             for e in told
@@ -222,13 +212,13 @@ def events_for(stays: Sequence[Stay], known: dict[int, Readings], told: Sequence
 
 def events_at(places: Collection[Place]) -> list[PlaceEvent]:
     """What people recorded of places and of what holds them."""
-    ids = {pk for p in places for pk in _around(p)}
+    ids = {pk for p in places for pk in p.with_around}
     return list(valid(PlaceEvent.objects.filter(place__in=ids)).select_related("place__parent__parent__parent"))
 
 
 def _freezes(found: Chill, place: str) -> list[EventView]:
     return [
-        EventView(place, PlaceTrouble.FROZE, _moment(r.start * HOUR), _moment(r.end * HOUR), round(r.extreme_c, 2), "", from_log=True)
+        EventView(place, PlaceTrouble.FROZE, moment_of(r.start * HOUR), moment_of(r.end * HOUR), round(r.extreme_c, 2), "", from_log=True)
         for r in found.frozen
         if r.hours >= SHORT_FREEZE_HOURS
     ]
@@ -263,14 +253,14 @@ def place_page(place: Place, now: datetime) -> PlaceLogPage:
     readings = known[place.pk]
     found = chill(readings.hours, readings.temps)
     some = len(readings.seconds) > 1
-    start = timezone.localtime(_moment(readings.seconds[0])).replace(hour=0, minute=0, second=0) if some else None
+    start = timezone.localtime(moment_of(readings.seconds[0])).replace(hour=0, minute=0, second=0) if some else None
     whole = [Stay(place, start, None)] if start else []
     return PlaceLogPage(
         place=place.pk,
         place_name=place.full_name,
         logs=log_rows(place),
-        first_at=_moment(readings.seconds[0]) if some else None,
-        last_at=_moment(readings.seconds[-1]) if some else None,
+        first_at=moment_of(readings.seconds[0]) if some else None,
+        last_at=moment_of(readings.seconds[-1]) if some else None,
         effective_days=found.effective_days,
         frozen_hours=found.frozen_hours,
         frozen_longest=found.frozen_longest,
@@ -278,12 +268,13 @@ def place_page(place: Place, now: datetime) -> PlaceLogPage:
         warm_longest=found.warm_longest,
         known_hours=found.known_hours,
         gap_hours=sum(g.hours for g in found.gaps),
-        gaps=[(_moment(g.start * HOUR), _moment(g.end * HOUR)) for g in found.gaps[-50:]],
+        gaps=[(moment_of(g.start * HOUR), moment_of(g.end * HOUR)) for g in found.gaps[-50:]],
         days=daily(readings.hours - start.timestamp() / HOUR, readings.temps) if start else [],
         first_day=start,
         events=events_for(whole or [Stay(place, now - timedelta(days=400), None)], known, events_at([place]), now),
     )
 
 
-def _moment(seconds: float) -> datetime:
+def moment_of(seconds: float) -> datetime:
+    """A moment from seconds since 1970."""
     return datetime.fromtimestamp(float(seconds), UTC)

@@ -20,7 +20,7 @@ from server.record_kinds.selectors import valid
 from server.record_kinds.services import CLOCK_SLACK, check_not_in_future, take_back
 from server.rest.problems import Problem, question, refused, refused_by_core
 from server.temperature.models import PlaceEvent, TemperatureLog
-from server.temperature.selectors import packed
+from server.temperature.selectors import moment_of, packed
 
 MOST_BYTES = 20_000_000
 MOST_LEFT_OUT_KEPT = 500
@@ -70,7 +70,7 @@ def import_log(*, by: Person, place: Place, name: str, text: str, at: datetime, 
     out = len(found.left_out)
     if not sure and out > MANY_LEFT_OUT * (count + out):
         raise question("/file", "many_left_out", f"{out} of {count + out} lines cannot be read. Is this the right file and layout?")
-    first, last = (datetime.fromtimestamp(int(s), UTC) for s in (found.seconds[0], found.seconds[-1]))
+    first, last = (moment_of(s) for s in (found.seconds[0], found.seconds[-1]))
     return TemperatureLog.objects.create(
         by=by,
         at=at,

@@ -7,12 +7,12 @@ from datetime import date, datetime, timedelta
 from functools import cached_property
 
 from django.db.models import Exists, OuterRef, QuerySet
-from django.utils import timezone
 
 from core.treatment import CareGap, CareState, allowed_days, care_gaps, care_state
 from core.vocabulary import AmountKnown, SproutsGo
 from server.batches.models import BagLook, Batch, BatchPlan, Leaving, Move, Split, StepBegun, StepEnded
 from server.recipes.models import Step
+from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.temperature.selectors import Stay
 
@@ -203,16 +203,6 @@ def sprouts_in(batches: Iterable[int]) -> dict[int, list[BagLook]]:
     for look in valid(BagLook.objects.filter(batch__in=batches, sprouted__gt=0)).order_by("at", "pk"):
         found[look.batch_id].append(look)
     return found
-
-
-def local_day(at: datetime) -> date:
-    """The calendar day of a moment where the nursery is."""
-    return timezone.localtime(at).date()
-
-
-def days_between(start: datetime, end: datetime) -> float:
-    """Time between two moments in days."""
-    return (end - start) / timedelta(days=1)
 
 
 def _stretch(step: dict[str, str]) -> PlannedStretch:

@@ -10,11 +10,12 @@ from django.utils import timezone
 from core.temperature import usual_outdoors, warm_then_frost
 from core.treatment import Plan, PlannedStep, WorkCalendar, plan_backward, plan_forward, ready_by, recipe_advice, sow_window
 from core.vocabulary import Dormancy, DurationUnit, Hemisphere, PlanMode, PlanNoteKind, SowSeason, StepKind
-from server.batches.selectors.courses import BatchCourse, batches_in_use, local_day
+from server.batches.selectors.courses import BatchCourse, batches_in_use
 from server.people.models import WorkYear
 from server.people.selectors import work_calendar, work_year
 from server.places.models import Place
 from server.recipes.models import Recipe, Step
+from server.record_kinds.days import local_day
 
 USUAL_START = time(9)
 MOST_DAYS_OUT = 400
@@ -31,7 +32,7 @@ class PlanItem:
 
 @dataclass(frozen=True)
 class StepOnCalendar:
-    """A step with its days. `least_days` is the recipe's, `days` what the plan gives it."""
+    """A step with its days; `duration` is what the recipe asks for, start and end are what the plan gives it."""
 
     kind: StepKind
     label: str

@@ -1,6 +1,5 @@
 """Putting seed in, planning, moving, splitting, taking out."""
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -216,9 +215,3 @@ def _draw(by: Person, batch: Batch, at: datetime) -> None:
         raise Refused(message, code="more_than_lot", errors=[field_error("/seeds", "more_than_lot", message)])
     known = AmountKnown(batch.seeds_known)
     enter_stock(by=by, lot=batch.lot, kind=StockKind.DRAWN, amount=batch.seeds, at=at, known=known, reason=f"batch {batch.code}")
-
-
-def batches_for(*, by: Person, new: Sequence[NewBatch], plans: Sequence[Plan], at: datetime, sure: bool) -> list[Batch]:
-    """Several batches at once, all or none."""
-    with transaction.atomic():
-        return [put_in(by=by, new=n, plan=p, at=at, sure=sure) for n, p in zip(new, plans, strict=True)]

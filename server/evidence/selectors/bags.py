@@ -9,8 +9,9 @@ from core.statistics import Interval
 from core.treatment import COLD
 from core.vocabulary import LeavingHow, PlaceTrouble, StepKind
 from server.batches.models import Batch
-from server.batches.selectors.courses import BatchCourse, courses_of, local_day
+from server.batches.selectors.courses import BatchCourse, courses_of
 from server.evidence.selectors.shares import TreatmentCourses
+from server.record_kinds.days import local_day
 from server.temperature.models import PlaceEvent
 from server.temperature.selectors import EventView, Readings, events_at, events_for, readings_by_place
 

@@ -18,9 +18,10 @@ from core.vocabulary import (
     StepKind,
 )
 from server.batches.models import BagLook, Batch, Split, SupplyUse
-from server.batches.selectors.courses import BatchCourse, course_of, local_day
+from server.batches.selectors.courses import BatchCourse, course_of
 from server.batches.services.steps import checks_for
 from server.evidence.selectors.bags import bag_events
+from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.temperature.selectors import ColdGiven, EventView, Readings, cold_given, events_at, readings_by_place
 from server.trials.models import Dish

@@ -10,7 +10,8 @@ from server.batches.models import Batch
 from server.evidence.selectors.shares import by_treatment
 from server.lots.models import Lot
 from server.lots.selectors.bench import LotBench, bench
-from server.trials.selectors.state import TrialCourses, local_day, trials, with_courses
+from server.record_kinds.days import local_day
+from server.trials.selectors.state import TrialCourses, trials, with_courses
 
 YEAR = 365.25
 FORECAST_POINTS = 25

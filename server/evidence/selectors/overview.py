@@ -10,9 +10,10 @@ from core.verdict import TreatmentLine, head_sentence
 from core.vocabulary import Criterion, DurationUnit, Family, Hazard, Layout, Light, Medium, StepKind, StopReason, TrialState
 from server.evidence.selectors.bags import BagNote, bag_notes, share_with_bag
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
+from server.record_kinds.days import local_day
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
-from server.trials.selectors.state import TrialCourses, local_day, with_courses
+from server.trials.selectors.state import TrialCourses, with_courses
 
 
 @dataclass(frozen=True)

@@ -6,8 +6,8 @@ from datetime import date, timedelta
 
 from core.vocabulary import CareKind, Closure, DurationUnit, Hazard, Medium, StepKind
 from server.batches.models import Turn
-from server.batches.selectors.courses import BatchCourse, batches_in_use, local_day
-from server.places.models import Place
+from server.batches.selectors.courses import BatchCourse, batches_in_use
+from server.record_kinds.days import local_day
 from server.trials.models import Dish
 
 SOON_DAYS = 14
@@ -90,7 +90,7 @@ def bag_rounds(today: date, courses: Sequence[BatchCourse] | None = None) -> lis
     for courses_here in by_place.values():
         place = courses_here[0].batch.place
         bags = [_bag(c, today, trials.get(c.batch.pk, ("", ""))) for c in courses_here]
-        ids = _around(place)
+        ids = place.with_around if place else []
         out.append(
             PlaceBags(
                 place=place.pk if place else None,
@@ -161,11 +161,3 @@ def _bag(course: BatchCourse, today: date, trial: tuple[str, str]) -> Bag:
         looked_on=local_day(last.at) if last else None,
         looked_by=last.by.initials if last else "",
     )
-
-
-def _around(place: Place | None) -> list[int]:
-    ids = []
-    while place is not None:
-        ids.append(place.pk)
-        place = place.parent
-    return ids

@@ -17,6 +17,7 @@ from server.lots.models import Lot
 from server.lots.selectors.drying import drying_lots
 from server.lots.selectors.stock import stocks
 from server.people.selectors import work_calendar
+from server.record_kinds.days import local_day
 from server.rounds.selectors.bags import BatchDay, PlaceBags, bag_rounds, batch_days
 from server.rounds.selectors.timers import Timer, timers
 from server.stands.models import Stand
@@ -25,7 +26,7 @@ from server.stands.selectors.rows import row as stand_row
 from server.stands.selectors.season import seasons
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
-from server.trials.selectors.state import TrialCourses, local_day, open_trials
+from server.trials.selectors.state import TrialCourses, open_trials
 
 COMING_DAYS = 14
 YEAR = 365.25

@@ -1,7 +1,6 @@
 """Temperature logs over HTTP."""
 
 from dataclasses import asdict
-from datetime import UTC, datetime
 from typing import Any
 
 from django.http import HttpResponse
@@ -100,17 +99,15 @@ def _preview(found: ReadLog, text: str) -> dict[str, Any]:
         "layout": asdict(found.layout),
         "head": head,
         "count": len(found.seconds),
-        "first_at": _moment(found.seconds[0]) if some else None,
-        "last_at": _moment(found.seconds[-1]) if some else None,
+        "first_at": selectors.moment_of(found.seconds[0]) if some else None,
+        "last_at": selectors.moment_of(found.seconds[-1]) if some else None,
         "low_c": float(found.temps.min()) if some else None,
         "high_c": float(found.temps.max()) if some else None,
         "converted": found.converted,
         "reordered": found.reordered,
         "left_out_count": len(found.left_out),
         "left_out": [asdict(x) for x in found.left_out[:100]],
-        "sample": [{"at": _moment(t), "temp_c": float(c)} for t, c in zip(found.seconds[:SHOWN], found.temps[:SHOWN], strict=True)],
+        "sample": [
+            {"at": selectors.moment_of(t), "temp_c": float(c)} for t, c in zip(found.seconds[:SHOWN], found.temps[:SHOWN], strict=True)
+        ],
     }
-
-
-def _moment(seconds: float) -> datetime:
-    return datetime.fromtimestamp(float(seconds), UTC)

@@ -6,9 +6,10 @@ from uuid import UUID
 
 from core.design import stop_rule
 from core.vocabulary import Criterion, Hazard, StopReason
+from server.record_kinds.days import local_day
 from server.trials.models import Look, Trial
 from server.trials.selectors.courses import DishCourse
-from server.trials.selectors.state import TrialCourses, local_day, with_courses
+from server.trials.selectors.state import TrialCourses, with_courses
 
 
 @dataclass(frozen=True)

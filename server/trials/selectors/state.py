@@ -2,11 +2,10 @@
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import datetime
 from functools import cached_property
 
 from django.db.models import Exists, OuterRef, QuerySet
-from django.utils import timezone
 
 from core.design import next_look, stop_rule
 from core.vocabulary import StopReason, TrialState
@@ -91,8 +90,3 @@ def open_trials() -> list[TrialCourses]:
     aside = SetAside.objects.filter(dish=OuterRef("pk"))
     still = Dish.objects.filter(~Exists(closed), ~Exists(aside), treatment__trial=OuterRef("pk"))
     return with_courses(trials().filter(Exists(still)))
-
-
-def local_day(at: datetime) -> date:
-    """The calendar day of a moment where the nursery is."""
-    return timezone.localtime(at).date()

@@ -10,7 +10,6 @@ export type PlanRequest = Schemas['PlanRequestRequest']
 export type NewBatch = Schemas['NewBatchRequest']
 export type NewBagLook = Schemas['NewBagLookRequest']
 export type Bag = Schemas['Bag']
-export type PlaceBags = Schemas['PlaceBags']
 export type Timer = Schemas['Timer']
 export type SupplyRow = Schemas['SupplyRow']
 

@@ -1,7 +1,6 @@
 import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
 
-export { useTimers, type PlaceBags } from './api'
 export { startBagOutbox, useBagOutbox } from './composables/useBagOutbox'
 export const BagsButton = defineAsyncComponent(() => import('./components/BagsButton.vue'))
 

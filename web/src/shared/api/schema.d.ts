@@ -1897,7 +1897,6 @@ export interface components {
             care: string;
             gentler: string;
             checks?: string[];
-            alarm?: boolean;
         };
         Clash: {
             what: string;

@@ -1,15 +1,15 @@
 import type { QueryClient } from '@tanstack/vue-query'
 import { shallowRef } from 'vue'
+import { localBox } from '@/shared/composables/localBox'
 import { makeOutbox, type Refused } from '@/shared/composables/useOutbox'
 import { postBagLook, type NewBagLook } from '../api'
-import { readBagLooks, writeBagLooks } from '../logic/bagBox'
 
 const refused = shallowRef<Refused<NewBagLook>[]>([])
 let client: QueryClient | null = null
 
 /** One box for the whole app: a round made in the cellar leaves from whatever page is open when there is signal again. */
 const outbox = makeOutbox<NewBagLook>(
-  { read: readBagLooks, write: writeBagLooks, post: postBagLook },
+  { ...localBox<NewBagLook>('awake-furrow-bag-looks'), post: postBagLook },
   (bad) => (refused.value = [...refused.value, bad]),
   () => {
     // once the box is empty, not after each of forty

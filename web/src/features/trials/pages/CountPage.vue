@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import PageState from '@/shared/components/PageState.vue'
+import { localBox } from '@/shared/composables/localBox'
 import { useOutbox, type Refused } from '@/shared/composables/useOutbox'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural } from '@/shared/format/numbers'
@@ -16,7 +17,6 @@ import ThumbBar from '../components/ThumbBar.vue'
 import { useCountKeys } from '../composables/useCountKeys'
 import { useRound } from '../composables/useRound'
 import { addOne, eraseDigit, nextKind, total, typeDigit, type Kind } from '../logic/entry'
-import { readOutbox, writeOutbox } from '../logic/outbox'
 
 const route = useRoute()
 const router = useRouter()
@@ -27,7 +27,7 @@ useTitle(() => (sheet.value ? `Count ${sheet.value.code}` : 'Count'))
 
 const refused = ref<Refused<NewLook> | null>(null)
 const { waiting, noSignal, send, flush } = useOutbox<NewLook>(
-  { read: readOutbox, write: writeOutbox, post: postLook },
+  { ...localBox<NewLook>('awake-furrow-outbox'), post: postLook },
   (bad) => {
     refused.value = bad
     round.forget(bad.item.client_id)
