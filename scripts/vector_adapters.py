@@ -7,7 +7,7 @@ from typing import Any
 
 import numpy as np
 
-from core.design import counting_plan, detectable, power, stop_rule
+from core.design import counting_plan, detectable, dishes_needed, halvings, power, precision, stop_rule
 from core.errors import CoreError, RecordRefused
 from core.germination import (
     CountedDish,
@@ -174,6 +174,20 @@ def _power(p1: float, p2: float, **design: Any) -> Json:
     return base | {"ncp": found[0], "power": found[1], "reasons": {}}
 
 
+def _dishes_needed(**design: Any) -> Json:
+    found = dishes_needed(**design)
+    if found is None:
+        return {"dishes": None, "power": None, "reasons": dict.fromkeys(("dishes", "power"), "not_detectable")}
+    return {"dishes": found[0], "power": found[1], "reasons": {}}
+
+
+def _halvings(lot: int, wanted: int) -> Json:
+    try:
+        return {"refused": False} | asdict(halvings(lot, wanted))
+    except CoreError as refusal:
+        return {"refused": True, "rule": refusal.code}
+
+
 def _detectable(p1: float, **design: Any) -> Json:
     above, below = detectable(p1, **design)
     reason = "no_replication" if design["dishes"] == 1 else "not_detectable"
@@ -213,6 +227,9 @@ ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "relative_life": lambda temp, rh, ref_temp, ref_rh: {"relative_life": relative_life(temp, rh, ref_temp, ref_rh)},
     "decline": _decline,
     "imbibition": _imbibition,
+    "precision": lambda p, **design: asdict(precision(p, **design)),
+    "dishes_needed": _dishes_needed,
+    "halvings": _halvings,
     "power": _power,
     "detectable": _detectable,
 }

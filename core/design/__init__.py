@@ -1,8 +1,10 @@
 """Laying out a trial: what it can show, where dishes go, what they are called, when to look and when to stop.
 
-``power``          power of a pair, and the smallest difference a trial can show.
+``questions``      what a layout can tell about its question, and which one to begin with.
+``power``          precision, power of a pair, dishes needed, and the smallest difference a trial can show.
 ``allocation``     dishes on positions at random, reproducible from a seed.
 ``codes``          blind dish codes.
+``halving``        drawing a sample by halving.
 ``seed_cost``      seeds a layout eats, and what stays in the lot.
 ``counting_plan``  days of the looks.
 ``stop_rule``      when a dish may be closed.
@@ -11,22 +13,37 @@
 from core.design.allocation import Placement, allocate
 from core.design.codes import CODE_LETTERS, draw_codes
 from core.design.counting_plan import counting_plan, next_look
-from core.design.power import detectable, power, smallest_differences
+from core.design.halving import Halvings, halvings
+from core.design.power import FAMILY_ALPHA, Precision, detectable, dishes_needed, power, precision, smallest_differences
+from core.design.questions import SCHOOLS, USUAL_DIFFERENCE, Aim, CurvePoint, Telling, propose, tell
 from core.design.seed_cost import SeedCost, seed_cost
 from core.design.stop_rule import StopAdvice, stop_rule
 
 __all__ = [
     "CODE_LETTERS",
+    "FAMILY_ALPHA",
+    "SCHOOLS",
+    "USUAL_DIFFERENCE",
+    "Aim",
+    "CurvePoint",
+    "Halvings",
     "Placement",
+    "Precision",
     "SeedCost",
     "StopAdvice",
+    "Telling",
     "allocate",
     "counting_plan",
     "detectable",
+    "dishes_needed",
     "draw_codes",
+    "halvings",
     "next_look",
     "power",
+    "precision",
+    "propose",
     "seed_cost",
     "smallest_differences",
     "stop_rule",
+    "tell",
 ]

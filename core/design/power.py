@@ -5,17 +5,46 @@ large trial are solved together.
 """
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy import special
 
-from core.germination import TrialShares
+from core.errors import CoreError
+from core.germination import USUAL_WEIGHT, TrialShares
+from core.statistics import critical_value, wilson
 
 Array = NDArray[np.float64]
 
 WANTED_POWER = 0.8
 FAMILY_ALPHA = 0.05
+MOST_DISHES = 200
+
+
+@dataclass(frozen=True, slots=True)
+class Precision:
+    """What the interval of one treatment's share will be like; all but `phi`, `n_eff` and `critical` are shares 0..1."""
+
+    phi: float
+    n_eff: float
+    critical: float
+    lower: float
+    upper: float
+    half_width: float
+
+
+def precision(p: float, *, dishes: int, seeds: int, rho: float, treatments: int = 1) -> Precision:
+    """Wilson interval to expect at a share `p` of `dishes` × `seeds` in a trial of `treatments` (part 8).
+
+    >>> round(precision(0.5, dishes=4, seeds=25, rho=0.05).half_width, 3)
+    0.171
+    """
+    phi = 1 + (seeds - 1) * rho
+    n_eff = dishes * seeds / phi
+    critical = critical_value(None if dishes == 1 else treatments * (dishes - 1) + USUAL_WEIGHT)
+    interval = wilson(p, n_eff, critical)
+    return Precision(phi, n_eff, critical, interval.lower, interval.upper, (interval.upper - interval.lower) / 2)
 
 
 def _power(p1: Array, p2: Array, phi: float, seeds: Array, df: float, comparisons: int) -> Array:
@@ -56,6 +85,20 @@ def detectable(p1: float, *, dishes: int, seeds: int, treatments: int, rho: floa
     above = _solve(start, 1.0, phi, total, df, comparisons)[0]
     below = _solve(start, 0.0, phi, total, df, comparisons)[0]
     return (None if np.isnan(above) else float(above)), (None if np.isnan(below) else float(below))
+
+
+def dishes_needed(p1: float, p2: float, *, seeds: int, treatments: int, rho: float, comparisons: int) -> tuple[int, float] | None:
+    """Fewest dishes per treatment with 80 % power for `p1` against `p2`, and the power there.
+
+    None where `MOST_DISHES` dishes do not reach it, as with equal shares.
+    """
+    if seeds < 1:
+        raise CoreError(f"{seeds} seeds a dish make no trial: 1 is the least.", code="below_one", parameter="seeds", bound=1, value=seeds)
+    for dishes in range(2, MOST_DISHES + 1):
+        found = power(p1, p2, dishes=dishes, seeds=seeds, treatments=treatments, rho=rho, comparisons=comparisons)
+        if found is not None and found[1] >= WANTED_POWER:
+            return dishes, found[1]
+    return None
 
 
 def smallest_differences(shares: TrialShares, pairs: Sequence[tuple[int, int]]) -> list[tuple[float | None, float | None]]:

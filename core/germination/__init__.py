@@ -9,12 +9,24 @@
 
 from core.germination.bag import BagShare, NotFound, not_found, with_bag
 from core.germination.comparison import Comparison, PairComparison, compare_final, pair_indices
-from core.germination.final_share import CountedDish, CountedTreatment, TreatmentShare, TrialShares, final_shares, pool_rho
+from core.germination.final_share import (
+    USUAL_RHO,
+    USUAL_WEIGHT,
+    CountedDish,
+    CountedTreatment,
+    TreatmentShare,
+    TrialShares,
+    final_shares,
+    pool_rho,
+    usual_rho,
+)
 from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon
 from core.germination.jackknife import LeaveOneOut, leave_one_dish_out
 from core.germination.letters import compact_letters
 
 __all__ = [
+    "USUAL_RHO",
+    "USUAL_WEIGHT",
     "BagShare",
     "Comparison",
     "CountedDish",
@@ -35,5 +47,6 @@ __all__ = [
     "pair_indices",
     "pool_rho",
     "shared_horizon",
+    "usual_rho",
     "with_bag",
 ]

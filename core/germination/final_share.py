@@ -208,6 +208,16 @@ def _share(t: CountedTreatment, phi: float, critical: float) -> TreatmentShare:
     )
 
 
+def usual_rho(trials: Sequence[TrialShares]) -> float | None:
+    """What dishes of a grower's past trials usually do: ρ₀ for the next one, 0..1 (part 3, pooled uncut).
+
+    max(0, Σ ν (φ̂ − 1)/(m̄ − 1) / Σ ν) over the trials with replication and more than one seed a dish; None without such.
+    """
+    known = [(t.phi_hat, t.nu, t.mean_n) for t in trials if t.phi_hat is not None and t.mean_n > 1]
+    total = sum(nu for _, nu, _ in known)
+    return max(0.0, min(1.0, sum(nu * (phi - 1) / (mean - 1) for phi, nu, mean in known) / total)) if total else None
+
+
 def pool_rho(trials: Sequence[tuple[float | None, int]]) -> tuple[float | None, int]:
     """Pool dish correlations of past trials.
 

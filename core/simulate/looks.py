@@ -52,7 +52,7 @@ def simulate_dish(
     close : bool
         Whether the fates of the rest are found at the end.
     """
-    comes = _dish_share(fates.early + fates.ready, rho, draw)
+    comes = float(dish_shares(fates.early + fates.ready, rho, (), draw))
     up = int(draw.binomial(seeds, comes))
     rest = np.array([fates.empty, fates.dead, fates.hard, fates.dormant])
     empty, dead, hard, dormant = draw.multinomial(seeds - up, rest / rest.sum() if rest.sum() > 0 else [0, 1, 0, 0])
@@ -80,11 +80,12 @@ def simulate_dish(
     return SimulatedDish(CountRecord(seeds, found, closing, name=name), mouldy=rotted > 0)
 
 
-def _dish_share(p: float, rho: float, draw: np.random.Generator) -> float:
+def dish_shares(p: float, rho: float, shape: tuple[int, ...], draw: np.random.Generator) -> np.ndarray:
+    """Shares of dishes around `p`, correlated by `rho` (Beta), as an array of `shape`."""
     if rho < LEAST_RHO or not 0 < p < 1:
-        return p
+        return np.full(shape, p)
     scale = (1 - rho) / rho
-    return float(draw.beta(p * scale, (1 - p) * scale))
+    return np.asarray(draw.beta(p * scale, (1 - p) * scale, size=shape or None))
 
 
 def _rot_times(looks: Sequence[float], count: int, draw: np.random.Generator) -> np.ndarray:

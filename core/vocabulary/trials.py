@@ -1,0 +1,146 @@
+"""Counts, trials, and why a figure is undefined."""
+
+from enum import StrEnum
+
+
+class CountKind(StrEnum):
+    """What a look finds new in a dish."""
+
+    GERMINATED = "germinated"
+    ABNORMAL = "abnormal"
+    ROTTED = "rotted"
+    LOST = "lost"
+
+
+class ClosingFate(StrEnum):
+    """What is left in a dish at its closing."""
+
+    FRESH = "fresh"
+    HARD = "hard"
+    EMPTY = "empty"
+    DEAD = "dead"
+
+
+class Criterion(StrEnum):
+    """When a seed counts as germinated."""
+
+    ROOT_VISIBLE = "root_visible"
+    ROOT_2_MM = "root_2_mm"
+    SHOOT = "shoot"
+    SEED_LEAF = "seed_leaf"
+
+
+class Layout(StrEnum):
+    """How dishes are put on their positions."""
+
+    RANDOM = "random"
+    BLOCKS = "blocks"
+
+
+class TrialState(StrEnum):
+    """Where a trial stands; derived from what happened to its dishes."""
+
+    PLANNED = "planned"
+    COUNTING = "counting"
+    CLOSED = "closed"
+
+
+class Base(StrEnum):
+    """What a percentage is a percentage of."""
+
+    SOWN = "sown"
+    FILLED = "filled"
+    VIABLE = "viable"
+
+
+class Family(StrEnum):
+    """Which pairs of treatments are compared."""
+
+    CONTROL = "control"
+    ALL = "all"
+
+
+class StopReason(StrEnum):
+    """Why a dish may be closed, or may not yet."""
+
+    ALL_ACCOUNTED = "all_accounted"
+    QUIET_AND_LENGTH = "quiet_and_length"
+    STILL_COMING = "still_coming"
+    LENGTH_NOT_REACHED = "length_not_reached"
+
+
+class Reason(StrEnum):
+    """Why a figure is undefined."""
+
+    NONE_GERMINATED = "none_germinated"
+    FEWER_THAN_TWO_GERMINATED = "fewer_than_two_germinated"
+    MEAN_TIME_ZERO = "mean_time_zero"
+    FATE_UNKNOWN = "fate_unknown"
+    BASE_ZERO = "base_zero"
+    NO_INSPECTION = "no_inspection"
+    NO_INSPECTION_AFTER_ZERO = "no_inspection_after_zero"
+    NO_HORIZON = "no_horizon"
+    HORIZON_BELOW_ONE_DAY = "horizon_below_one_day"
+    ALL_OR_NONE = "all_or_none"
+    ONE_DISH = "one_dish"
+    ONE_TREATMENT = "one_treatment"
+    NO_REPLICATION = "no_replication"
+    ONE_SEED_PER_DISH = "one_seed_per_dish"
+    DISHES_AGREE = "dishes_agree"
+    UNDEFINED_WITHOUT_A_DISH = "undefined_without_a_dish"
+    NO_SPREAD = "no_spread"
+    NOT_DETECTABLE = "not_detectable"
+    ALL_ACCOUNTED = "all_accounted"
+    SET_ASIDE = "set_aside"
+    ONE_REPLICATE = "one_replicate"
+    ONE_SCOOP = "one_scoop"
+    ONE_HEAD = "one_head"
+    GUESSED = "guessed"
+    NOT_MEASURED = "not_measured"
+    NOT_CONVERTED = "not_converted"
+    NOT_CUT = "not_cut"
+    NOT_NOTED = "not_noted"
+    SOW_NOW = "sow_now"
+    NO_DECLINE_SEEN = "no_decline_seen"
+    NEVER_TESTED = "never_tested"
+    FEWER_THAN_TWO_READINGS = "fewer_than_two_readings"
+    NO_PACE = "no_pace"
+    REACHED = "reached"
+    NO_LOG = "no_log"
+
+
+class Question(StrEnum):
+    """What a trial is to answer; it decides which treatments, dishes and seeds are proposed."""
+
+    ALIVE = "alive"
+    BEST = "best"
+    DOSE = "dose"
+    CROSSED = "crossed"
+    STILL_AS_GOOD = "still_as_good"
+    OTHER = "other"
+
+
+class Fitness(StrEnum):
+    """Whether a layout can answer its question."""
+
+    ANSWERS = "answers"
+    HINTS = "hints"
+    CANNOT = "cannot"
+
+
+class SeenHow(StrEnum):
+    """How a dish was looked at."""
+
+    OPENED = "opened"
+    SEEN_THROUGH = "seen_through"
+
+
+class DeviationKind(StrEnum):
+    """What went otherwise than planned with a dish or a trial."""
+
+    PART_MOVED = "part_moved"
+    LABEL_UNREADABLE = "label_unreadable"
+    DRIED_OUT = "dried_out"
+    MOULD = "mould"
+    MISSED = "missed"
+    OTHER = "other"
