@@ -20,7 +20,7 @@ from core.germination.final_share import (
     pool_rho,
     usual_rho,
 )
-from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon
+from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon, without_speed
 from core.germination.jackknife import LeaveOneOut, leave_one_dish_out
 from core.germination.letters import compact_letters
 
@@ -49,4 +49,5 @@ __all__ = [
     "shared_horizon",
     "usual_rho",
     "with_bag",
+    "without_speed",
 ]

@@ -6,7 +6,8 @@ Farooq et al. (2005) for T50 by interpolation; Ranal & Santana (2006) for synchr
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 
@@ -45,7 +46,7 @@ class Indices:
     t90: float | None
     uniformity_90_10: float | None
     uniformity_75_25: float | None
-    gsi: float
+    gsi: float | None
     horizon: float | None
     timson: float | None
     area: float | None
@@ -240,3 +241,15 @@ def _evenness(course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, flo
     if g < 2:
         return out | _undefined(["synchrony"], Reason.FEWER_THAN_TWO_GERMINATED, reasons)
     return out | {"synchrony": sum(n * (n - 1) for n in counts) / (g * (g - 1))}
+
+
+_SPEED = (
+    *("first", "last", "mgt", "spread", "cv", "mean_rate", "cvg", "t10", "t25", "t50", "t75", "t90", "uniformity_90_10"),
+    *("uniformity_75_25", "gsi", "timson", "area", "peak_value", "mean_daily", "germination_value", "synchrony", "uncertainty"),
+)
+
+
+def without_speed(found: Indices) -> Indices:
+    """The same course without any figure of time: for dishes that stood in the dark and were counted once, at the end."""
+    blank: dict[str, Any] = dict.fromkeys(_SPEED)
+    return replace(found, **blank, reasons={**found.reasons, **dict.fromkeys(_SPEED, Reason.DARK)})

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from core.errors import CoreError
 from core.vocabulary import Hemisphere, SowSeason
 
 # month and day, north; the south lies half a year on
@@ -42,4 +43,6 @@ def sow_window(season: SowSeason, near: date, hemisphere: Hemisphere = Hemispher
 
 def ready_by(start: date) -> ReadyBy:
     """Seed dries and is cleaned for about two weeks, and lies ready two days before its treatment begins."""
+    if start - date.min < timedelta(days=DRY_AND_CLEAN_DAYS):
+        raise CoreError("Treatment would have to begin before there were calendars: shorten the recipe.", code="plan_too_long", parameter="start")
     return ReadyBy(start - timedelta(days=DRY_AND_CLEAN_DAYS), start - timedelta(days=CLEAN_DAYS))

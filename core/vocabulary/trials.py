@@ -107,6 +107,7 @@ class Reason(StrEnum):
     NO_PACE = "no_pace"
     REACHED = "reached"
     NO_LOG = "no_log"
+    DARK = "dark"
 
 
 class Question(StrEnum):

@@ -30,7 +30,8 @@ from server.taxa.services import add_taxon
 from server.trials.models import Dish, Trial
 from server.trials.services.closings import close_dish, open_trial
 from server.trials.services.layout import NewTreatment, lay_out_trial
-from server.trials.services.looks import NewLook, record_course
+from server.trials.services.looks import record_course
+from server.trials.services.new_look import NewLook
 
 SEED = 20_400
 DAYS_TO_CLEAN = 7
@@ -168,7 +169,7 @@ def _trial(
         seeds_per_dish=spec.seeds,
         sow_on=timezone.localtime(sown_at).date(),
         at=min(sown_at, now) - timedelta(days=1),
-        place=places[spec.place],
+        places=[places[spec.place]],
         layout_seed=int(draw.integers(2**40)),
         criterion=spec.criterion,
         light=spec.light,

@@ -2,17 +2,18 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 
 from core.seedstock import cares
-from core.vocabulary import CleaningGrade, DatePrecision, LabelKind, Trouble
+from core.vocabulary import AmountKnown, CleaningGrade, DatePrecision, LabelKind, Layout, Trouble
 from server.batches.models import Batch
 from server.batches.selectors.courses import BatchCourse, courses_of
 from server.lots.models import Lot
 from server.lots.models.lot import HAZARD_OF
 from server.lots.selectors.stock import Stock
 from server.record_kinds.days import local_day
-from server.trials.models import Dish, Trial
+from server.record_kinds.selectors import valid
+from server.trials.models import Dish, Sown, Trial
 
 GRADE_WORDS = {
     CleaningGrade.UNCLEANED: "not cleaned",
@@ -75,6 +76,30 @@ def bag_contents(batches: Sequence[Batch]) -> list[LabelContent]:
     }
     by_id = {c.batch.pk: c for c in courses}
     return [_bag_content(by_id[b.pk], trials.get(b.pk, "")) for b in batches]
+
+
+def dish_contents(dishes: Sequence[Dish]) -> list[LabelContent]:
+    """What stands on the labels of dishes: the code, and while the trial is blind nothing that tells the treatment.
+
+    The trial, the number of seeds and the day of sowing do not; the day is left free for a pencil until the dish is sown.
+    """
+    sown = {s.dish_id: s.at for s in valid(Sown.objects.filter(dish__in=dishes))}
+    return [_dish_content(d, sown.get(d.pk)) for d in dishes]
+
+
+def _dish_content(dish: Dish, sown_at: datetime | None) -> LabelContent:
+    trial = dish.treatment.trial
+    number = f"{'≈ ' if dish.seeds_known != AmountKnown.COUNTED else ''}{dish.seeds} seeds"
+    where = f"place {dish.position}" + (f", block {dish.block}" if trial.layout == Layout.BLOCKS else "")
+    lines = [number, f"sown {local_day(sown_at):%-d %b %Y}" if sown_at else "sown ________", where]
+    return LabelContent(
+        code=dish.code,
+        path=f"/c/{dish.code}",
+        name=trial.code if trial.codes_hidden else f"{trial.code}: {dish.treatment.name}",
+        latin="",
+        lines=lines,
+        warning="; ".join(c.short for c in cares(trial.lot.hazard_words)),
+    )
 
 
 def _bag_content(course: BatchCourse, trial: str) -> LabelContent:

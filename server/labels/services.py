@@ -9,12 +9,13 @@ from core.vocabulary import LabelKind, LabelSheet
 from server.batches.models import Batch
 from server.labels.models import LabelPrint
 from server.labels.paper import labels_pdf
-from server.labels.selectors import bag_contents, content
+from server.labels.selectors import LabelContent, bag_contents, content, dish_contents
 from server.lots.models import Lot
 from server.lots.selectors.stock import stocks
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.rest.problems import refused
+from server.trials.models import Dish, Trial
 
 MOST_LABELS = 600
 
@@ -28,27 +29,34 @@ def print_labels(
     at: datetime,
     lots: Sequence[Lot] = (),
     batches: Sequence[Batch] = (),
+    trial: Trial | None = None,
     copies: int = 1,
     skip: int = 0,
 ) -> bytes:
-    """Make the PDF of the labels of lots, or of bags, and log each print."""
+    """Make the PDF of the labels of lots, of bags, or of a trial's dishes, and log each print."""
     require(by, Right.COUNT)
-    bags = kind is LabelKind.BAG
-    wanted = len(batches) if bags else len(lots)
-    if not wanted:
-        what, field = ("batch", "/batches") if bags else ("lot", "/lots")
+    one, made = _labels(kind, lots, batches, trial)
+    if not one:
+        what, field = {LabelKind.BAG: ("batch", "/batches"), LabelKind.DISH: ("trial", "/trial")}.get(kind, ("lot", "/lots"))
         raise refused(field, f"no_{what}", f"Choose at least one {what} to print a label for.")
-    if wanted * copies > MOST_LABELS:
-        what = "batches" if bags else "lots"
-        message = f"{wanted} {what} × {copies} copies make {wanted * copies} labels; print at most {MOST_LABELS} at a time."
+    if len(one) * copies > MOST_LABELS:
+        message = f"{len(one)} labels × {copies} copies make {len(one) * copies}; print at most {MOST_LABELS} at a time."
         raise refused("/copies", "too_many_labels", message)
-    if bags:
-        one = bag_contents(batches)
-        made = [LabelPrint(lot=b.lot, batch=b, kind=kind, sheet=sheet, copies=copies, at=at, by=by) for b in batches]
-    else:
-        left = stocks([lot.pk for lot in lots])
-        one = [content(lot, left[lot.pk], kind) for lot in lots]
-        made = [LabelPrint(lot=lot, kind=kind, sheet=sheet, copies=copies, at=at, by=by) for lot in lots]
+    for line in made:
+        line.kind, line.sheet, line.copies, line.at, line.by = kind, sheet, copies, at, by
     contents = [c for c in one for _ in range(copies)]
     LabelPrint.objects.bulk_create(made)
     return labels_pdf(contents, sheet, skip)
+
+
+def _labels(
+    kind: LabelKind, lots: Sequence[Lot], batches: Sequence[Batch], trial: Trial | None
+) -> tuple[list[LabelContent], list[LabelPrint]]:
+    """One label of each, and the lines of the log without what they share."""
+    if kind is LabelKind.BAG:
+        return bag_contents(batches), [LabelPrint(lot=b.lot, batch=b) for b in batches]
+    if kind is LabelKind.DISH:
+        dishes = Dish.objects.filter(treatment__trial=trial).select_related("treatment__trial__lot__taxon") if trial else []
+        return dish_contents(list(dishes)), [LabelPrint(lot=trial.lot, trial=trial)] if trial else []
+    left = stocks([lot.pk for lot in lots])
+    return [content(lot, left[lot.pk], kind) for lot in lots], [LabelPrint(lot=lot) for lot in lots]

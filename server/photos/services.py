@@ -4,6 +4,7 @@ import io
 import warnings
 from datetime import datetime
 from typing import Any
+from uuid import UUID
 
 from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
@@ -21,14 +22,21 @@ QUALITY = 82
 TYPES = ("JPEG", "PNG", "WEBP")
 
 
-def keep_photo(*, by: Person, upload: "UploadedFile[Any]", at: datetime, pointer: str = "/photo") -> Photo:
-    """Keep an uploaded photo: turned upright, at most 1600 pixels long, as JPEG without place, camera or time inside."""
+def keep_photo(*, by: Person, upload: "UploadedFile[Any]", at: datetime, pointer: str = "/photo", client_id: UUID | None = None) -> Photo:
+    """Keep an uploaded photo: turned upright, at most 1600 pixels long, as JPEG without place, camera or time inside.
+
+    The same client_id twice is one photo.
+    """
     require(by, Right.COUNT)
+    if client_id is not None and (known := Photo.objects.filter(client_id=client_id).first()) is not None:
+        return known
     if upload.size is None or upload.size > MOST_BYTES:
         size = (upload.size or 0) / 2**20
         raise _too_large(pointer, f"{size:.1f} MB", f"{MOST_BYTES // 2**20} MB")
     picture = _decoded(upload, pointer)
     photo = Photo(by=by, at=at, width=picture.width, height=picture.height)
+    if client_id is not None:
+        photo.client_id = client_id
     out = io.BytesIO()
     picture.save(out, "JPEG", quality=QUALITY)
     photo.image.save("photo.jpg", ContentFile(out.getvalue()), save=False)

@@ -34,7 +34,8 @@ from server.taxa.services import add_taxon
 from server.temperature.services import import_log
 from server.trials.models import Dish, Look, Trial
 from server.trials.services.layout import NewTreatment, lay_out_trial
-from server.trials.services.looks import NewLook, record_look, sow_trial
+from server.trials.services.looks import record_look, sow_trial
+from server.trials.services.new_look import NewLook
 
 PASSWORD = "only-for-tests"
 DAY = timedelta(days=1)
@@ -123,7 +124,7 @@ def dishes_of(trial: Trial, treatment: str | None = None) -> list[Dish]:
 def look(dish: Dish, day: float, new_germinated: int = 0, **fields) -> Look:
     """A look on a day after sowing."""
     sown = dish.sowings.get().at
-    new = NewLook(at=sown + day * DAY, client_id=uuid4(), new_germinated=new_germinated, **fields)
+    new = NewLook(early=day < 0, at=sown + day * DAY, client_id=uuid4(), new_germinated=new_germinated, **fields)
     return record_look(by=make_person(), dish=dish, new=new)[0]
 
 

@@ -34,7 +34,8 @@ from server.tests.builders import (
 from server.trials.models import Dish, Look, Sown
 from server.trials.selectors.courses import course_of
 from server.trials.services.bags import put_in_bags
-from server.trials.services.looks import NewLook, record_look, sow_trial
+from server.trials.services.looks import record_look, sow_trial
+from server.trials.services.new_look import NewLook
 
 PEOPLE = 6
 

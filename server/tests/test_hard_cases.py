@@ -52,7 +52,8 @@ from server.trials.models import Dish, Look, Treatment
 from server.trials.selectors.courses import course_of
 from server.trials.selectors.state import with_courses
 from server.trials.services.closings import close_dish, reopen_dish, set_aside
-from server.trials.services.looks import NewLook, record_look, sow_dishes
+from server.trials.services.looks import record_look, sow_dishes
+from server.trials.services.new_look import NewLook
 
 
 class Identity(TestCase):

@@ -5,12 +5,13 @@ from uuid import uuid4
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.urls import URLPattern, URLResolver, get_resolver
 
-from core.vocabulary import DryingKind, LeavingHow, LotEnd, Role, SupplyKind
+from core.vocabulary import DeviationKind, DryingKind, LeavingHow, LotEnd, Role, SupplyKind
 from server.batches.services.batches import take_out
 from server.batches.services.supplies import assign_turn, make_supply
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
+from server.photos.models import Photo
 from server.tests.builders import (
     DAY,
     ApiCase,
@@ -33,7 +34,9 @@ from server.tests.builders import (
     picture,
     stock_line,
 )
+from server.trials.services.closings import send_on, set_aside
 from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.story import note_deviation
 
 EVERYBODY, COUNTERS, GROWERS = set(Role), {Role.GROWER, Role.HELPER}, {Role.GROWER}
 # a calendar cannot sign in: its address is the secret, and a wrong one is a 404
@@ -51,6 +54,7 @@ class EveryEndpoint(ApiCase):
         self.slips = [make_sown_trial(lot=self.lot, dishes=1) for _ in Role]
         self.stand = make_stand()
         self.visit = make_visit(self.stand, photo=picture())
+        self.photo = Photo.objects.get()
         self.batch = make_batch(lot=self.lot, recipe=self.recipe, place=self.place)
 
     def reads(self):
@@ -96,6 +100,9 @@ class EveryEndpoint(ApiCase):
             "trials/{pk}/overview/": f"trials/{trial}/overview/",
             "trials/{pk}/comparison/": f"trials/{trial}/comparison/",
             "trials/{pk}/count-sheet/": f"trials/{trial}/count-sheet/",
+            "trials/{pk}/set-up/": f"trials/{trial}/set-up/",
+            "trials/{pk}/design/": f"trials/{trial}/design/",
+            "trials/{pk}/story/": f"trials/{trial}/story/",
             "trials/{pk}/history/": f"trials/{trial}/history/",
             "dishes/{pk}/looks/": f"dishes/{self.dishes[0].pk}/looks/",
             "schema/": "schema/",
@@ -107,7 +114,6 @@ class EveryEndpoint(ApiCase):
         lot, fresh = self.lot.pk, make_trial(lot=self.lot, dishes=1)
         treatments = [{"name": "only", "recipe": None}]
         layout = {"lot": lot, "treatments": treatments, "dishes_per_treatment": 1, "seeds_per_dish": 5, "sow_on": "2026-12-01"}
-        cost = {"lot": lot, "treatments": 1, "dishes": 1, "seeds_per_dish": 5}
         stock = {"kind": "in", "amount": 5, "known": "counted"}
         entry, wrong = (stock_line(self.lot) for _ in range(2))
         own, ended, two, done = make_lot(f"O-{turn}"), make_lot(f"E-{turn}", seeds=3), make_lot(f"T-{turn}"), make_lot(f"D-{turn}")
@@ -135,6 +141,14 @@ class EveryEndpoint(ApiCase):
         bagged = lay_out_trial(
             by=make_person(), lot=self.lot, question="?", treatments=[NewTreatment("only", self.recipe)],
             dishes_per_treatment=1, seeds_per_dish=5, sow_on=now().date(), at=now() - DAY,
+        )  # fmt: skip
+        later = make_sown_trial(lot=self.lot, dishes=2)
+        later_dish, sent, put_by, _ = dishes_of(later)
+        send_on(by=make_person(), trial=later, dishes=[sent], at=now(), name="cold")
+        set_aside(by=make_person(), dish=put_by, at=now(), why="x")
+        noted = {"kind": "other", "words": "x"}
+        slip = note_deviation(
+            by=make_person(), trial=later, kind=DeviationKind.OTHER, words="x", at=now(), client_id=uuid4()
         )  # fmt: skip
         step = self.recipe.steps.get()
         log = make_log(make_place(f"l {uuid4()}"), [3] * 5)
@@ -214,7 +228,20 @@ class EveryEndpoint(ApiCase):
             "trials/{pk}/open/": ("post", f"trials/{make_trial(lot=self.lot, dishes=1).pk}/open/", {"version": 1}, GROWERS),
             "trials/{pk}/sow/": ("post", f"trials/{fresh.pk}/sow/", {}, COUNTERS),
             "trials/{pk}/take-back-sowing/": ("post", f"trials/{self.slips[turn].pk}/take-back-sowing/", {}, COUNTERS),
-            "trials/seed-cost/": ("post", "trials/seed-cost/", cost, EVERYBODY),
+            "trials/plan-question/": ("post", "trials/plan-question/", {"lot": lot, "asks": "alive", "treatments": 1}, EVERYBODY),
+            "trials/{pk}/add-treatment/": (
+                "post",
+                f"trials/{later.pk}/add-treatment/",
+                {"name": "later", "dishes": 1, "seeds_per_dish": 5},
+                GROWERS,
+            ),
+            "trials/{pk}/deviations/": ("post", f"trials/{later.pk}/deviations/", noted | {"client_id": str(uuid4())}, COUNTERS),
+            "deviations/{pk}/take-back/": ("post", f"deviations/{slip.pk}/take-back/", {}, COUNTERS),
+            "trials/{pk}/photos/": ("post", f"trials/{later.pk}/photos/", {"photo": str(self.photo.client_id)}, COUNTERS),
+            "trials/{pk}/send-on/": ("post", f"trials/{later.pk}/send-on/", {"name": "cold", "dishes": [later_dish.pk]}, GROWERS),
+            "dishes/{pk}/take-back-stretch/": ("post", f"dishes/{sent.pk}/take-back-stretch/", {}, GROWERS),
+            "dishes/{pk}/take-back-set-aside/": ("post", f"dishes/{put_by.pk}/take-back-set-aside/", {}, COUNTERS),
+            "photos/": ("picture", "photos/", {"client_id": str(uuid4())}, COUNTERS),
             "looks/": ("post", "looks/", one, COUNTERS),
             "dishes/close/": ("post", "dishes/close/", one | {"client_id": str(uuid4())}, COUNTERS),
             "dishes/{pk}/reopen/": ("post", f"dishes/{dish.pk}/reopen/", {}, COUNTERS),
@@ -223,6 +250,8 @@ class EveryEndpoint(ApiCase):
 
     def send(self, client, method, path, body):
         """A write; an upload carries a small log as its file."""
+        if method == "picture":
+            return client.post(f"/api/v1/{path}", body | {"photo": picture()}, format="multipart")
         if method != "upload":
             return getattr(client, method)(f"/api/v1/{path}", body)
         file = SimpleUploadedFile("log.csv", b"time,temp\n2026-03-01 10:00,3.1\n2026-03-01 11:00,3.2\n")

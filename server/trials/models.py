@@ -2,9 +2,10 @@
 
 from django.db import models
 
-from core.vocabulary import AmountKnown, Criterion, DurationUnit, Layout, Light, Medium
+from core.vocabulary import AmountKnown, Closure, Criterion, DeviationKind, DurationUnit, Layout, Light, Medium, Question, SeenHow
 from server.batches.models import Batch
 from server.lots.models import Lot
+from server.photos.models import Photo
 from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
@@ -16,10 +17,15 @@ class Trial(Thing):
 
     code = models.CharField(max_length=12, unique=True)
     question = models.CharField(max_length=200)
+    asks = models.CharField(max_length=13, choices=choices_of(Question), default=Question.OTHER)
+    copied_from = models.ForeignKey("self", null=True, blank=True, on_delete=models.PROTECT, related_name="copies")
     lot = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="trials")
     criterion = models.CharField(max_length=12, choices=choices_of(Criterion), default=Criterion.ROOT_2_MM)
     medium = models.CharField(max_length=12, choices=choices_of(Medium), default=Medium.TOWEL)
     light = models.CharField(max_length=5, choices=choices_of(Light), default=Light.LIGHT)
+    closure = models.CharField(max_length=6, choices=choices_of(Closure), default=Closure.SEALED)
+    factor_a = models.CharField(max_length=40, blank=True)
+    factor_b = models.CharField(max_length=40, blank=True)
     temperature_c = models.FloatField(null=True, blank=True)
     night_temperature_c = models.FloatField(null=True, blank=True)
     sow_on = models.DateField()
@@ -42,7 +48,11 @@ class Trial(Thing):
 
 
 class Treatment(models.Model):
-    """A recipe in a trial; without a recipe the seed is sown as it is."""
+    """A recipe in a trial; without a recipe the seed is sown as it is.
+
+    `light` is its own where it differs from the trial's; `level_a` and `level_b` are its levels of the trial's two factors.
+    `added_on` marks a treatment that was not run at the same time as the others.
+    """
 
     trial = models.ForeignKey(Trial, on_delete=models.CASCADE, related_name="treatments")
     order = models.PositiveIntegerField()
@@ -51,6 +61,10 @@ class Treatment(models.Model):
     is_control = models.BooleanField(default=False)
     dose = models.FloatField(null=True, blank=True)
     dose_unit = models.CharField(max_length=3, choices=choices_of(DurationUnit), blank=True)
+    light = models.CharField(max_length=5, choices=choices_of(Light), blank=True)
+    level_a = models.CharField(max_length=40, blank=True)
+    level_b = models.CharField(max_length=40, blank=True)
+    added_on = models.DateField(null=True, blank=True)
 
     class Meta:
         ordering = ["trial", "order"]
@@ -85,13 +99,23 @@ class Sown(Correctable):
 
 
 class Look(Correctable):
-    """One look at a dish: what is new since the last one. "Nothing new" is a record too."""
+    """One look at a dish: what is new since the last one. "Nothing new" is a record too.
+
+    Of the germinated, `potted` became plants of the lot and `thrown_out` did not; the rest stayed in the dish, marked.
+    `marks` are the seeds tapped on `photo`, as [x, y] in shares of its width and height.
+    """
 
     dish = models.ForeignKey(Dish, on_delete=models.PROTECT, related_name="looks")
     new_germinated = models.PositiveIntegerField(default=0)
     new_abnormal = models.PositiveIntegerField(default=0)
     new_rotted = models.PositiveIntegerField(default=0)
     new_lost = models.PositiveIntegerField(default=0)
+    seen_how = models.CharField(max_length=12, choices=choices_of(SeenHow), default=SeenHow.OPENED)
+    potted = models.PositiveIntegerField(default=0)
+    thrown_out = models.PositiveIntegerField(default=0)
+    watered = models.BooleanField(default=False)
+    photo = models.ForeignKey(Photo, null=True, blank=True, on_delete=models.PROTECT, related_name="looks")
+    marks = models.JSONField(default=list, blank=True)
     note = models.CharField(max_length=300, blank=True)
 
     class Meta:
@@ -109,8 +133,38 @@ class Closing(Correctable):
     note = models.CharField(max_length=300, blank=True)
 
 
-class SetAside(Happening):
+class SetAside(Correctable):
     """A dish leaves shares and comparisons from a moment on; its course to then stays."""
 
     dish = models.ForeignKey(Dish, on_delete=models.PROTECT, related_name="set_asides")
     why = models.CharField(max_length=200)
+
+
+class Stretch(Correctable):
+    """What was left in a dish goes on into a second treatment: the same seeds, a record of their own from here on."""
+
+    dish = models.ForeignKey(Dish, on_delete=models.PROTECT, related_name="stretches")
+    name = models.CharField(max_length=60)
+    recipe = models.ForeignKey(Recipe, null=True, blank=True, on_delete=models.PROTECT, related_name="stretches")
+
+
+class Deviation(Correctable):
+    """What went otherwise than planned, with one dish or with the trial; `seeds` is how many of the dish it touched."""
+
+    trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="deviations")
+    dish = models.ForeignKey(Dish, null=True, blank=True, on_delete=models.PROTECT, related_name="deviations")
+    kind = models.CharField(max_length=16, choices=choices_of(DeviationKind))
+    words = models.CharField(max_length=300)
+    seeds = models.PositiveIntegerField(null=True, blank=True)
+    place = models.ForeignKey(Place, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
+
+    class Meta:
+        ordering = ["at", "pk"]
+
+
+class TrialPhoto(Happening):
+    """A picture of the trial as it was set up, or as it stood."""
+
+    trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="photos")
+    photo = models.ForeignKey(Photo, on_delete=models.PROTECT, related_name="+")
+    words = models.CharField(max_length=200, blank=True)

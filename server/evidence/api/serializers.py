@@ -1,12 +1,18 @@
 """The trial page, the compare page and the lot page as JSON."""
 
+from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.treatment import DormancyReading
+from core.vocabulary import Question
 from server.evidence.selectors.batch_page import BatchPage
 from server.evidence.selectors.comparison import TrialComparison
 from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
+from server.evidence.selectors.planning import QuestionPlan
+from server.evidence.selectors.story import TrialStory
+from server.lots.models import Lot
+from server.record_kinds.choices import choices_of
 
 
 class TrialOverviewSerializer(DataclassSerializer[TrialOverview]):
@@ -32,3 +38,25 @@ class BatchPageSerializer(DataclassSerializer[BatchPage]):
 class DormancyReadingSerializer(DataclassSerializer[DormancyReading]):
     class Meta:
         dataclass = DormancyReading
+
+
+class QuestionPlanSerializer(DataclassSerializer[QuestionPlan]):
+    class Meta:
+        dataclass = QuestionPlan
+
+
+class TrialStorySerializer(DataclassSerializer[TrialStory]):
+    class Meta:
+        dataclass = TrialStory
+
+
+class PlanQuestionSerializer(serializers.Serializer[None]):
+    """A question about a lot; leave `dishes` and `seeds_per_dish` out to have them proposed. Shares are 0..1."""
+
+    lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"))
+    asks = serializers.ChoiceField(choices=choices_of(Question))
+    treatments = serializers.IntegerField(min_value=1, max_value=60)
+    dishes = serializers.IntegerField(min_value=1, max_value=100, allow_null=True, default=None)
+    seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000, allow_null=True, default=None)
+    expected = serializers.FloatField(min_value=0, max_value=1, allow_null=True, default=None)
+    difference = serializers.FloatField(min_value=0.01, max_value=1, allow_null=True, default=None)

@@ -7,20 +7,27 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from core.vocabulary import Question
 from server.batches.models import Batch
 from server.evidence.api.serializers import (
     BatchPageSerializer,
     DormancyReadingSerializer,
     LotPageSerializer,
+    PlanQuestionSerializer,
+    QuestionPlanSerializer,
     TrialComparisonSerializer,
     TrialOverviewSerializer,
+    TrialStorySerializer,
 )
 from server.evidence.selectors.batch_page import batch_page
 from server.evidence.selectors.comparison import NothingToCompare, comparison
 from server.evidence.selectors.dormancy import lot_dormancy
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
+from server.evidence.selectors.planning import plan_question
+from server.evidence.selectors.story import trial_story
 from server.lots.models import Lot
+from server.rest.bodies import read
 from server.rest.problems import Problem
 from server.trials.selectors.state import trials
 
@@ -42,6 +49,24 @@ class ComparisonView(APIView):
         if isinstance(result, NothingToCompare):
             raise Problem(result.detail, code=result.code)
         return Response(TrialComparisonSerializer(result).data)
+
+
+class PlanQuestionView(APIView):
+    """What a layout can tell about a question, before a seed is drawn; and the layout to begin with."""
+
+    @extend_schema(request=PlanQuestionSerializer, responses=QuestionPlanSerializer, operation_id="trials_plan_question")
+    def post(self, request: Request) -> Response:
+        given = read(PlanQuestionSerializer, request)
+        asks = Question(given.pop("asks"))
+        return Response(QuestionPlanSerializer(plan_question(asks=asks, **given)).data)
+
+
+class TrialStoryView(APIView):
+    """What went otherwise than planned in a trial, the care its bags missed, and who counted."""
+
+    @extend_schema(responses=TrialStorySerializer, operation_id="trials_story")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(TrialStorySerializer(trial_story(get_object_or_404(trials(), pk=pk))).data)
 
 
 class LotPageView(APIView):

@@ -16,6 +16,7 @@ from core.germination import (
     leave_one_dish_out,
     pair_indices,
     shared_horizon,
+    without_speed,
 )
 from core.records import CountRecord
 from core.verdict import TreatmentLine, head_sentence, pair_sentence, share_sentence, time_sentence, warnings_sentences
@@ -27,6 +28,7 @@ from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses, with_courses
 
 DOUBTED = ("mgt", "t50", "area")
+DARK = "counted once, at the end in the dark: a final percent, no speed"
 
 
 @dataclass(frozen=True)
@@ -39,7 +41,7 @@ class DishResult:
     share: float
     t50: float | None
     mgt: float | None
-    gsi: float
+    gsi: float | None
 
 
 @dataclass(frozen=True)
@@ -77,7 +79,7 @@ class TreatmentResult:
     dishes_disagree: bool | None
     agree_p: float | None
     indices: Indices
-    gsi_mean: float
+    gsi_mean: float | None
     doubt: dict[str, LeaveOneOut]
     steps: list[CoursePoint]
     bag: BagNote | None
@@ -209,11 +211,13 @@ def _result(
 ) -> TreatmentResult:
     share = every_pair.shares.treatments[index]
     records = t.records
-    pooled = indices(records, horizon)
-    dishes = [dish_result(d, hidden=hidden) for d in t.counted]
+    pooled, dark = indices(records, horizon), seen_once_in_the_dark(t)
+    if dark:
+        pooled = without_speed(pooled)
+    dishes = [dish_result(d, hidden=hidden, dark=dark) for d in t.counted]
     if hidden:
         dishes.sort(key=lambda d: (d.share, d.t50 or 0))
-    aside = [dish_result(d, hidden=hidden) for d in t.dishes if d.set_aside is not None]
+    aside = [dish_result(d, hidden=hidden, dark=dark) for d in t.dishes if d.set_aside is not None]
     shown = share_with_bag(share.p, share.lower, share.upper, bag)
     line = TreatmentLine(t.treatment.name, shown.p, shown.lower, shown.upper, pooled.t50)
     return TreatmentResult(
@@ -225,7 +229,7 @@ def _result(
         lower=shown.lower,
         upper=shown.upper,
         share_sentence=share_sentence(line),
-        time_sentence=time_sentence(line),
+        time_sentence=DARK if dark else time_sentence(line),
         letters=letters[t.treatment.name],
         dishes=dishes,
         set_aside=aside,
@@ -233,18 +237,23 @@ def _result(
         dishes_disagree=share.dishes_disagree,
         agree_p=share.agree_p,
         indices=pooled,
-        gsi_mean=sum(d.gsi for d in dishes) / len(dishes),
-        doubt=leave_one_dish_out(records, DOUBTED, horizon),
+        gsi_mean=None if dark else sum(d.gsi or 0 for d in dishes) / len(dishes),
+        doubt={} if dark else leave_one_dish_out(records, DOUBTED, horizon),
         steps=steps_of(records),
         bag=bag,
         against_control=against.get(t.treatment.name),
     )
 
 
-def dish_result(course: DishCourse, *, hidden: bool) -> DishResult:
+def seen_once_in_the_dark(t: TreatmentCourses) -> bool:
+    """Dishes in the dark that were looked at once after day 0 tell how many came up, not when."""
+    return all(d.dark and sum(i.t > 0 for i in d.record.inspections) <= 1 for d in t.counted)
+
+
+def dish_result(course: DishCourse, *, hidden: bool, dark: bool = False) -> DishResult:
     """One dish in the comparison."""
     record: CountRecord = course.record
-    own = indices([record])
+    own = without_speed(indices([record])) if dark else indices([record])
     return DishResult(
         code="" if hidden else course.dish.code,
         germinated=record.germinated,
@@ -271,6 +280,12 @@ def _warnings(courses: TrialCourses, treatments: Sequence[TreatmentCourses], eve
     for t in treatments:
         note = bags.get(t.treatment.pk)
         out.extend(f"{t.treatment.name}: {s}" for s in (note.sentences if note else []))
+    out.extend(
+        f"{t.treatment.name} was added on {t.treatment.added_on:%-d %b %Y}: not run at the same time as the others, so what the season "
+        "or the bench did differently is in its difference too."
+        for t in treatments
+        if t.treatment.added_on
+    )
     if any(n.together and n.sprouted for n in bags.values()):
         out.append("Tests of one treatment against another rest on what was sown; sprouts of a shared bag are in the shares only.")
     if any(d.record.needs_recount for d in courses.dishes):

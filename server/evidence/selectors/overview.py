@@ -1,13 +1,28 @@
 """The trial page: furrows with plan and rise, dishes on their places, what comes next."""
 
-from dataclasses import dataclass
+from collections import defaultdict
+from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
 
 from core.germination import compare_final
+from core.records import CountRecord
 from core.seedstock import HazardCare, cares
 from core.treatment import cautions, schedule
 from core.verdict import TreatmentLine, head_sentence
-from core.vocabulary import Criterion, DurationUnit, Family, Hazard, Layout, Light, Medium, StepKind, StopReason, TrialState
+from core.vocabulary import (
+    Closure,
+    Criterion,
+    DurationUnit,
+    Family,
+    Hazard,
+    Layout,
+    Light,
+    Medium,
+    Question,
+    StepKind,
+    StopReason,
+    TrialState,
+)
 from server.evidence.selectors.bags import BagNote, bag_notes, share_with_bag
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
 from server.record_kinds.days import local_day
@@ -57,6 +72,17 @@ class PlacedDish:
 
 
 @dataclass(frozen=True)
+class StretchView:
+    """What was left of a treatment in a further one: `left` seeds went in `from_day` after sowing, `germinated` came up since."""
+
+    name: str
+    from_day: float
+    dishes: int
+    left: int
+    germinated: int
+
+
+@dataclass(frozen=True)
 class FurrowView:
     """One treatment: its steps before sowing, its course after, its share with the interval."""
 
@@ -74,6 +100,11 @@ class FurrowView:
     upper: float | None
     dishes: list[DishPips]
     bag: BagNote | None = None
+    light: Light | None = None
+    level_a: str = ""
+    level_b: str = ""
+    added_on: date | None = None
+    stretches: list[StretchView] = field(default_factory=list)
 
 
 @dataclass(frozen=True)
@@ -94,7 +125,12 @@ class TrialOverview:
     version: int
     code: str
     question: str
+    asks: Question
     state: TrialState
+    interim: bool
+    factor_a: str
+    factor_b: str
+    closure: Closure
     lot: int
     lot_code: str
     lot_name: str
@@ -140,7 +176,12 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         version=trial.version,
         code=trial.code,
         question=trial.question,
+        asks=Question(trial.asks),
         state=courses.state,
+        interim=courses.state is TrialState.COUNTING and any(d.looks for d in courses.dishes),
+        factor_a=trial.factor_a,
+        factor_b=trial.factor_b,
+        closure=Closure(trial.closure),
         lot=lot.pk,
         lot_code=lot.code,
         lot_name=lot.common_name,
@@ -189,7 +230,7 @@ def _step_cautions(treatments: list[TreatmentCourses], state: TrialState) -> lis
 
 def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:
     """A dish for its drawing; without its code where the drawing stands under a treatment of a blind trial."""
-    record, last = course.record, course.last_look
+    record, last = course.whole, course.last_look
     return DishPips(
         id=course.dish.pk if with_code else 0,
         code=course.dish.code if with_code else "",
@@ -233,9 +274,26 @@ def furrows_of(courses: TrialCourses, treatments: list[TreatmentCourses], bags: 
                 upper=shown.upper if shown else None,
                 dishes=[pips(d, with_code=not hidden) for d in dishes],
                 bag=bag,
+                light=Light(t.treatment.light) if t.treatment.light else None,
+                level_a=t.treatment.level_a,
+                level_b=t.treatment.level_b,
+                added_on=t.treatment.added_on,
+                stretches=_stretches(t),
             )
         )
     return out
+
+
+def _stretches(t: TreatmentCourses) -> list[StretchView]:
+    """The further treatments of a treatment's dishes, those of one name together."""
+    by_name: dict[str, list[tuple[float, CountRecord]]] = defaultdict(list)
+    for d in t.counted:
+        for stretch, record in zip(d.stretches, d.stretch_records, strict=False):
+            by_name[stretch.name].append((d.day_of(stretch.at) or 0.0, record))
+    return [
+        StretchView(name, min(day for day, _ in found), len(found), sum(r.sown for _, r in found), sum(r.germinated for _, r in found))
+        for name, found in by_name.items()
+    ]
 
 
 def _steps(t: TreatmentCourses) -> list[FurrowStep]:

@@ -196,7 +196,7 @@ class EvidenceApi(ApiCase):
         counted(large, "cold", *[5] * 10)
         for page in ("overview", "comparison"):
             for trial in (self.trial, large):
-                with self.assertNumQueries(8):
+                with self.assertNumQueries(9):
                     self.assertEqual(self.client.get(f"/api/v1/trials/{trial.pk}/{page}/").status_code, 200)
 
     def test_nobody_reads_it_without_signing_in(self):

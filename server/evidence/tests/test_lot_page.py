@@ -83,7 +83,7 @@ class Keeping(ApiCase):
             self.assertEqual(len(self.client.get(path).json()["tests"]), 4)
 
 
-QUERIES = 21
+QUERIES = 22
 
 
 class OnToday(ApiCase):

@@ -9,6 +9,7 @@ from server.labels.models import LabelPrint
 from server.labels.selectors import CodeTarget
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
+from server.trials.models import Trial
 
 
 class LabelsSerializer(serializers.Serializer[None]):
@@ -16,6 +17,7 @@ class LabelsSerializer(serializers.Serializer[None]):
 
     lots = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), many=True, default=list)
     batches = serializers.PrimaryKeyRelatedField(queryset=Batch.objects.select_related("lot__taxon"), many=True, default=list)
+    trial = serializers.PrimaryKeyRelatedField(queryset=Trial.objects.select_related("lot__taxon"), allow_null=True, default=None)
     kind = serializers.ChoiceField(choices=choices_of(LabelKind), default=LabelKind.STORED)
     sheet = serializers.ChoiceField(choices=choices_of(LabelSheet))
     copies = serializers.IntegerField(min_value=1, max_value=100, default=1)
@@ -27,7 +29,7 @@ class LabelPrintSerializer(serializers.ModelSerializer[LabelPrint]):
 
     class Meta:
         model = LabelPrint
-        fields = ["id", "lot", "batch", "kind", "sheet", "copies", "at", "by"]
+        fields = ["id", "lot", "batch", "trial", "kind", "sheet", "copies", "at", "by"]
         read_only_fields = fields
 
 

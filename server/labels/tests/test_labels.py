@@ -82,7 +82,7 @@ class LabelApi(ApiCase):
         self.assertProblem(self.client.post("/api/v1/labels/", {"lots": [], "sheet": "a4_24"}), 422, "no_lot", "/lots")
         lots = [make_lot(f"A-{n}").pk for n in range(7)]
         problem = self.client.post("/api/v1/labels/", {"lots": lots, "sheet": "a4_24", "copies": 100})
-        self.assertIn("7 lots × 100 copies make 700", self.assertProblem(problem, 422, "too_many_labels", "/copies")["detail"])
+        self.assertIn("7 labels × 100 copies make 700", self.assertProblem(problem, 422, "too_many_labels", "/copies")["detail"])
         self.assertEqual(LabelPrint.objects.count(), 0)
 
     def test_a_code_leads_to_its_lot_dish_or_trial_however_it_is_typed(self):
@@ -96,3 +96,27 @@ class LabelApi(ApiCase):
         }.items():
             self.assertEqual(self.client.get(f"/api/v1/codes/{code}/").json(), target)
         self.assertProblem(self.client.get("/api/v1/codes/NO-1/"), 404, "not_found")
+
+
+class DishLabels(ApiCase):
+    def printed(self, trial):
+        answer = self.client.post("/api/v1/labels/", {"kind": "dish", "trial": trial.pk, "sheet": "a4_8"})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.content
+
+    def test_every_dish_has_one_and_a_blind_one_does_not_tell_its_treatment(self):
+        trial = make_trial(treatments=("untreated seed", "eight weeks cold"), dishes=2)
+        pdf = self.printed(trial)
+        self.assertEqual(sorted(scanned(pdf)), sorted(f"/c/{d.code}" for d in dishes_of(trial)))
+        text = pypdfium2.PdfDocument(pdf)[0].get_textpage().get_text_range()
+        self.assertIn("10 seeds", text)
+        self.assertIn("sown ________", text)
+        self.assertNotIn("cold", text)
+        self.assertEqual(LabelPrint.objects.get().trial, trial)
+
+    def test_an_open_trial_says_it(self):
+        trial = make_trial(treatments=("untreated seed", "eight weeks cold"), dishes=2, blind=False)
+        self.assertIn("eight weeks cold", pypdfium2.PdfDocument(self.printed(trial))[0].get_textpage().get_text_range())
+
+    def test_without_a_trial_there_is_nothing_to_print(self):
+        self.assertProblem(self.client.post("/api/v1/labels/", {"kind": "dish", "sheet": "a4_8"}), 422, "no_trial", "/trial")

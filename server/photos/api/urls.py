@@ -2,6 +2,6 @@
 
 from django.urls import path
 
-from server.photos.api.views import PhotoFileView
+from server.photos.api.views import PhotoFileView, PhotosView
 
-urlpatterns = [path("photos/<int:pk>/", PhotoFileView.as_view())]
+urlpatterns = [path("photos/", PhotosView.as_view()), path("photos/<int:pk>/", PhotoFileView.as_view())]

@@ -2,12 +2,31 @@
 
 from django.http import FileResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
+from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.people.requests import person_of
+from server.photos.api.serializers import NewPhotoSerializer, PhotoKeptSerializer
 from server.photos.models import Photo
+from server.photos.services import keep_photo
+from server.rest.bodies import read
+
+
+class PhotosView(APIView):
+    """Taking in a photo before the record that it belongs to."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(request=NewPhotoSerializer, responses={201: PhotoKeptSerializer}, operation_id="photos_create")
+    def post(self, request: Request) -> Response:
+        given = read(NewPhotoSerializer, request)
+        kept = keep_photo(by=person_of(request), upload=given["photo"], at=timezone.now(), client_id=given["client_id"])
+        return Response(PhotoKeptSerializer(kept).data, status=201)
 
 
 class PhotoFileView(APIView):

@@ -5,14 +5,17 @@ from typing import Any
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
-from core.vocabulary import DurationUnit, Layout, PlanMode
+from core.vocabulary import DeviationKind, DurationUnit, Layout, Light, PlanMode, SeenHow
 from server.lots.models import Lot
+from server.photos.models import Photo
 from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
-from server.trials.models import Dish, Look, Trial
+from server.trials.models import Deviation, Dish, Look, Trial
 from server.trials.selectors.rows import TrialRow
+from server.trials.selectors.set_up import SetUpSheet
 from server.trials.selectors.sheets import CountSheet, LookView
+from server.trials.services.new_look import UNSAID
 
 
 class TrialSerializer(serializers.ModelSerializer[Trial]):
@@ -25,7 +28,7 @@ class TrialSerializer(serializers.ModelSerializer[Trial]):
     class Meta:
         model = Trial
         exclude = ["layout_seed"]
-        read_only_fields = ["code", "lot", "layout", "blind", "opened_at", "sow_on"]
+        read_only_fields = ["code", "lot", "layout", "blind", "opened_at", "sow_on", "copied_from"]
 
 
 class TrialRowSerializer(DataclassSerializer[TrialRow]):
@@ -45,26 +48,9 @@ class NewTreatmentSerializer(serializers.Serializer[None]):
     is_control = serializers.BooleanField(default=False)
     dose = serializers.FloatField(required=False, allow_null=True, default=None, min_value=0)
     dose_unit = serializers.ChoiceField(choices=choices_of(DurationUnit), allow_blank=True, default="")
-
-
-class SeedCostRequestSerializer(serializers.Serializer[None]):
-    lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.all())
-    treatments = serializers.IntegerField()
-    dishes = serializers.IntegerField()
-    seeds_per_dish = serializers.IntegerField()
-
-
-class SeedCostSerializer(serializers.Serializer[Any]):
-    """Seeds a layout takes; `remaining` and `share` are null while the lot's amount is unknown."""
-
-    dishes = serializers.IntegerField()
-    seeds = serializers.IntegerField()
-    remaining = serializers.IntegerField(allow_null=True)
-    share = serializers.FloatField(allow_null=True)
-    too_many = serializers.BooleanField()
-    greedy = serializers.BooleanField()
-    in_stock = serializers.IntegerField(allow_null=True)
-    estimated = serializers.BooleanField()
+    light = serializers.ChoiceField(choices=choices_of(Light), allow_blank=True, default="")
+    level_a = serializers.CharField(max_length=40, allow_blank=True, default="")
+    level_b = serializers.CharField(max_length=40, allow_blank=True, default="")
 
 
 class NewTrialSerializer(serializers.ModelSerializer[Trial]):
@@ -74,7 +60,8 @@ class NewTrialSerializer(serializers.ModelSerializer[Trial]):
     treatments = NewTreatmentSerializer(many=True)
     dishes_per_treatment = serializers.IntegerField(max_value=100)
     seeds_per_dish = serializers.IntegerField(max_value=10_000)
-    place = serializers.PrimaryKeyRelatedField(queryset=Place.objects.all(), allow_null=True, default=None)
+    places = serializers.PrimaryKeyRelatedField(queryset=Place.objects.all(), many=True, default=list)
+    copied_from = serializers.PrimaryKeyRelatedField(queryset=Trial.objects.all(), allow_null=True, default=None)
     layout = serializers.ChoiceField(choices=choices_of(Layout), default=Layout.RANDOM)
 
     class Meta:
@@ -82,15 +69,20 @@ class NewTrialSerializer(serializers.ModelSerializer[Trial]):
         fields = [
             "lot",
             "question",
+            "asks",
+            "copied_from",
+            "factor_a",
+            "factor_b",
             "treatments",
             "dishes_per_treatment",
             "seeds_per_dish",
             "sow_on",
-            "place",
+            "places",
             "layout",
             "criterion",
             "medium",
             "light",
+            "closure",
             "temperature_c",
             "night_temperature_c",
             "first_look_days",
@@ -119,6 +111,8 @@ class NewLookSerializer(serializers.Serializer[None]):
     """A look to record. Send it again with the same `client_id` as often as needed: it is recorded once.
 
     `corrects` names the `client_id` of an earlier look, so that a correction can be made before that one has left the device.
+    `photo` names one likewise. `after` names the last look that the device knew of, null for none: another one standing there
+    is a conflict for a person (409 `counted_meanwhile`); left out, nothing is compared. `early` answers `before_sowing`.
     """
 
     client_id = serializers.UUIDField()
@@ -129,6 +123,16 @@ class NewLookSerializer(serializers.Serializer[None]):
     new_abnormal = serializers.IntegerField(default=0, min_value=-10_000, max_value=10_000)
     new_rotted = serializers.IntegerField(default=0, min_value=-10_000, max_value=10_000)
     new_lost = serializers.IntegerField(default=0, min_value=-10_000, max_value=10_000)
+    seen_how = serializers.ChoiceField(choices=choices_of(SeenHow), default=SeenHow.OPENED)
+    potted = serializers.IntegerField(default=0, min_value=0, max_value=10_000)
+    thrown_out = serializers.IntegerField(default=0, min_value=0, max_value=10_000)
+    watered = serializers.BooleanField(default=False)
+    photo = serializers.SlugRelatedField(slug_field="client_id", queryset=Photo.objects.all(), allow_null=True, default=None)
+    marks = serializers.ListField(
+        child=serializers.ListField(child=serializers.FloatField(), min_length=2, max_length=2), max_length=2000, default=list
+    )
+    after = serializers.UUIDField(allow_null=True, default=UNSAID)
+    early = serializers.BooleanField(default=False)
     note = serializers.CharField(max_length=300, allow_blank=True, default="")
     corrects = serializers.SlugRelatedField(slug_field="client_id", queryset=Look.objects.all(), allow_null=True, default=None)
     withdrawn = serializers.BooleanField(default=False)
@@ -168,6 +172,61 @@ class BagMadeSerializer(serializers.Serializer[Any]):
 
 
 class SowSerializer(serializers.Serializer[None]):
-    """Sowing; `sure` says that bags still in treatment are out now."""
+    """Sowing, of all dishes or of those named, now or at a moment that has passed; `sure`: bags still in treatment are out now."""
 
+    dishes = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.all(), many=True, allow_null=True, default=None)
+    at = serializers.DateTimeField(allow_null=True, default=None)
     sure = serializers.BooleanField(default=False)
+
+
+class SetUpSheetSerializer(DataclassSerializer[SetUpSheet]):
+    class Meta:
+        dataclass = SetUpSheet
+
+
+class AddTreatmentSerializer(NewTreatmentSerializer):
+    """A treatment to add to a trial that stands already."""
+
+    dishes = serializers.IntegerField(min_value=1, max_value=100)
+    seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000)
+
+
+class NewDeviationSerializer(serializers.Serializer[None]):
+    """What went otherwise than planned; a part of a dish that was moved needs the dish, its seeds and the place."""
+
+    client_id = serializers.UUIDField()
+    kind = serializers.ChoiceField(choices=choices_of(DeviationKind))
+    words = serializers.CharField(max_length=300, allow_blank=True, default="")
+    dish = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.select_related("treatment"), allow_null=True, default=None)
+    seeds = serializers.IntegerField(allow_null=True, default=None, min_value=0, max_value=10_000)
+    place = serializers.PrimaryKeyRelatedField(queryset=Place.objects.all(), allow_null=True, default=None)
+    at = serializers.DateTimeField(allow_null=True, default=None)
+
+
+class DeviationNotedSerializer(serializers.ModelSerializer[Deviation]):
+    class Meta:
+        model = Deviation
+        fields = ["id", "client_id", "kind", "words", "dish", "seeds", "place", "at"]
+
+
+class TrialPhotoRequestSerializer(serializers.Serializer[None]):
+    """A photo that was sent before, named by its `client_id`."""
+
+    photo = serializers.SlugRelatedField(slug_field="client_id", queryset=Photo.objects.all())
+    words = serializers.CharField(max_length=200, allow_blank=True, default="")
+
+
+class SendOnSerializer(serializers.Serializer[None]):
+    """What is left in these dishes goes on into a further treatment."""
+
+    dishes = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.select_related("treatment__trial"), many=True, allow_empty=False)
+    name = serializers.CharField(max_length=60)
+    recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.all(), allow_null=True, default=None)
+    at = serializers.DateTimeField(allow_null=True, default=None)
+
+
+class TrialDesignSerializer(NewTrialSerializer):
+    """A trial as it was laid out, to lay it out again on another lot; recipes in the editions it used."""
+
+    class Meta(NewTrialSerializer.Meta):
+        fields = [f for f in NewTrialSerializer.Meta.fields if f not in ("sow_on", "copied_from")]

@@ -1,6 +1,5 @@
 """Trials, looks and closings over HTTP."""
 
-from dataclasses import asdict
 from typing import Any
 
 from django.db.models import QuerySet
@@ -12,19 +11,22 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from core.vocabulary import PlanMode
+from core.vocabulary import DeviationKind, PlanMode
+from server.people.permissions import Right, may
 from server.people.requests import person_of
 from server.record_kinds.selectors import history_of
 from server.record_kinds.serializers import HistorySerializer
 from server.rest.bodies import read
 from server.rest.filters import StrictFilters
 from server.trials.api import serializers as s
-from server.trials.models import Dish, Look, Trial
+from server.trials.models import Deviation, Dish, Look, Trial
 from server.trials.selectors.courses import course_of
 from server.trials.selectors.rows import trial_rows
+from server.trials.selectors.set_up import set_up_sheet
 from server.trials.selectors.sheets import count_sheet, look_view
 from server.trials.selectors.state import trials
-from server.trials.services import bags, closings, layout, looks
+from server.trials.services import bags, closings, layout, looks, story
+from server.trials.services.new_look import NewLook
 
 
 class TrialFilter(filters.FilterSet):
@@ -79,18 +81,56 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
         changed = layout.change_trial(by=person_of(request), trial=trial, version=version, changes=changes)
         return Response(s.TrialSerializer(changed).data)
 
-    @extend_schema(request=s.SeedCostRequestSerializer, responses=s.SeedCostSerializer, operation_id="trials_seed_cost")
-    @action(detail=False, methods=["post"], url_path="seed-cost")
-    def seed_cost(self, request: Request) -> Response:
-        given = s.SeedCostRequestSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        cost, stock = layout.cost_of(**given.validated_data)
-        return Response(s.SeedCostSerializer(asdict(cost) | {"in_stock": stock.seeds, "estimated": stock.estimated}).data)
-
     @extend_schema(request=s.SowSerializer, responses={204: OpenApiResponse(description="All dishes are sown")})
     @action(detail=True, methods=["post"])
     def sow(self, request: Request, pk: str) -> Response:
-        looks.sow_trial(by=person_of(request), trial=self.get_object(), at=timezone.now(), **read(s.SowSerializer, request))
+        given = read(s.SowSerializer, request)
+        at = given.pop("at") or timezone.now()
+        looks.sow_trial(by=person_of(request), trial=self.get_object(), at=at, **given)
+        return Response(status=204)
+
+    @extend_schema(responses=s.SetUpSheetSerializer, filters=False, operation_id="trials_set_up")
+    @action(detail=True, url_path="set-up")
+    def set_up(self, request: Request, pk: str) -> Response:
+        sheet = set_up_sheet(self.get_object(), may_plan=may(person_of(request), Right.PLAN))
+        return Response(s.SetUpSheetSerializer(sheet).data)
+
+    @extend_schema(responses=s.TrialDesignSerializer, filters=False, operation_id="trials_design")
+    @action(detail=True)
+    def design(self, request: Request, pk: str) -> Response:
+        found: Any = layout.design_of(self.get_object())
+        return Response(s.TrialDesignSerializer(found).data)
+
+    @extend_schema(request=s.AddTreatmentSerializer, responses={204: OpenApiResponse(description="The treatment is added")})
+    @action(detail=True, methods=["post"], url_path="add-treatment")
+    def add_treatment(self, request: Request, pk: str) -> Response:
+        given = read(s.AddTreatmentSerializer, request)
+        size = {name: given.pop(name) for name in ("dishes", "seeds_per_dish")}
+        new = layout.NewTreatment(**given)
+        layout.add_treatment(by=person_of(request), trial=self.get_object(), new=new, at=timezone.now(), **size)
+        return Response(status=204)
+
+    @extend_schema(request=s.NewDeviationSerializer, responses={201: s.DeviationNotedSerializer}, operation_id="trials_deviations")
+    @action(detail=True, methods=["post"])
+    def deviations(self, request: Request, pk: str) -> Response:
+        given = read(s.NewDeviationSerializer, request)
+        at, kind = given.pop("at") or timezone.now(), DeviationKind(given.pop("kind"))
+        noted = story.note_deviation(by=person_of(request), trial=self.get_object(), kind=kind, at=at, **given)
+        return Response(s.DeviationNotedSerializer(noted).data, status=201)
+
+    @extend_schema(request=s.TrialPhotoRequestSerializer, responses={204: OpenApiResponse(description="The photo belongs to the trial")})
+    @action(detail=True, methods=["post"])
+    def photos(self, request: Request, pk: str) -> Response:
+        given = read(s.TrialPhotoRequestSerializer, request)
+        story.keep_trial_photo(by=person_of(request), trial=self.get_object(), at=timezone.now(), **given)
+        return Response(status=204)
+
+    @extend_schema(request=s.SendOnSerializer, responses={204: OpenApiResponse(description="What is left goes on")})
+    @action(detail=True, methods=["post"], url_path="send-on")
+    def send_on(self, request: Request, pk: str) -> Response:
+        given = read(s.SendOnSerializer, request)
+        at = given.pop("at") or timezone.now()
+        closings.send_on(by=person_of(request), trial=self.get_object(), at=at, **given)
         return Response(status=204)
 
     @extend_schema(request=None, responses={204: OpenApiResponse(description="The sowing is taken back")})
@@ -140,7 +180,7 @@ class LookViewSet(viewsets.GenericViewSet[Look]):
         given.is_valid(raise_exception=True)
         fields = dict(given.validated_data)
         dish = fields.pop("dish")
-        look, created = looks.record_look(by=person_of(request), dish=dish, new=looks.NewLook(**fields))
+        look, created = looks.record_look(by=person_of(request), dish=dish, new=NewLook(**fields))
         view = look_view(look, course_of(dish).day_of(look.at))
         return Response(s.LookViewSerializer(view).data, status=201 if created else 200)
 
@@ -179,4 +219,29 @@ class DishViewSet(viewsets.GenericViewSet[Dish]):
         given = s.SetAsideRequestSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         closings.set_aside(by=person_of(request), dish=self.get_object(), at=timezone.now(), why=given.validated_data["why"])
+        return Response(status=204)
+
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The dish counts again")})
+    @action(detail=True, methods=["post"], url_path="take-back-set-aside")
+    def take_back_set_aside(self, request: Request, pk: str) -> Response:
+        closings.take_back_set_aside(by=person_of(request), dish=self.get_object())
+        return Response(status=204)
+
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The dish was not sent on")})
+    @action(detail=True, methods=["post"], url_path="take-back-stretch")
+    def take_back_stretch(self, request: Request, pk: str) -> Response:
+        closings.take_back_stretch(by=person_of(request), dish=self.get_object())
+        return Response(status=204)
+
+
+class DeviationViewSet(viewsets.GenericViewSet[Deviation]):
+    """Deviations: noted at their trial, withdrawn here."""
+
+    queryset = Deviation.objects.select_related("trial", "dish")
+    serializer_class = s.DeviationNotedSerializer
+
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The deviation is taken back")})
+    @action(detail=True, methods=["post"], url_path="take-back")
+    def take_back(self, request: Request, pk: str) -> Response:
+        story.take_back_deviation(by=person_of(request), deviation=self.get_object())
         return Response(status=204)

@@ -5,16 +5,17 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cached_property
+from itertools import zip_longest
 
 from django.db.models import Count
 
 from core.records import Closing as ClosingFates
 from core.records import CountRecord, Inspection
-from core.vocabulary import AmountKnown
+from core.vocabulary import AmountKnown, Light
 from server.batches.models import BagLook
 from server.batches.selectors.courses import sprouts_in
 from server.record_kinds.selectors import valid
-from server.trials.models import Closing, Dish, Look, SetAside, Sown
+from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch
 
 DAY = timedelta(days=1)
 
@@ -30,18 +31,75 @@ class DishCourse:
     set_aside: SetAside | None
     sprouts: Sequence[BagLook] = ()
     dishes_of_bag: int = 0
+    stretches: Sequence[Stretch] = ()
 
     def day_of(self, at: datetime) -> float | None:
         """A time on this dish's incubation clock in days; None before it is sown."""
         return None if self.sown_at is None else (at - self.sown_at) / DAY
 
+    @property
+    def _own_sprouts(self) -> Sequence[BagLook]:
+        # what sprouted in a bag that filled this dish alone came up in it, before its day 0
+        return self.sprouts if self.dishes_of_bag == 1 else ()
+
+    @cached_property
+    def whole(self) -> CountRecord:
+        """All that was counted in the dish, whatever befell it."""
+        return count_record(self.dish, self.sown_at, self.looks, self.closing, self._own_sprouts)
+
     @cached_property
     def record(self) -> CountRecord:
-        """The counts as core sees them; a dish set aside ends at that moment."""
-        looks = [look for look in self.looks if self.set_aside is None or look.at <= self.set_aside.at]
-        # what sprouted in a bag that filled this dish alone came up in it, before its day 0
-        own = self.sprouts if self.dishes_of_bag == 1 else ()
-        return count_record(self.dish, self.sown_at, looks, self.closing, own)
+        """The counts that belong to the treatment: to the moment the dish was set aside, or went on into a second treatment."""
+        ends = [x.at for x in (self.set_aside, *self.stretches[:1]) if x is not None]
+        if not ends:
+            return self.whole
+        looks = [look for look in self.looks if look.at <= min(ends)]
+        closing = self._closing_before_stretch() if self.stretches else self.closing
+        return count_record(self.dish, self.sown_at, looks, closing, self._own_sprouts)
+
+    def _closing_before_stretch(self) -> Closing | None:
+        """The fates as they would have been found when the first stretch began: what came up later was asleep, not dead."""
+        if self.closing is None:
+            return None
+        later = [x for x in self.looks if x.at > self.stretches[0].at]
+        c = self.closing
+        return Closing(
+            fresh=c.fresh + sum(x.new_germinated + x.new_abnormal for x in later),
+            hard=c.hard,
+            empty=c.empty,
+            dead=c.dead + sum(x.new_rotted for x in later),
+        )
+
+    @cached_property
+    def stretch_records(self) -> list[CountRecord]:
+        """One record for each further treatment: N is what was left, day 0 its beginning. A stretch without seed has none."""
+        out = []
+        ends = [s.at for s in self.stretches[1:]]
+        for stretch, end in zip_longest(self.stretches, ends):
+            before = [x for x in self.looks if x.at <= stretch.at]
+            left = count_record(self.dish, self.sown_at, before, None, self._own_sprouts).remaining
+            if left < 1:
+                continue
+            within = [x for x in self.looks if x.at > stretch.at and (end is None or x.at <= end)]
+            dish = Dish(code=self.dish.code, seeds=left, seeds_known=self.dish.seeds_known)
+            out.append(count_record(dish, stretch.at, within, self.closing if end is None else None))
+        return out
+
+    @property
+    def current(self) -> CountRecord:
+        """The record that is being counted: of the last stretch, or of the treatment."""
+        return self.stretch_records[-1] if self.stretch_records else self.record
+
+    @property
+    def clock_from(self) -> datetime | None:
+        """Day 0 of what is being counted."""
+        return self.stretches[-1].at if self.stretches else self.sown_at
+
+    @property
+    def dark(self) -> bool:
+        """Whether it stands in the dark, and so is looked at once, at the end."""
+        treatment = self.dish.treatment
+        return (treatment.light or treatment.trial.light) == Light.DARK
 
     @property
     def open(self) -> bool:
@@ -78,16 +136,19 @@ def count_record(
 
 
 def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[DishCourse]:
-    """Courses of the dishes, in the same order: four queries. Who looked is only read along where it is shown."""
+    """Courses of the dishes, in the same order: five queries. Who looked is only read along where it is shown."""
     wanted = list(dishes)
     ids = [d.pk for d in wanted]
     sown = {s.dish_id: s.at for s in valid(Sown.objects.filter(dish__in=ids))}
     looks: dict[int, list[Look]] = defaultdict(list)
     found = valid(Look.objects.filter(dish__in=ids)).order_by("at", "pk")
-    for look in found.select_related("by", "corrects") if with_people else found:
+    for look in found.select_related("by", "corrects", "photo") if with_people else found:
         looks[look.dish_id].append(look)
-    closed = {c.dish_id: c for c in valid(Closing.objects.filter(dish__in=ids)).select_related("by")}
-    aside = {s.dish_id: s for s in SetAside.objects.filter(dish__in=ids)}
+    closed = {c.dish_id: c for c in valid(Closing.objects.filter(dish__in=ids)).select_related("by", "dish")}
+    aside = {s.dish_id: s for s in valid(SetAside.objects.filter(dish__in=ids)).select_related("by")}
+    stretches: dict[int, list[Stretch]] = defaultdict(list)
+    for stretch in valid(Stretch.objects.filter(dish__in=ids)).select_related("by").order_by("at", "pk"):
+        stretches[stretch.dish_id].append(stretch)
     bags, sizes = _bags(wanted)
     return [
         DishCourse(
@@ -98,6 +159,7 @@ def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[Dis
             set_aside=aside.get(d.pk),
             sprouts=bags.get(d.batch_id or 0, ()),
             dishes_of_bag=sizes.get(d.batch_id or 0, 0),
+            stretches=stretches[d.pk],
         )
         for d in wanted
     ]
@@ -113,5 +175,5 @@ def _bags(dishes: Sequence[Dish]) -> tuple[dict[int, list[BagLook]], dict[int, i
 
 
 def course_of(dish: Dish) -> DishCourse:
-    """The course of one dish."""
-    return courses_of([dish])[0]
+    """The course of one dish, with who looked."""
+    return courses_of([dish], with_people=True)[0]

@@ -54,7 +54,7 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
         sown[trial].add(dish)
     for trial, dish in valid(Closing.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish"):
         ended[trial].add(dish)
-    for trial, dish in SetAside.objects.filter(**of_dish).values_list("dish__treatment__trial", "dish"):
+    for trial, dish in valid(SetAside.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish"):
         ended[trial].add(dish)
     return [
         TrialRow(

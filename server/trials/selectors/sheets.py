@@ -1,13 +1,14 @@
 """What the count page shows: dishes in place order, never with their treatments."""
 
+from collections import defaultdict
 from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from core.design import stop_rule
-from core.vocabulary import Criterion, Hazard, StopReason
+from core.vocabulary import Closure, Criterion, DeviationKind, Hazard, Light, Medium, SeenHow, StopReason, TrialState
 from server.record_kinds.days import local_day
-from server.trials.models import Look, Trial
+from server.record_kinds.selectors import valid
+from server.trials.models import Deviation, Look, Trial
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses, with_courses
 
@@ -29,6 +30,23 @@ class LookView:
     note: str
     corrects: UUID | None
     withdrawn: bool
+    seen_how: SeenHow
+    potted: int
+    thrown_out: int
+    watered: bool
+    photo: int | None
+    marks: list[list[float]]
+    device_at: datetime | None
+
+
+@dataclass(frozen=True)
+class DishNote:
+    """A deviation that who counts this dish should know."""
+
+    kind: DeviationKind
+    words: str
+    seeds: int | None
+    place: str
 
 
 @dataclass(frozen=True)
@@ -51,6 +69,13 @@ class CountDish:
     due: bool
     advice: StopReason | None
     last_look: LookView | None
+    next_look_at: datetime | None
+    sown_at: datetime | None
+    dark: bool
+    mouldy: bool
+    potted: int
+    stretch: str
+    notes: list[DishNote]
 
 
 @dataclass(frozen=True)
@@ -61,7 +86,14 @@ class CountSheet:
     code: str
     question: str
     lot_name: str
+    lot: int
+    state: TrialState
     criterion: Criterion
+    medium: Medium
+    light: Light
+    closure: Closure
+    temperature_c: float | None
+    night_temperature_c: float | None
     hazards: list[Hazard]
     dishes: list[CountDish]
 
@@ -82,12 +114,19 @@ def look_view(look: Look, day: float | None) -> LookView:
         note=look.note,
         corrects=look.corrects.client_id if look.corrects else None,
         withdrawn=look.withdrawn,
+        seen_how=SeenHow(look.seen_how),
+        potted=look.potted,
+        thrown_out=look.thrown_out,
+        watered=look.watered,
+        photo=look.photo_id,
+        marks=look.marks,
+        device_at=look.device_at,
     )
 
 
-def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float | None, now: datetime) -> CountDish:
+def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float | None, notes: list[DishNote], now: datetime) -> CountDish:
     """One dish of the count sheet."""
-    dish, record = course.dish, course.record
+    dish, record = course.dish, course.whole
     due_at = trial.next_look_at(course, first_germination)
     last = course.last_look
     return CountDish(
@@ -105,8 +144,15 @@ def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float
         day=course.day_of(now),
         open=course.open,
         due=due_at is not None and local_day(due_at) <= local_day(now),
-        advice=stop_rule(record, trial.trial.length_days, trial.trial.every_days).reason if course.open else None,
+        advice=trial.advice_of(course),
         last_look=look_view(last, course.day_of(last.at)) if last else None,
+        next_look_at=due_at,
+        sown_at=course.sown_at,
+        dark=course.dark,
+        mouldy=record.rotted > 0 or any(n.kind is DeviationKind.MOULD for n in notes),
+        potted=sum(x.potted for x in course.looks),
+        stretch=course.stretches[-1].name if course.stretches else "",
+        notes=notes,
     )
 
 
@@ -114,12 +160,27 @@ def count_sheet(trial: Trial, now: datetime) -> CountSheet:
     """The sheet of one trial."""
     courses = with_courses([trial], with_people=True)[0]
     first = courses.first_germination_day
+    notes = _notes(trial)
     return CountSheet(
         trial=trial.pk,
         code=trial.code,
         question=trial.question,
         lot_name=trial.lot.common_name,
+        lot=trial.lot_id,
+        state=courses.state,
         criterion=Criterion(trial.criterion),
+        medium=Medium(trial.medium),
+        light=Light(trial.light),
+        closure=Closure(trial.closure),
+        temperature_c=trial.temperature_c,
+        night_temperature_c=trial.night_temperature_c,
         hazards=trial.lot.hazard_words,
-        dishes=[count_dish(c, courses, first, now) for c in courses.dishes],
+        dishes=[count_dish(c, courses, first, notes[c.dish.pk], now) for c in courses.dishes],
     )
+
+
+def _notes(trial: Trial) -> dict[int, list[DishNote]]:
+    found: dict[int, list[DishNote]] = defaultdict(list)
+    for d in valid(Deviation.objects.filter(trial=trial, dish__isnull=False)).select_related("place__parent__parent__parent"):
+        found[d.dish_id or 0].append(DishNote(DeviationKind(d.kind), d.words, d.seeds, d.place.full_name if d.place else ""))
+    return found

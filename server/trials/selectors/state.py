@@ -8,6 +8,7 @@ from functools import cached_property
 from django.db.models import Exists, OuterRef, QuerySet
 
 from core.design import next_look, stop_rule
+from core.records import CountRecord
 from core.vocabulary import StopReason, TrialState
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, SetAside, Trial
@@ -38,31 +39,36 @@ class TrialCourses:
     @cached_property
     def first_germination_day(self) -> float | None:
         """Day of the first look after 0, of any dish, that found a germinated seed."""
-        days = (i.t for d in self.dishes for i in d.record.inspections if i.germinated and i.t > 0)
-        return min(days, default=None)
+        return _first_germination([d.record for d in self.dishes])
 
     def next_look_at(self, course: DishCourse, first_germination: float | None) -> datetime | None:
         """When a dish wants its next look; None unless it is open."""
         if not course.open or course.sown_at is None:
             return None
-        t = self.trial
+        t, start = self.trial, course.clock_from or course.sown_at
         last = course.last_look
-        day = next_look(
-            t.first_look_days,
-            t.every_days,
-            t.length_days,
-            t.daily_for_days,
-            first_germination,
-            None if last is None else course.day_of(last.at),
-        )
-        return course.sown_at + day * DAY
+        seen = None if last is None or last.at < start else (last.at - start) / DAY
+        if course.dark and seen is None:
+            return start + t.length_days * DAY
+        first = first_germination if not course.stretches else _first_germination([course.current])
+        return start + next_look(t.first_look_days, t.every_days, t.length_days, t.daily_for_days, first, seen) * DAY
+
+    def advice_of(self, course: DishCourse) -> StopReason | None:
+        """Whether a dish may be closed; None unless it is open, and in the dark, where nothing tells when the last one came."""
+        if not course.open or course.dark:
+            return None
+        return stop_rule(course.current, self.trial.length_days, self.trial.every_days).reason
 
     @cached_property
     def advice(self) -> StopReason | None:
         """Whether the trial as a whole may be closed: the dish that needs most decides. None without an open dish."""
-        reasons = [stop_rule(d.record, self.trial.length_days, self.trial.every_days).reason for d in self.dishes if d.open]
+        reasons = [reason for d in self.dishes if (reason := self.advice_of(d)) is not None]
         order = [StopReason.STILL_COMING, StopReason.LENGTH_NOT_REACHED, StopReason.QUIET_AND_LENGTH, StopReason.ALL_ACCOUNTED]
         return min(reasons, key=order.index, default=None)
+
+
+def _first_germination(records: Iterable[CountRecord]) -> float | None:
+    return min((i.t for r in records for i in r.inspections if i.germinated and i.t > 0), default=None)
 
 
 def trials() -> QuerySet[Trial]:
@@ -75,7 +81,7 @@ def with_courses(wanted: Iterable[Trial], *, with_people: bool = False) -> list[
     found = list(wanted)
     dishes = (
         Dish.objects.filter(treatment__trial__in=[t.pk for t in found])
-        .select_related("treatment__recipe", "batch", "place__parent__parent__parent")
+        .select_related("treatment__recipe", "treatment__trial", "batch", "place__parent__parent__parent")
         .prefetch_related("treatment__recipe__steps")
     )
     by_trial: dict[int, list[DishCourse]] = {t.pk: [] for t in found}
@@ -87,6 +93,6 @@ def with_courses(wanted: Iterable[Trial], *, with_people: bool = False) -> list[
 def open_trials() -> list[TrialCourses]:
     """Trials that are planned or counting. A trial whose every sown dish is closed is never loaded."""
     closed = valid(Closing.objects.filter(dish=OuterRef("pk")))
-    aside = SetAside.objects.filter(dish=OuterRef("pk"))
+    aside = valid(SetAside.objects.filter(dish=OuterRef("pk")))
     still = Dish.objects.filter(~Exists(closed), ~Exists(aside), treatment__trial=OuterRef("pk"))
     return with_courses(trials().filter(Exists(still)))

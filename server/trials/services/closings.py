@@ -1,5 +1,6 @@
-"""The end of a dish: closing it, setting it aside; and opening a blind trial."""
+"""The end of a dish: closing it, setting it aside, sending what is left on; and opening a blind trial."""
 
+from collections.abc import Sequence
 from datetime import datetime
 from uuid import UUID
 
@@ -8,10 +9,11 @@ from django.db import transaction
 from core.errors import CoreError
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.record_kinds.services import change_thing
-from server.rest.problems import Problem, refused_by_core
-from server.trials.models import Closing, Dish, SetAside, Trial
-from server.trials.selectors.courses import count_record, course_of
+from server.recipes.models import Recipe
+from server.record_kinds.services import change_thing, check_not_in_future, take_back
+from server.rest.problems import Problem, refused, refused_by_core
+from server.trials.models import Closing, Dish, SetAside, Stretch, Trial
+from server.trials.selectors.courses import count_record, course_of, courses_of
 
 
 @transaction.atomic
@@ -53,6 +55,51 @@ def set_aside(*, by: Person, dish: Dish, at: datetime, why: str) -> SetAside:
     if course_of(dish).set_aside is not None:
         raise Problem(f"Dish {dish.code} was set aside already.", code="set_aside_already")
     return SetAside.objects.create(dish=dish, at=at, by=by, why=why)
+
+
+@transaction.atomic
+def take_back_set_aside(*, by: Person, dish: Dish) -> SetAside:
+    """A dish set aside counts again; that it was set aside stays in the record."""
+    require(by, Right.COUNT)
+    standing = course_of(dish).set_aside
+    if standing is None:
+        raise Problem(f"Dish {dish.code} is not set aside.", code="not_set_aside")
+    return take_back(standing, by=by, dish=dish, why=standing.why)
+
+
+@transaction.atomic
+def send_on(*, by: Person, trial: Trial, dishes: Sequence[Dish], at: datetime, name: str, recipe: Recipe | None = None) -> list[Stretch]:
+    """What is left in some dishes goes on into a second treatment: the same seeds, counted from here on as a record of their own."""
+    require(by, Right.PLAN)
+    check_not_in_future(at)
+    strange = [d.code for d in dishes if d.treatment.trial_id != trial.pk]
+    if strange:
+        raise refused("/dishes", "other_trial", f"Not dishes of {trial.code}: {', '.join(strange[:5])}.")
+    courses = courses_of(dishes)
+    for course in courses:
+        code = course.dish.code
+        if course.sown_at is None or course.sown_at > at:
+            raise Problem(f"Dish {code} was not sown by then: there is nothing to send on.", code="not_sown")
+        if course.closing is not None:
+            raise Problem(f"Dish {code} is closed. Take the closing back to send its seed on.", code="dish_closed")
+        if course.whole.remaining < 1:
+            raise Problem(f"Nothing is left in dish {code}: every seed is accounted for.", code="nothing_left")
+        if course.stretches and course.stretches[-1].at >= at:
+            raise Problem(f"Dish {code} went into “{course.stretches[-1].name}” later than that already.", code="stretch_order")
+    return Stretch.objects.bulk_create([Stretch(dish=c.dish, at=at, by=by, name=name, recipe=recipe) for c in courses])
+
+
+@transaction.atomic
+def take_back_stretch(*, by: Person, dish: Dish) -> Stretch:
+    """Undo sending a dish on: possible until it was looked at in its new treatment."""
+    require(by, Right.PLAN)
+    course = course_of(dish)
+    if not course.stretches:
+        raise Problem(f"Dish {dish.code} was not sent on into another treatment.", code="no_stretch")
+    last = course.stretches[-1]
+    if any(x.at > last.at for x in course.looks):
+        raise Problem(f"Dish {dish.code} was looked at in “{last.name}” already. Take those looks back first.", code="looked_at")
+    return take_back(last, by=by, dish=dish, name=last.name)
 
 
 def open_trial(*, by: Person, trial: Trial, at: datetime, version: int) -> Trial:

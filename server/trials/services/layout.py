@@ -9,7 +9,7 @@ from typing import Any
 
 from django.db import transaction
 
-from core.design import SeedCost, allocate, draw_codes, seed_cost
+from core.design import Placement, SeedCost, allocate, draw_codes, seed_cost
 from core.errors import CoreError
 from core.vocabulary import Layout, StockKind
 from server.lots.models import Lot
@@ -19,6 +19,7 @@ from server.people.models import Person
 from server.people.permissions import Right, require
 from server.places.models import Place
 from server.recipes.models import Recipe
+from server.record_kinds.days import local_day
 from server.record_kinds.services import change_thing, create_thing
 from server.rest.problems import Problem, field_error, refused, refused_by_core
 from server.trials.models import Dish, Treatment, Trial
@@ -33,6 +34,9 @@ class NewTreatment:
     is_control: bool = False
     dose: float | None = None
     dose_unit: str = ""
+    light: str = ""
+    level_a: str = ""
+    level_b: str = ""
 
 
 def cost_of(*, lot: Lot, treatments: int, dishes: int, seeds_per_dish: int) -> tuple[SeedCost, Stock]:
@@ -55,7 +59,7 @@ def lay_out_trial(
     seeds_per_dish: int,
     sow_on: date,
     at: datetime,
-    place: Place | None = None,
+    places: Sequence[Place] = (),
     layout: Layout = Layout.RANDOM,
     layout_seed: int | None = None,
     **fields: Any,
@@ -64,12 +68,7 @@ def lay_out_trial(
     require(by, Right.PLAN)
     _check_treatments(treatments)
     cost, stock = cost_of(lot=lot, treatments=len(treatments), dishes=dishes_per_treatment, seeds_per_dish=seeds_per_dish)
-    if cost.too_many:
-        message = (
-            f"This trial needs {cost.seeds} seeds, but lot {lot.code} holds {stock.seeds}. "
-            "Take fewer dishes, fewer seeds a dish, or fewer treatments."
-        )
-        raise refused("/seeds_per_dish", "more_than_lot", message)
+    _check_stock(cost, stock, lot)
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
     trial = create_thing(
         Trial(code=_next_code(lot), question=question, lot=lot, sow_on=sow_on, layout=layout, layout_seed=seed, **fields), by=by
@@ -79,38 +78,86 @@ def lay_out_trial(
     codes = draw_codes(cost.dishes, seed, set(Dish.objects.values_list("code", flat=True)))
     placed = allocate([dishes_per_treatment] * len(made), layout, seed)
     for code, p in zip(codes, placed, strict=True):
-        dish = Dish(
-            treatment=made[p.treatment],
-            code=code,
-            place=place,
-            position=p.position,
-            block=p.block,
-            seeds=seeds_per_dish,
+        place = _place_of(p, places, layout, cost.dishes)
+        create_thing(
+            Dish(treatment=made[p.treatment], code=code, place=place, position=p.position, block=p.block, seeds=seeds_per_dish), by=by
         )
-        create_thing(dish, by=by)
-    if stock.seeds is not None:
-        enter_stock(
-            by=by,
-            lot=lot,
-            kind=StockKind.DRAWN,
-            amount=cost.seeds,
-            at=at,
-            reason=f"trial {trial.code}",
-        )
+    _draw_seed(by, trial, cost.seeds, stock, at)
     return trial
 
 
-def _check_treatments(treatments: Sequence[NewTreatment]) -> None:
+def _place_of(placement: Placement, places: Sequence[Place], layout: Layout, dishes: int) -> Place | None:
+    """A block lies in one place; without blocks the places are filled evenly, in the order of the positions."""
+    if not places:
+        return None
+    if layout == Layout.BLOCKS:
+        return places[(placement.block - 1) % len(places)]
+    return places[(placement.position - 1) * len(places) // dishes]
+
+
+def _draw_seed(by: Person, trial: Trial, seeds: int, stock: Stock, at: datetime) -> None:
+    if stock.seeds is not None:
+        enter_stock(by=by, lot=trial.lot, kind=StockKind.DRAWN, amount=seeds, at=at, reason=f"trial {trial.code}")
+
+
+def _check_stock(cost: SeedCost, stock: Stock, lot: Lot) -> None:
+    if cost.too_many:
+        message = (
+            f"This trial needs {cost.seeds} seeds, but lot {lot.code} holds {stock.seeds}. "
+            "Take fewer dishes, fewer seeds a dish, or fewer treatments."
+        )
+        raise refused("/seeds_per_dish", "more_than_lot", message)
+
+
+@transaction.atomic
+def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, seeds_per_dish: int, at: datetime) -> Treatment:
+    """Add a treatment to a trial that stands already: its dishes go to the end, and it is marked as not run at the same time."""
+    require(by, Right.PLAN)
+    there = list(Treatment.objects.filter(trial=trial))
+    if new.is_control:
+        raise refused("/is_control", "two_controls", "A treatment added later cannot be the control: it was not run beside the others.")
+    _check_treatments([*(NewTreatment(t.name, is_control=t.is_control) for t in there), new], at_field="/name")
+    cost, stock = cost_of(lot=trial.lot, treatments=1, dishes=dishes, seeds_per_dish=seeds_per_dish)
+    _check_stock(cost, stock, trial.lot)
+    treatment = Treatment.objects.create(trial=trial, order=len(there), added_on=local_day(at), **vars(new))
+    last = Dish.objects.filter(treatment__trial=trial).order_by("-position").first()
+    codes = draw_codes(dishes, secrets.randbits(48), set(Dish.objects.values_list("code", flat=True)))
+    for n, code in enumerate(codes, 1 + (last.position if last else 0)):
+        dish = Dish(treatment=treatment, code=code, place=last.place if last else None, position=n, seeds=seeds_per_dish)
+        create_thing(dish, by=by)
+    _draw_seed(by, trial, cost.seeds, stock, at)
+    return treatment
+
+
+def design_of(trial: Trial) -> dict[str, Any]:
+    """A trial as it was laid out at first, to lay it out again on another lot; a treatment added later is left out."""
+    dishes = list(Dish.objects.filter(treatment__trial=trial, treatment__added_on__isnull=True).select_related("place"))
+    treatments = list(Treatment.objects.filter(trial=trial, added_on__isnull=True))
+    fields = ("lot", "question", "asks", "factor_a", "factor_b", "layout", "criterion", "medium", "light", "closure", "temperature_c")
+    plan = ("night_temperature_c", "first_look_days", "every_days", "daily_for_days", "length_days", "blind")
+    return {name: getattr(trial, name) for name in (*fields, *plan)} | {
+        "treatments": treatments,
+        "dishes_per_treatment": max(1, len(dishes) // max(1, len(treatments))),
+        "seeds_per_dish": max((d.seeds for d in dishes), default=1),
+        "places": list({d.place_id: d.place for d in dishes if d.place}.values()),
+    }
+
+
+def _check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> None:
     if not treatments:
         raise refused("/treatments", "no_treatment", "A trial needs at least one treatment.")
     names = [t.name.strip().lower() for t in treatments]
     for index, name in enumerate(names):
         if not name:
-            raise refused(f"/treatments/{index}/name", "no_name", f"Treatment {index + 1} has no name.")
+            raise refused(at_field or f"/treatments/{index}/name", "no_name", f"Treatment {index + 1} has no name.")
         if name in names[:index]:
             raise refused(
-                f"/treatments/{index}/name", "name_twice", f"Two treatments are called “{treatments[index].name}”: name them apart."
+                at_field or f"/treatments/{index}/name",
+                "name_twice",
+                f"Two treatments are called “{treatments[index].name}”: name them apart.",
             )
+    if at_field:
+        return
     controls = [i for i, t in enumerate(treatments) if t.is_control]
     if len(controls) > 1:
         raise refused(f"/treatments/{controls[1]}/is_control", "two_controls", "A trial has one control, the others are held against it.")

@@ -1,9 +1,7 @@
 """Sowing, looks and their corrections. Nothing here is ever edited; a correction is a new record."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import datetime
-from uuid import UUID
+from datetime import datetime, timedelta
 
 from django.db import transaction
 
@@ -18,25 +16,8 @@ from server.record_kinds.selectors import valid
 from server.record_kinds.services import check_not_in_future
 from server.rest.problems import Problem, question, refused, refused_by_core
 from server.trials.models import Dish, Look, Sown, Trial
-from server.trials.selectors.courses import DishCourse, count_record, course_of
-
-COUNTS = ("new_germinated", "new_abnormal", "new_rotted", "new_lost")
-
-
-@dataclass(frozen=True)
-class NewLook:
-    """A look to record. `corrects` replaces an earlier look of the dish, with `withdrawn` it only takes it back."""
-
-    at: datetime
-    client_id: UUID
-    new_germinated: int = 0
-    new_abnormal: int = 0
-    new_rotted: int = 0
-    new_lost: int = 0
-    note: str = ""
-    device_at: datetime | None = None
-    corrects: Look | None = None
-    withdrawn: bool = False
+from server.trials.selectors.courses import count_record, course_of
+from server.trials.services.new_look import COUNTS, NewLook, check_new_look
 
 
 @transaction.atomic
@@ -52,12 +33,20 @@ def sow_dishes(*, by: Person, dishes: Sequence[Dish], at: datetime) -> list[Sown
 
 
 @transaction.atomic
-def sow_trial(*, by: Person, trial: Trial, at: datetime, sure: bool = False) -> list[Sown]:
-    """Sow all dishes of a trial that are not sown yet; bags that are still in are asked about, and then are out with their medium."""
+def sow_trial(*, by: Person, trial: Trial, at: datetime, dishes: Sequence[Dish] | None = None, sure: bool = False) -> list[Sown]:
+    """Sow the dishes given, or all of a trial that are not sown yet.
+
+    Bags that are still in are asked about, and then are out with their medium.
+    """
     sown = valid(Sown.objects.filter(dish__treatment__trial=trial)).values("dish")
     waiting = list(Dish.objects.filter(treatment__trial=trial).exclude(pk__in=sown))
     if not waiting:
         raise Problem(f"All dishes of {trial.code} are sown already.", code="sown_already")
+    if dishes is not None:
+        strange = [d.code for d in dishes if d not in waiting]
+        if strange:
+            raise refused("/dishes", "not_waiting", f"Not waiting to be sown in {trial.code}: {', '.join(strange[:5])}.")
+        waiting = list(dishes)
     _take_out_bags(by, waiting, at, sure=sure)
     return sow_dishes(by=by, dishes=waiting, at=at)
 
@@ -98,12 +87,7 @@ def record_look(*, by: Person, dish: Dish, new: NewLook) -> tuple[Look, bool]:
         return _same_look(known, dish, new), False
     check_not_in_future(new.at)
     course = course_of(dish)
-    if course.sown_at is None:
-        raise Problem(f"Dish {dish.code} is not sown yet: its time zero is missing. Sow it first.", code="not_sown")
-    if course.closing is not None:
-        raise Problem(f"Dish {dish.code} was closed. Take the closing back before you add a look.", code="dish_closed")
-    if new.corrects is not None:
-        _check_correctable(course, new.corrects)
+    check_new_look(course, new)
     counts = {c: getattr(new, c) for c in COUNTS}
     look = Look(
         dish=dish,
@@ -114,13 +98,21 @@ def record_look(*, by: Person, dish: Dish, new: NewLook) -> tuple[Look, bool]:
         note=new.note,
         corrects=new.corrects,
         withdrawn=new.withdrawn,
+        seen_how=new.seen_how,
+        potted=new.potted,
+        thrown_out=new.thrown_out,
+        watered=new.watered,
+        photo=new.photo,
+        marks=[list(m) for m in new.marks],
         **counts,
     )
     kept = [x for x in course.looks if x != new.corrects]
     # a tie goes after the look it follows, so that core names the later one
     after = kept if new.withdrawn else sorted([*kept, look], key=lambda x: (x.at, x is look))
+    # a dish that is not sown yet is counted as if it were right after: all of it is early
+    sown_at = course.sown_at or max(x.at for x in [look, *after]) + timedelta(seconds=1)
     try:
-        count_record(dish, course.sown_at, after, None)
+        count_record(dish, sown_at, after, None)
     except CoreError as error:
         raise refused_by_core(error, _pointer(error)) from error
     look.save()
@@ -140,16 +132,6 @@ def _same_look(known: Look, dish: Dish, new: NewLook) -> Look:
     if same and known.withdrawn == new.withdrawn:
         return known
     raise Problem("Another look with this client_id is recorded already, with other counts.", code="client_id_reused")
-
-
-def _check_correctable(course: DishCourse, target: Look) -> None:
-    if target.dish_id != course.dish.pk:
-        raise refused("/corrects", "other_dish", f"Look {target.pk} belongs to another dish than {course.dish.code}.")
-    if target not in course.looks:
-        raise Problem(
-            f"This look at dish {course.dish.code} was corrected or taken back already. Reload the dish to see what stands now.",
-            code="already_corrected",
-        )
 
 
 @transaction.atomic

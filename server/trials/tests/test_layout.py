@@ -22,7 +22,8 @@ from server.tests.builders import (
 )
 from server.trials.models import Dish, Treatment, Trial
 from server.trials.services.layout import NewTreatment, change_trial, lay_out_trial
-from server.trials.services.looks import NewLook, record_look
+from server.trials.services.looks import record_look
+from server.trials.services.new_look import NewLook
 
 
 class LayingOut(TestCase):
@@ -161,12 +162,6 @@ class TrialApi(ApiCase):
         one = self.client.get(f"/api/v1/trials/{made.json()['id']}/").json()
         self.assertNotIn("layout_seed", one)
         self.assertTrue(one["codes_hidden"])
-
-    def test_what_it_costs_is_said_before_it_is_saved(self):
-        lot = make_lot(seeds=700, known=AmountKnown.WEIGHED)
-        cost = self.client.post("/api/v1/trials/seed-cost/", {"lot": lot.pk, "treatments": 4, "dishes": 4, "seeds_per_dish": 25}).json()
-        self.assertEqual((cost["seeds"], cost["remaining"], cost["greedy"], cost["estimated"]), (400, 300, True, True))
-        self.assertEqual(lot.stock_entries.count(), 1)
 
     def test_refusals_point_at_their_fields(self):
         body = self.body(seeds_per_dish=2000)

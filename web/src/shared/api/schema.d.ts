@@ -330,6 +330,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/deviations/{id}/take-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Deviations: noted at their trial, withdrawn here. */
+        post: operations["deviations_take_back_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/dishes/{id}/looks/": {
         parameters: {
             query?: never;
@@ -375,6 +392,40 @@ export interface paths {
         put?: never;
         /** @description Dishes: all looks of one with their corrections, closing, reopening, setting aside. */
         post: operations["dishes_set_aside_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/dishes/{id}/take-back-set-aside/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Dishes: all looks of one with their corrections, closing, reopening, setting aside. */
+        post: operations["dishes_take_back_set_aside_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/dishes/{id}/take-back-stretch/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Dishes: all looks of one with their corrections, closing, reopening, setting aside. */
+        post: operations["dishes_take_back_stretch_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -837,6 +888,23 @@ export interface paths {
         get: operations["people_list"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Taking in a photo before the record that it belongs to. */
+        post: operations["photos_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1368,6 +1436,23 @@ export interface paths {
         patch: operations["trials_partial_update"];
         trace?: never;
     };
+    "/api/v1/trials/{id}/add-treatment/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        post: operations["trials_add_treatment_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/comparison/": {
         parameters: {
             query?: never;
@@ -1396,6 +1481,40 @@ export interface paths {
         get: operations["trials_count_sheet_retrieve"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/design/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        get: operations["trials_design"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/deviations/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        post: operations["trials_deviations"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1453,6 +1572,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/photos/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        post: operations["trials_photos_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/put-in-bags/": {
         parameters: {
             query?: never;
@@ -1464,6 +1600,40 @@ export interface paths {
         put?: never;
         /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
         post: operations["trials_put_in_bags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/send-on/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        post: operations["trials_send_on_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/set-up/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
+        get: operations["trials_set_up"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1487,6 +1657,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/story/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What went otherwise than planned in a trial, the care its bags missed, and who counted. */
+        get: operations["trials_story"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/take-back-sowing/": {
         parameters: {
             query?: never;
@@ -1504,7 +1691,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/trials/seed-cost/": {
+    "/api/v1/trials/plan-question/": {
         parameters: {
             query?: never;
             header?: never;
@@ -1513,8 +1700,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
-        post: operations["trials_seed_cost"];
+        /** @description What a layout can tell about a question, before a seed is drawn; and the layout to begin with. */
+        post: operations["trials_plan_question"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1612,6 +1799,25 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A treatment to add to a trial that stands already. */
+        AddTreatmentRequest: {
+            name: string;
+            recipe?: number | null;
+            /** @default false */
+            is_control?: boolean;
+            /** Format: double */
+            dose?: number | null;
+            /** @default  */
+            dose_unit?: components["schemas"]["DurationUnit"] | components["schemas"]["BlankEnum"];
+            /** @default  */
+            light?: components["schemas"]["Light"] | components["schemas"]["BlankEnum"];
+            /** @default  */
+            level_a?: string;
+            /** @default  */
+            level_b?: string;
+            dishes: number;
+            seeds_per_dish: number;
+        };
         AgainstControl: {
             sentence: string;
             /** Format: double */
@@ -2033,13 +2239,31 @@ export interface components {
             due: boolean;
             advice: (components["schemas"]["StopReason"] | components["schemas"]["NullEnum"]) | null;
             last_look: components["schemas"]["LookView"] | null;
+            /** Format: date-time */
+            next_look_at: string | null;
+            /** Format: date-time */
+            sown_at: string | null;
+            dark: boolean;
+            mouldy: boolean;
+            potted: number;
+            stretch: string;
+            notes: components["schemas"]["DishNote"][];
         };
         CountSheet: {
             trial: number;
             code: string;
             question: string;
             lot_name: string;
+            lot: number;
+            state: components["schemas"]["TrialState"];
             criterion: components["schemas"]["Criterion"];
+            medium: components["schemas"]["Medium"];
+            light: components["schemas"]["Light"];
+            closure: components["schemas"]["Closure"];
+            /** Format: double */
+            temperature_c: number | null;
+            /** Format: double */
+            night_temperature_c: number | null;
             hazards: components["schemas"]["Hazard"][];
             dishes: components["schemas"]["CountDish"][];
         };
@@ -2057,6 +2281,14 @@ export interface components {
          * @enum {string}
          */
         Criterion: "root_visible" | "root_2_mm" | "shoot" | "seed_leaf";
+        CurvePoint: {
+            dishes: number;
+            seeds: number;
+            /** Format: double */
+            power: number | null;
+            /** Format: double */
+            half_width: number;
+        };
         /**
          * @description * `day` - DAY
          *     * `month` - MONTH
@@ -2132,6 +2364,35 @@ export interface components {
             label: string;
             generation: number;
         };
+        /**
+         * @description * `part_moved` - PART_MOVED
+         *     * `label_unreadable` - LABEL_UNREADABLE
+         *     * `dried_out` - DRIED_OUT
+         *     * `mould` - MOULD
+         *     * `missed` - MISSED
+         *     * `other` - OTHER
+         * @enum {string}
+         */
+        DeviationKind: "part_moved" | "label_unreadable" | "dried_out" | "mould" | "missed" | "other";
+        DeviationNoted: {
+            readonly id: number;
+            /** Format: uuid */
+            readonly client_id: string;
+            kind: components["schemas"]["DeviationKind"];
+            words: string;
+            dish?: number | null;
+            /** Format: int64 */
+            seeds?: number | null;
+            place?: number | null;
+            /** Format: date-time */
+            at: string;
+        };
+        DishNote: {
+            kind: components["schemas"]["DeviationKind"];
+            words: string;
+            seeds: number | null;
+            place: string;
+        };
         DishPips: {
             id: number;
             code: string;
@@ -2156,7 +2417,7 @@ export interface components {
             /** Format: double */
             mgt: number | null;
             /** Format: double */
-            gsi: number;
+            gsi: number | null;
         };
         /**
          * @description * `none` - NONE
@@ -2176,6 +2437,14 @@ export interface components {
             confidence: components["schemas"]["Confidence"];
             reasons: string[];
             treatments: components["schemas"]["SuggestedTreatment"][];
+        };
+        Drawing: {
+            pile: number;
+            wanted: number;
+            halvings: number;
+            /** Format: double */
+            expected: number;
+            estimated: boolean;
         };
         /**
          * @description * `dry` - DRY
@@ -2285,6 +2554,13 @@ export interface components {
             /** Format: double */
             upper: number;
         };
+        /**
+         * @description * `answers` - ANSWERS
+         *     * `hints` - HINTS
+         *     * `cannot` - CANNOT
+         * @enum {string}
+         */
+        Fitness: "answers" | "hints" | "cannot";
         /** @description Seeds that floated, where somebody knows. */
         FloatingRequest: {
             floated_seeds?: number | null;
@@ -2347,6 +2623,12 @@ export interface components {
             upper: number | null;
             dishes: components["schemas"]["DishPips"][];
             bag?: components["schemas"]["BagNote"] | null;
+            light?: (components["schemas"]["Light"] | components["schemas"]["NullEnum"]) | null;
+            level_a?: string;
+            level_b?: string;
+            /** Format: date */
+            added_on?: string | null;
+            stretches?: components["schemas"]["StretchView"][];
         };
         /** @description A harvest and its lots. */
         HarvestRequest: {
@@ -2422,6 +2704,13 @@ export interface components {
             short: string;
             care: string;
         };
+        Helper: {
+            initials: string;
+            looks: number;
+            dishes: number;
+            /** Format: date-time */
+            last_at: string;
+        };
         /**
          * @description * `north` - NORTH
          *     * `south` - SOUTH
@@ -2481,7 +2770,7 @@ export interface components {
             /** Format: double */
             uniformity_75_25: number | null;
             /** Format: double */
-            gsi: number;
+            gsi: number | null;
             /** Format: double */
             horizon: number | null;
             /** Format: double */
@@ -2499,20 +2788,22 @@ export interface components {
             /** Format: double */
             uncertainty: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
             };
         };
         /**
          * @description * `field_bag` - FIELD_BAG
          *     * `stored` - STORED
          *     * `bag` - BAG
+         *     * `dish` - DISH
          * @enum {string}
          */
-        LabelKind: "field_bag" | "stored" | "bag";
+        LabelKind: "field_bag" | "stored" | "bag" | "dish";
         LabelPrint: {
             readonly id: number;
             readonly lot: number;
             readonly batch: number | null;
+            readonly trial: number | null;
             readonly kind: components["schemas"]["LabelKind"];
             readonly sheet: components["schemas"]["LabelSheet"];
             readonly copies: number;
@@ -2535,6 +2826,7 @@ export interface components {
         LabelsRequest: {
             lots?: number[];
             batches?: number[];
+            trial?: number | null;
             /** @default stored */
             kind?: components["schemas"]["LabelKind"];
             sheet: components["schemas"]["LabelSheet"];
@@ -2690,6 +2982,14 @@ export interface components {
             /** Format: uuid */
             corrects: string | null;
             withdrawn: boolean;
+            seen_how: components["schemas"]["SeenHow"];
+            potted: number;
+            thrown_out: number;
+            watered: boolean;
+            photo: number | null;
+            marks: number[][];
+            /** Format: date-time */
+            device_at: string | null;
         };
         /** @description A lot with its plant and what is left; `version` must be sent back with a change. An empty code is filled in. */
         Lot: {
@@ -3005,6 +3305,19 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        /** @description What went otherwise than planned; a part of a dish that was moved needs the dish, its seeds and the place. */
+        NewDeviationRequest: {
+            /** Format: uuid */
+            client_id: string;
+            kind: components["schemas"]["DeviationKind"];
+            /** @default  */
+            words?: string;
+            dish?: number | null;
+            seeds?: number | null;
+            place?: number | null;
+            /** Format: date-time */
+            at?: string | null;
+        };
         NewEventRequest: {
             kind: components["schemas"]["PlaceTrouble"];
             /** Format: date-time */
@@ -3034,6 +3347,8 @@ export interface components {
          * @description A look to record. Send it again with the same `client_id` as often as needed: it is recorded once.
          *
          *     `corrects` names the `client_id` of an earlier look, so that a correction can be made before that one has left the device.
+         *     `photo` names one likewise. `after` names the last look that the device knew of, null for none: another one standing there
+         *     is a conflict for a person (409 `counted_meanwhile`); left out, nothing is compared. `early` answers `before_sowing`.
          */
         NewLookRequest: {
             /** Format: uuid */
@@ -3051,12 +3366,37 @@ export interface components {
             new_rotted?: number;
             /** @default 0 */
             new_lost?: number;
+            /** @default opened */
+            seen_how?: components["schemas"]["SeenHow"];
+            /** @default 0 */
+            potted?: number;
+            /** @default 0 */
+            thrown_out?: number;
+            /** @default false */
+            watered?: boolean;
+            /** Format: uuid */
+            photo?: string | null;
+            marks?: number[][];
+            /**
+             * Format: uuid
+             * @default 00000000-0000-0000-0000-000000000000
+             */
+            after?: string | null;
+            /** @default false */
+            early?: boolean;
             /** @default  */
             note?: string;
             /** Format: uuid */
             corrects?: string | null;
             /** @default false */
             withdrawn?: boolean;
+        };
+        /** @description A photo as a form; the same `client_id` twice is one photo. */
+        NewPhotoRequest: {
+            /** Format: uuid */
+            client_id: string;
+            /** Format: binary */
+            photo: string;
         };
         NewSupplyRequest: {
             name: string;
@@ -3068,6 +3408,22 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        NewTreatment: {
+            name: string;
+            recipe?: number | null;
+            /** @default false */
+            is_control?: boolean;
+            /** Format: double */
+            dose?: number | null;
+            /** @default  */
+            dose_unit?: components["schemas"]["DurationUnit"] | components["schemas"]["BlankEnum"];
+            /** @default  */
+            light?: components["schemas"]["Light"] | components["schemas"]["BlankEnum"];
+            /** @default  */
+            level_a?: string;
+            /** @default  */
+            level_b?: string;
+        };
         NewTreatmentRequest: {
             name: string;
             recipe?: number | null;
@@ -3077,22 +3433,33 @@ export interface components {
             dose?: number | null;
             /** @default  */
             dose_unit?: components["schemas"]["DurationUnit"] | components["schemas"]["BlankEnum"];
+            /** @default  */
+            light?: components["schemas"]["Light"] | components["schemas"]["BlankEnum"];
+            /** @default  */
+            level_a?: string;
+            /** @default  */
+            level_b?: string;
         };
         /** @description A trial to lay out. */
         NewTrialRequest: {
             lot: number;
             question: string;
+            asks?: components["schemas"]["Question"];
+            copied_from?: number | null;
+            factor_a?: string;
+            factor_b?: string;
             treatments: components["schemas"]["NewTreatmentRequest"][];
             dishes_per_treatment: number;
             seeds_per_dish: number;
             /** Format: date */
             sow_on: string;
-            place?: number | null;
+            places?: number[];
             /** @default random */
             layout?: components["schemas"]["Layout"];
             criterion?: components["schemas"]["Criterion"];
             medium?: components["schemas"]["Medium"];
             light?: components["schemas"]["Light"];
+            closure?: components["schemas"]["Closure"];
             /** Format: double */
             temperature_c?: number | null;
             /** Format: double */
@@ -3172,7 +3539,7 @@ export interface components {
             /** Format: double */
             rho0: number;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
             };
         };
         PaginatedLabelPrintList: {
@@ -3431,9 +3798,13 @@ export interface components {
         PatchedTrialChangeRequest: {
             version?: number;
             question?: string;
+            asks?: components["schemas"]["Question"];
             criterion?: components["schemas"]["Criterion"];
             medium?: components["schemas"]["Medium"];
             light?: components["schemas"]["Light"];
+            closure?: components["schemas"]["Closure"];
+            factor_a?: string;
+            factor_b?: string;
             /** Format: double */
             temperature_c?: number | null;
             /** Format: double */
@@ -3477,6 +3848,14 @@ export interface components {
             readonly id: number;
             initials: string;
             role?: components["schemas"]["Role"];
+        };
+        /** @description A photo as it was kept. */
+        PhotoKept: {
+            id: number;
+            /** Format: uuid */
+            client_id: string;
+            width: number;
+            height: number;
         };
         PlaceBags: {
             place: number | null;
@@ -3614,6 +3993,18 @@ export interface components {
          * @enum {string}
          */
         PlanNoteKind: "lengthened" | "start_moved" | "day_off" | "night" | "check_gap" | "no_check_before_break";
+        /** @description A question about a lot; leave `dishes` and `seeds_per_dish` out to have them proposed. Shares are 0..1. */
+        PlanQuestionRequest: {
+            lot: number;
+            asks: components["schemas"]["Question"];
+            treatments: number;
+            dishes?: number | null;
+            seeds_per_dish?: number | null;
+            /** Format: double */
+            expected?: number | null;
+            /** Format: double */
+            difference?: number | null;
+        };
         /** @description Treatments to lay on the calendar. */
         PlanRequestRequest: {
             items: components["schemas"]["PlanItemRequest"][];
@@ -3740,6 +4131,53 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        /**
+         * @description * `alive` - ALIVE
+         *     * `best` - BEST
+         *     * `dose` - DOSE
+         *     * `crossed` - CROSSED
+         *     * `still_as_good` - STILL_AS_GOOD
+         *     * `other` - OTHER
+         * @enum {string}
+         */
+        Question: "alive" | "best" | "dose" | "crossed" | "still_as_good" | "other";
+        QuestionPlan: {
+            asks: components["schemas"]["Question"];
+            treatments: number;
+            dishes: number;
+            seeds_per_dish: number;
+            seeds: number;
+            in_stock: number | null;
+            estimated: boolean;
+            remaining: number | null;
+            /** Format: double */
+            share_of_lot: number | null;
+            too_many: boolean;
+            greedy: boolean;
+            /** Format: double */
+            expected: number;
+            expected_from: string;
+            /** Format: double */
+            difference: number;
+            /** Format: double */
+            rho: number;
+            rho_from: string;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+            /** Format: double */
+            power: number | null;
+            /** Format: double */
+            above: number | null;
+            /** Format: double */
+            below: number | null;
+            fitness: components["schemas"]["Fitness"];
+            smallest_dishes: number | null;
+            sentences: string[];
+            curve: components["schemas"]["CurvePoint"][];
+            schools: components["schemas"]["SchoolTelling"][];
+        };
         RateView: {
             kind: components["schemas"]["CalibrationKind"];
             samples: number;
@@ -3785,9 +4223,10 @@ export interface components {
          *     * `no_pace` - NO_PACE
          *     * `reached` - REACHED
          *     * `no_log` - NO_LOG
+         *     * `dark` - DARK
          * @enum {string}
          */
-        Reason: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log";
+        Reason: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
         Recipe: {
             readonly id: number;
             readonly version: number;
@@ -3933,23 +4372,15 @@ export interface components {
          * @enum {string}
          */
         School: "sand" | "towel" | "soak_first" | "no_soak" | "winter" | "eight_weeks" | "four_ways";
-        /** @description Seeds a layout takes; `remaining` and `share` are null while the lot's amount is unknown. */
-        SeedCost: {
-            dishes: number;
+        SchoolTelling: {
             seeds: number;
-            remaining: number | null;
-            /** Format: double */
-            share: number | null;
-            too_many: boolean;
-            greedy: boolean;
-            in_stock: number | null;
-            estimated: boolean;
-        };
-        SeedCostRequestRequest: {
-            lot: number;
-            treatments: number;
             dishes: number;
             seeds_per_dish: number;
+            seeds_in_all: number;
+            /** Format: double */
+            share_of_lot: number | null;
+            fitness: components["schemas"]["Fitness"];
+            sentence: string;
         };
         SeedEstimate: {
             seeds: number;
@@ -3957,11 +4388,81 @@ export interface components {
             se_seeds: number | null;
             doubt: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
+        /**
+         * @description * `opened` - OPENED
+         *     * `seen_through` - SEEN_THROUGH
+         * @enum {string}
+         */
+        SeenHow: "opened" | "seen_through";
+        /** @description What is left in these dishes goes on into a further treatment. */
+        SendOnRequest: {
+            dishes: number[];
+            name: string;
+            recipe?: number | null;
+            /** Format: date-time */
+            at?: string | null;
+        };
         Session: {
             user: components["schemas"]["Person"] | null;
         };
         SetAsideRequestRequest: {
             why: string;
+        };
+        SetUpDish: {
+            id: number;
+            code: string;
+            place: string;
+            position: number;
+            block: number;
+            seeds: number;
+            treatment: string;
+            /** Format: date-time */
+            sown_at: string | null;
+        };
+        SetUpPhoto: {
+            photo: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            words: string;
+        };
+        SetUpSheet: {
+            trial: number;
+            code: string;
+            question: string;
+            state: components["schemas"]["TrialState"];
+            lot: number;
+            lot_code: string;
+            lot_name: string;
+            layout: components["schemas"]["Layout"];
+            criterion: components["schemas"]["Criterion"];
+            medium: components["schemas"]["Medium"];
+            light: components["schemas"]["Light"];
+            closure: components["schemas"]["Closure"];
+            /** Format: double */
+            temperature_c: number | null;
+            /** Format: double */
+            night_temperature_c: number | null;
+            /** Format: date */
+            sow_on: string;
+            knows_treatments: boolean;
+            drawing: components["schemas"]["Drawing"] | null;
+            treatments: components["schemas"]["SetUpTreatment"][];
+            dishes: components["schemas"]["SetUpDish"][];
+            photos: components["schemas"]["SetUpPhoto"][];
+        };
+        SetUpTreatment: {
+            id: number;
+            name: string;
+            is_control: boolean;
+            recipe: string;
+            light: components["schemas"]["Light"];
+            /** Format: date */
+            starts_on: string | null;
+            /** Format: date */
+            added_on: string | null;
+            dishes: number[];
+            sown: number;
         };
         /**
          * @description * `holds` - HOLDS
@@ -3983,8 +4484,11 @@ export interface components {
          * @enum {string}
          */
         Soil: "cold" | "warm";
-        /** @description Sowing; `sure` says that bags still in treatment are out now. */
+        /** @description Sowing, of all dishes or of those named, now or at a moment that has passed; `sure`: bags still in treatment are out now. */
         SowRequest: {
+            dishes?: (number | null)[];
+            /** Format: date-time */
+            at?: string | null;
             /** @default false */
             sure?: boolean;
         };
@@ -4307,6 +4811,23 @@ export interface components {
          * @enum {string}
          */
         StorageClass: "short" | "medium" | "long";
+        StoryLine: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            kind: string;
+            dish: string;
+            words: string;
+            deviation?: number | null;
+        };
+        StretchView: {
+            name: string;
+            /** Format: double */
+            from_day: number;
+            dishes: number;
+            left: number;
+            germinated: number;
+        };
         SuggestedTreatment: {
             name: string;
             steps: components["schemas"]["RecipeStep"][];
@@ -4435,7 +4956,7 @@ export interface components {
             agree_p: number | null;
             indices: components["schemas"]["Indices"];
             /** Format: double */
-            gsi_mean: number;
+            gsi_mean: number | null;
             doubt: {
                 [key: string]: components["schemas"]["LeaveOneOut"];
             };
@@ -4452,9 +4973,13 @@ export interface components {
             readonly version: number;
             readonly code: string;
             question: string;
+            asks?: components["schemas"]["Question"];
             criterion?: components["schemas"]["Criterion"];
             medium?: components["schemas"]["Medium"];
             light?: components["schemas"]["Light"];
+            closure?: components["schemas"]["Closure"];
+            factor_a?: string;
+            factor_b?: string;
             /** Format: double */
             temperature_c?: number | null;
             /** Format: double */
@@ -4473,6 +4998,7 @@ export interface components {
             readonly blind: boolean;
             /** Format: date-time */
             readonly opened_at: string | null;
+            readonly copied_from: number | null;
             readonly lot: number;
         };
         TrialComparison: {
@@ -4490,12 +5016,48 @@ export interface components {
             overall: components["schemas"]["OverallResult"];
             treatments: components["schemas"]["TreatmentResult"][];
         };
+        /** @description A trial as it was laid out, to lay it out again on another lot; recipes in the editions it used. */
+        TrialDesign: {
+            lot: number;
+            question: string;
+            asks?: components["schemas"]["Question"];
+            factor_a?: string;
+            factor_b?: string;
+            treatments: components["schemas"]["NewTreatment"][];
+            dishes_per_treatment: number;
+            seeds_per_dish: number;
+            places?: number[];
+            /** @default random */
+            layout?: components["schemas"]["Layout"];
+            criterion?: components["schemas"]["Criterion"];
+            medium?: components["schemas"]["Medium"];
+            light?: components["schemas"]["Light"];
+            closure?: components["schemas"]["Closure"];
+            /** Format: double */
+            temperature_c?: number | null;
+            /** Format: double */
+            night_temperature_c?: number | null;
+            /** Format: double */
+            first_look_days?: number;
+            /** Format: double */
+            every_days?: number;
+            /** Format: int64 */
+            daily_for_days?: number;
+            /** Format: double */
+            length_days?: number;
+            blind?: boolean;
+        };
         TrialOverview: {
             id: number;
             version: number;
             code: string;
             question: string;
+            asks: components["schemas"]["Question"];
             state: components["schemas"]["TrialState"];
+            interim: boolean;
+            factor_a: string;
+            factor_b: string;
+            closure: components["schemas"]["Closure"];
             lot: number;
             lot_code: string;
             lot_name: string;
@@ -4530,6 +5092,13 @@ export interface components {
             hazard_note: string;
             cautions: string[];
         };
+        /** @description A photo that was sent before, named by its `client_id`. */
+        TrialPhotoRequestRequest: {
+            /** Format: uuid */
+            photo: string;
+            /** @default  */
+            words?: string;
+        };
         TrialRow: {
             id: number;
             code: string;
@@ -4552,6 +5121,11 @@ export interface components {
          * @enum {string}
          */
         TrialState: "planned" | "counting" | "closed";
+        TrialStory: {
+            lines: components["schemas"]["StoryLine"][];
+            care: string[];
+            people: components["schemas"]["Helper"][];
+        };
         /**
          * @description * `sick` - SICK
          *     * `mouldy` - MOULDY
@@ -5167,6 +5741,27 @@ export interface operations {
             };
         };
     };
+    deviations_take_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this deviation. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The deviation is taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     dishes_looks: {
         parameters: {
             query?: never;
@@ -5227,6 +5822,48 @@ export interface operations {
         };
         responses: {
             /** @description The dish is set aside */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    dishes_take_back_set_aside_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this dish. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The dish counts again */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    dishes_take_back_stretch_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this dish. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The dish was not sent on */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -5968,6 +6605,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonRow"][];
+                };
+            };
+        };
+    };
+    photos_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["NewPhotoRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoKept"];
                 };
             };
         };
@@ -6901,6 +7561,31 @@ export interface operations {
             };
         };
     };
+    trials_add_treatment_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddTreatmentRequest"];
+            };
+        };
+        responses: {
+            /** @description The treatment is added */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     trials_comparison: {
         parameters: {
             query?: never;
@@ -6940,6 +7625,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CountSheet"];
+                };
+            };
+        };
+    };
+    trials_design: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialDesign"];
+                };
+            };
+        };
+    };
+    trials_deviations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDeviationRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviationNoted"];
                 };
             };
         };
@@ -7013,6 +7746,31 @@ export interface operations {
             };
         };
     };
+    trials_photos_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialPhotoRequestRequest"];
+            };
+        };
+        responses: {
+            /** @description The photo belongs to the trial */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     trials_put_in_bags: {
         parameters: {
             query?: {
@@ -7043,6 +7801,53 @@ export interface operations {
             };
         };
     };
+    trials_send_on_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendOnRequest"];
+            };
+        };
+        responses: {
+            /** @description What is left goes on */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    trials_set_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this trial. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetUpSheet"];
+                };
+            };
+        };
+    };
     trials_sow_create: {
         parameters: {
             query?: never;
@@ -7068,6 +7873,27 @@ export interface operations {
             };
         };
     };
+    trials_story: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialStory"];
+                };
+            };
+        };
+    };
     trials_take_back_sowing_create: {
         parameters: {
             query?: never;
@@ -7089,7 +7915,7 @@ export interface operations {
             };
         };
     };
-    trials_seed_cost: {
+    trials_plan_question: {
         parameters: {
             query?: never;
             header?: never;
@@ -7098,7 +7924,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SeedCostRequestRequest"];
+                "application/json": components["schemas"]["PlanQuestionRequest"];
             };
         };
         responses: {
@@ -7107,7 +7933,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeedCost"];
+                    "application/json": components["schemas"]["QuestionPlan"];
                 };
             };
         };

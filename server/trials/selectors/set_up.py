@@ -1,0 +1,173 @@
+"""The set-up sheet: drawing the sample, when treatments start, which dish lies where and gets what."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime
+
+from core.design import halvings
+from core.vocabulary import Closure, Criterion, Layout, Light, Medium, PlanMode, TrialState
+from server.batches.selectors.plans import on_calendar
+from server.lots.selectors import stocks
+from server.people.selectors import work_calendar
+from server.record_kinds.days import local_day
+from server.trials.models import Trial, TrialPhoto
+from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.state import with_courses
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """Drawing the sample: `pile` seeds in the lot before the draw, `wanted` in all, halved so often, about so many left."""
+
+    pile: int
+    wanted: int
+    halvings: int
+    expected: float
+    estimated: bool
+
+
+@dataclass(frozen=True)
+class SetUpDish:
+    """A dish on its place; `treatment` is empty where who looks may not know it."""
+
+    id: int
+    code: str
+    place: str
+    position: int
+    block: int
+    seeds: int
+    treatment: str
+    sown_at: datetime | None
+
+
+@dataclass(frozen=True)
+class SetUpTreatment:
+    """A treatment with its dishes; `starts_on` is the day its first step begins so that all are sown together."""
+
+    id: int
+    name: str
+    is_control: bool
+    recipe: str
+    light: Light
+    starts_on: date | None
+    added_on: date | None
+    dishes: list[int]
+    sown: int
+
+
+@dataclass(frozen=True)
+class SetUpPhoto:
+    """A picture of the trial."""
+
+    photo: int
+    at: datetime
+    by: str
+    words: str
+
+
+@dataclass(frozen=True)
+class SetUpSheet:
+    """Everything needed to set a trial up. `treatments` carry no dishes where who looks may not know them."""
+
+    trial: int
+    code: str
+    question: str
+    state: TrialState
+    lot: int
+    lot_code: str
+    lot_name: str
+    layout: Layout
+    criterion: Criterion
+    medium: Medium
+    light: Light
+    closure: Closure
+    temperature_c: float | None
+    night_temperature_c: float | None
+    sow_on: date
+    knows_treatments: bool
+    drawing: Drawing | None
+    treatments: list[SetUpTreatment]
+    dishes: list[SetUpDish]
+    photos: list[SetUpPhoto]
+
+
+def set_up_sheet(trial: Trial, *, may_plan: bool) -> SetUpSheet:
+    """The sheet of one trial. Who lays out a blind trial must know which dish gets what; who only counts must not."""
+    courses = with_courses([trial])[0]
+    knows = may_plan or not trial.codes_hidden
+    return SetUpSheet(
+        trial=trial.pk,
+        code=trial.code,
+        question=trial.question,
+        state=courses.state,
+        lot=trial.lot_id,
+        lot_code=trial.lot.code,
+        lot_name=trial.lot.common_name,
+        layout=Layout(trial.layout),
+        criterion=Criterion(trial.criterion),
+        medium=Medium(trial.medium),
+        light=Light(trial.light),
+        closure=Closure(trial.closure),
+        temperature_c=trial.temperature_c,
+        night_temperature_c=trial.night_temperature_c,
+        sow_on=trial.sow_on,
+        knows_treatments=knows,
+        drawing=_drawing(trial, sum(d.dish.seeds for d in courses.dishes)),
+        treatments=_treatments(trial, courses.dishes, knows=knows),
+        dishes=[_dish(d, knows=knows) for d in courses.dishes],
+        photos=[
+            SetUpPhoto(p.photo_id, p.at, p.by.initials, p.words)
+            for p in TrialPhoto.objects.filter(trial=trial).select_related("by").order_by("at", "pk")
+        ],
+    )
+
+
+def _drawing(trial: Trial, wanted: int) -> Drawing | None:
+    """The trial's seed was taken off the ledger when it was laid out, so the pile to halve is what stands there and that."""
+    stock = stocks([trial.lot_id])[trial.lot_id]
+    if stock.seeds is None:
+        return None
+    pile = stock.seeds + wanted
+    found = halvings(pile, wanted)
+    return Drawing(pile, wanted, found.halvings, found.expected, stock.estimated)
+
+
+def _dish(course: DishCourse, *, knows: bool) -> SetUpDish:
+    dish = course.dish
+    return SetUpDish(
+        id=dish.pk,
+        code=dish.code,
+        place=dish.place.full_name if dish.place else "",
+        position=dish.position,
+        block=dish.block,
+        seeds=dish.seeds,
+        treatment=dish.treatment.name if knows else "",
+        sown_at=course.sown_at,
+    )
+
+
+def _treatments(trial: Trial, dishes: Sequence[DishCourse], *, knows: bool) -> list[SetUpTreatment]:
+    calendar = work_calendar()
+    groups: dict[int, list[DishCourse]] = defaultdict(list)
+    for d in dishes:
+        groups[d.dish.treatment_id].append(d)
+    out = []
+    for group in sorted(groups.values(), key=lambda g: g[0].dish.treatment.order):
+        t = group[0].dish.treatment
+        recipe = t.recipe if t.recipe and t.recipe.steps.all() else None
+        starts = local_day(on_calendar(recipe, PlanMode.SOW_TOGETHER, trial.sow_on, calendar).start) if recipe else None
+        out.append(
+            SetUpTreatment(
+                id=t.pk,
+                name=t.name,
+                is_control=t.is_control,
+                recipe=t.recipe.name if t.recipe else "",
+                light=Light(t.light or trial.light),
+                starts_on=starts,
+                added_on=t.added_on,
+                dishes=[d.dish.pk for d in group] if knows else [],
+                sown=sum(d.sown_at is not None for d in group),
+            )
+        )
+    return out
