@@ -14,7 +14,7 @@ export PYTHONPYCACHEPREFIX := $(CURDIR)/$(VENV)/pycache
 
 DEMO_DAY := $(shell date +%F)
 DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3
-WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
+WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
 .PHONY: help demo test vectors screenshots bench format schema clean
 

@@ -13,7 +13,11 @@ VIEWS = {
     "trial": ("/trials/{balsamroot}", DESK),
     "count": ("/trials/{balsamroot}/count", PHONE),
     "compare": ("/trials/{balsamroot}/compare", DESK),
-    "new-trial": ("/trials/new?lot=1", DESK),
+    "question": ("/trials/new?lot={lot_balsamroot}&asks=best", DESK),
+    "closing": ("/trials/{balsamroot}/close", DESK),
+    "set-up": ("/trials/{balsamroot}/set-up", DESK),
+    "bench-sheet": ("/trials/{balsamroot}/sheet", DESK),
+    "waiting": ("/waiting", DESK),
     "recipes": ("/recipes", DESK),
     "trials": ("/trials", DESK),
     "lot": ("/lots/{lot_balsamroot}", DESK),
@@ -45,7 +49,7 @@ RECIPES = {
     "recipe_hot": "hot water, then 12 weeks cold",
 }
 KEPT = [
-    *("today", "lots", "trial", "count", "compare", "new-trial", "stands", "stand", "visit", "lot"),
+    *("today", "lots", "trial", "count", "compare", "question", "closing", "stands", "stand", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
 ]
 

@@ -6,16 +6,17 @@
 ``lot_next``   what a lot asks for next.
 """
 
-from core.verdict.closing import closing_sentences
+from core.verdict.closing import FATE_MEANINGS, FateMeaning
 from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
 from core.verdict.planning import telling_sentences
 from core.verdict.sentences import TreatmentLine, head_sentence, pair_sentence, share_sentence, time_sentence, warnings_sentences
 
 __all__ = [
+    "FATE_MEANINGS",
+    "FateMeaning",
     "LotAdvice",
     "LotFacts",
     "TreatmentLine",
-    "closing_sentences",
     "head_sentence",
     "lot_next",
     "pair_sentence",

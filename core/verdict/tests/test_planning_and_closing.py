@@ -1,9 +1,8 @@
 from unittest import TestCase
 
 from core.design import Aim, tell
-from core.records import Closing
-from core.verdict import closing_sentences, telling_sentences
-from core.vocabulary import Question
+from core.verdict import FATE_MEANINGS, telling_sentences
+from core.vocabulary import ClosingFate, Question
 
 
 def said(aim, dishes, seeds):
@@ -37,14 +36,8 @@ class WhatALayoutTellsInWords(TestCase):
 
 
 class WhatIsLeft(TestCase):
-    def test_each_answer_says_what_it_tells(self):
-        words = closing_sentences(10, Closing(fresh=4, hard=3, empty=1, dead=2))
-        self.assertEqual([w.split(":")[0] for w in words], ["4 firm and fresh", "3 hard", "1 empty", "2 rotten or dead"])
+    def test_every_fate_has_a_meaning_and_so_has_seed_that_nobody_checked(self):
+        self.assertEqual([m.fate for m in FATE_MEANINGS], [*ClosingFate, None])
 
     def test_what_nobody_checked_is_a_loss_that_is_named(self):
-        (words,) = closing_sentences(7, Closing())
-        self.assertTrue(words.startswith("7 not checked"))
-        self.assertIn("cannot be told from", words)
-
-    def test_with_nothing_left_there_is_nothing_to_cut(self):
-        self.assertEqual(closing_sentences(0, Closing()), ["Every seed is accounted for: there is nothing to cut."])
+        self.assertIn("cannot be told from", FATE_MEANINGS[-1].meaning)

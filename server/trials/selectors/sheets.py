@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
+from core.verdict import FATE_MEANINGS, FateMeaning
 from core.vocabulary import Closure, Criterion, DeviationKind, Hazard, Light, Medium, SeenHow, StopReason, TrialState
 from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
@@ -66,6 +67,8 @@ class CountDish:
     remaining: int
     day: float | None
     open: bool
+    closed: bool
+    set_aside: str
     due: bool
     advice: StopReason | None
     last_look: LookView | None
@@ -95,6 +98,9 @@ class CountSheet:
     temperature_c: float | None
     night_temperature_c: float | None
     hazards: list[Hazard]
+    every_days: float
+    length_days: float
+    fates: list[FateMeaning]
     dishes: list[CountDish]
 
 
@@ -143,6 +149,8 @@ def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float
         remaining=record.remaining,
         day=course.day_of(now),
         open=course.open,
+        closed=course.closing is not None,
+        set_aside=course.set_aside.why if course.set_aside else "",
         due=due_at is not None and local_day(due_at) <= local_day(now),
         advice=trial.advice_of(course),
         last_look=look_view(last, course.day_of(last.at)) if last else None,
@@ -175,6 +183,9 @@ def count_sheet(trial: Trial, now: datetime) -> CountSheet:
         temperature_c=trial.temperature_c,
         night_temperature_c=trial.night_temperature_c,
         hazards=trial.lot.hazard_words,
+        every_days=trial.every_days,
+        length_days=trial.length_days,
+        fates=list(FATE_MEANINGS),
         dishes=[count_dish(c, courses, first, notes[c.dish.pk], now) for c in courses.dishes],
     )
 

@@ -2,6 +2,8 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
+import { keptAt } from '@/shared/api/kept'
+import { moment } from '@/shared/format/dates'
 import AppHead from './AppHead.vue'
 import { useEveningBench } from './useEveningBench'
 
@@ -15,6 +17,9 @@ const framed = computed(() => user.value !== null && !route.meta.bare)
   <v-app>
     <a class="skip" href="#main">To the page</a>
     <AppHead v-if="framed && user" :user="user" />
+    <p v-if="keptAt && user" class="kept no-print" role="status">
+      No signal: this is how it was on {{ moment(keptAt) }}, kept on this device.
+    </p>
     <div id="main" tabindex="-1">
       <RouterView />
     </div>
@@ -34,6 +39,13 @@ const framed = computed(() => user.value !== null && !route.meta.bare)
 
 .skip:focus {
   top: 8px;
+}
+
+.kept {
+  margin: 0;
+  padding: 2px 28px;
+  background: var(--future);
+  font-size: 0.92rem;
 }
 
 #main:focus {

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { useBagOutbox } from '@/features/batches'
 import { useSession, type Person } from '@/features/people'
 import { useVisitOutbox } from '@/features/stands'
+import { useLookOutbox } from '@/features/trials'
 import { useEveningBench } from './useEveningBench'
 
 defineProps<{ user: Person }>()
@@ -26,7 +27,9 @@ const { signOut } = useSession()
 const { wanted, toggle } = useEveningBench()
 const { waiting: visits } = useVisitOutbox()
 const { waiting: bags } = useBagOutbox()
-const waiting = computed(() => visits.value.length + bags.value.length)
+const { waiting: looks, refused: held } = useLookOutbox()
+const waiting = computed(() => visits.value.length + bags.value.length + looks.value.length)
+const where = computed(() => (looks.value.length ? '/waiting' : bags.value.length ? '/rounds' : '/stands'))
 
 async function leave() {
   await signOut()
@@ -45,9 +48,10 @@ async function leave() {
         {{ w.word }}
       </RouterLink>
     </nav>
-    <RouterLink v-if="waiting" :to="bags.length ? '/rounds' : '/stands'" class="waiting" role="status"
-      >waiting ({{ waiting }})</RouterLink
+    <RouterLink v-if="held.length" to="/waiting" class="waiting" role="status"
+      >to decide ({{ held.length }})</RouterLink
     >
+    <RouterLink v-else-if="waiting" :to="where" class="waiting" role="status">waiting ({{ waiting }})</RouterLink>
     <RouterLink to="/scan" class="scan">Open a code</RouterLink>
     <v-menu>
       <template #activator="{ props }">

@@ -7,7 +7,9 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp } from 'vue'
 import { startBagOutbox } from '@/features/batches'
 import { startVisitOutbox } from '@/features/stands'
+import { startLookOutbox } from '@/features/trials'
 import App from './App.vue'
+import { keepOnDevice } from './keepOnDevice'
 import { router } from './router'
 import { vuetify } from './vuetify'
 
@@ -21,4 +23,6 @@ const queryClient = new QueryClient({
 
 startVisitOutbox(queryClient)
 startBagOutbox(queryClient)
+startLookOutbox(queryClient)
+void keepOnDevice()
 createApp(App).use(vuetify).use(VueQueryPlugin, { queryClient }).use(router).mount('#app')

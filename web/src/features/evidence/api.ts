@@ -13,6 +13,18 @@ export const useOverview = (id: MaybeRefOrGetter<number>) =>
     queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/overview/', { params: { path: { id: toValue(id) } } })),
   })
 
+export const useStory = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['trial', id, 'story'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/story/', { params: { path: { id: toValue(id) } } })),
+  })
+
+export const useTrialHistory = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['trial', id, 'history'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/history/', { params: { path: { id: toValue(id) } } })),
+  })
+
 export const useComparison = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['trial', id, 'comparison'],

@@ -1,4 +1,7 @@
+import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
+
+export const CodeReader = defineAsyncComponent(() => import('./components/CodeReader.vue'))
 
 export const labelRoutes: RouteRecordRaw[] = [
   { path: '/labels', name: 'labels', component: () => import('./pages/LabelsPage.vue') },

@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { forgetAnswers } from '@/shared/api/kept'
 import { Problem } from '@/shared/api/problem'
 import { deleteSession, fetchSession, postSignIn, type Person } from './api'
 
@@ -19,11 +20,13 @@ export async function readSession(): Promise<Person | null> {
 
 export function useSession() {
   async function signIn(username: string, password: string) {
+    await forgetAnswers()
     user.value = (await postSignIn(username, password)).user
     known = true
   }
   async function signOut() {
     await deleteSession()
+    await forgetAnswers()
     user.value = null
   }
   return { user, signIn, signOut }

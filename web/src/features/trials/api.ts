@@ -1,14 +1,21 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
+import { useChange } from '@/shared/composables/useChange'
 
 export type TrialRow = Schemas['TrialRow']
 export type CountSheet = Schemas['CountSheet']
 export type CountDish = Schemas['CountDish']
+export type LookView = Schemas['LookView']
 export type NewLook = Schemas['NewLookRequest']
 export type NewTrial = Schemas['NewTrialRequest']
-export type SeedCost = Schemas['SeedCost']
 export type NewClosing = Schemas['NewClosingRequest']
+export type NewDeviation = Schemas['NewDeviationRequest']
+export type QuestionPlan = Schemas['QuestionPlan']
+export type SetUpSheet = Schemas['SetUpSheet']
+export type Asks = Schemas['Question']
+
+const at = (id: MaybeRefOrGetter<number>) => ({ params: { path: { id: toValue(id) } } })
 
 export const useTrials = (filter: MaybeRefOrGetter<{ lot?: number; search?: string }>) =>
   useQuery({
@@ -17,40 +24,90 @@ export const useTrials = (filter: MaybeRefOrGetter<{ lot?: number; search?: stri
     placeholderData: keepPreviousData,
   })
 
+export const fetchCountSheet = (id: number) => unwrap(http.GET('/api/v1/trials/{id}/count-sheet/', at(id)))
+
 export const useCountSheet = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['trial', id, 'count-sheet'],
-    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/count-sheet/', { params: { path: { id: toValue(id) } } })),
+    queryFn: () => fetchCountSheet(toValue(id)),
     // the round in hand is not pulled from under the thumb
     refetchOnWindowFocus: false,
     gcTime: 0,
   })
 
+export const useSetUp = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['trial', id, 'set-up'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/set-up/', at(id))),
+  })
+
+export const useDishLooks = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['dish', id, 'looks'],
+    queryFn: () => unwrap(http.GET('/api/v1/dishes/{id}/looks/', at(id))),
+    enabled: () => toValue(id) > 0,
+  })
+
+export const fetchDesign = (id: number) => unwrap(http.GET('/api/v1/trials/{id}/design/', at(id)))
+
 export const postLook = (body: NewLook) => unwrap(http.POST('/api/v1/looks/', { body }))
 export const postClosing = (body: NewClosing) => unwrap(http.POST('/api/v1/dishes/close/', { body }))
 
-export const askSeedCost = (body: Schemas['SeedCostRequestRequest']) =>
-  unwrap(http.POST('/api/v1/trials/seed-cost/', { body }))
+/** A photo goes before the look that it belongs to; the same name twice is one photo. */
+export const postPhoto = (client_id: string, photo: Blob) =>
+  unwrap(
+    http.POST('/api/v1/photos/', {
+      body: { client_id, photo: '' },
+      bodySerializer: () => {
+        const form = new FormData()
+        form.append('client_id', client_id)
+        form.append('photo', photo, 'photo.jpg')
+        return form
+      },
+    }),
+  )
+
+export const askPlan = (body: Schemas['PlanQuestionRequest']) =>
+  unwrap(http.POST('/api/v1/trials/plan-question/', { body }))
+
+type At<T = object> = { id: number } & T
 
 export function useTrialChanges() {
-  const queries = useQueryClient()
-  const onSuccess = () => queries.invalidateQueries()
   return {
-    layOut: useMutation({ mutationFn: (body: NewTrial) => unwrap(http.POST('/api/v1/trials/', { body })), onSuccess }),
-    sow: useMutation({
-      mutationFn: ({ id, sure }: { id: number; sure: boolean }) =>
-        unwrap(http.POST('/api/v1/trials/{id}/sow/', { params: { path: { id } }, body: { sure } })),
-      onSuccess,
+    layOut: useChange((body: NewTrial) => unwrap(http.POST('/api/v1/trials/', { body }))),
+    sow: useChange(({ id, ...body }: At<Schemas['SowRequest']>) =>
+      unwrap(http.POST('/api/v1/trials/{id}/sow/', { ...at(id), body })),
+    ),
+    takeBackSowing: useChange((id: number) => unwrap(http.POST('/api/v1/trials/{id}/take-back-sowing/', at(id)))),
+    open: useChange(({ id, version }: At<{ version: number }>) =>
+      unwrap(http.POST('/api/v1/trials/{id}/open/', { ...at(id), body: { version } })),
+    ),
+    addTreatment: useChange(({ id, ...body }: At<Schemas['AddTreatmentRequest']>) =>
+      unwrap(http.POST('/api/v1/trials/{id}/add-treatment/', { ...at(id), body })),
+    ),
+    sendOn: useChange(({ id, ...body }: At<Schemas['SendOnRequest']>) =>
+      unwrap(http.POST('/api/v1/trials/{id}/send-on/', { ...at(id), body })),
+    ),
+    addPhoto: useChange(async ({ id, photo, words }: At<{ photo: Blob; words: string }>) => {
+      const client_id = crypto.randomUUID()
+      await postPhoto(client_id, photo)
+      return unwrap(http.POST('/api/v1/trials/{id}/photos/', { ...at(id), body: { photo: client_id, words } }))
     }),
-    takeBackSowing: useMutation({
-      mutationFn: (id: number) =>
-        unwrap(http.POST('/api/v1/trials/{id}/take-back-sowing/', { params: { path: { id } } })),
-      onSuccess,
-    }),
-    open: useMutation({
-      mutationFn: ({ id, version }: { id: number; version: number }) =>
-        unwrap(http.POST('/api/v1/trials/{id}/open/', { params: { path: { id } }, body: { version } })),
-      onSuccess,
-    }),
+    deviate: useChange(({ id, ...body }: At<NewDeviation>) =>
+      unwrap(http.POST('/api/v1/trials/{id}/deviations/', { ...at(id), body })),
+    ),
+    takeBackDeviation: useChange((id: number) => unwrap(http.POST('/api/v1/deviations/{id}/take-back/', at(id)))),
+  }
+}
+
+export function useDishChanges() {
+  return {
+    reopen: useChange((id: number) => unwrap(http.POST('/api/v1/dishes/{id}/reopen/', at(id)))),
+    setAside: useChange(({ id, why }: At<{ why: string }>) =>
+      unwrap(http.POST('/api/v1/dishes/{id}/set-aside/', { ...at(id), body: { why } })),
+    ),
+    takeBackSetAside: useChange((id: number) => unwrap(http.POST('/api/v1/dishes/{id}/take-back-set-aside/', at(id)))),
+    takeBackStretch: useChange((id: number) => unwrap(http.POST('/api/v1/dishes/{id}/take-back-stretch/', at(id)))),
+    correct: useChange(postLook),
   }
 }

@@ -1,10 +1,20 @@
+import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
 
-export { useTrialChanges, useTrials } from './api'
+export { fetchCountSheet, useDishChanges, useTrialChanges, useTrials } from './api'
+// loaded with the trial's page, not with the first one
+export const AddTreatment = defineAsyncComponent(() => import('./components/AddTreatment.vue'))
+export const SendOn = defineAsyncComponent(() => import('./components/SendOn.vue'))
+export { startLookOutbox, useLookOutbox } from './composables/useLookOutbox'
 
 export const trialRoutes: RouteRecordRaw[] = [
   { path: '/trials', name: 'trials', component: () => import('./pages/TrialsPage.vue') },
   { path: '/trials/new', name: 'new-trial', component: () => import('./pages/NewTrialPage.vue') },
+  { path: '/waiting', name: 'waiting', component: () => import('./pages/WaitingPage.vue') },
+  { path: '/trials/:id(\\d+)/set-up', name: 'set-up', component: () => import('./pages/SetUpPage.vue') },
+  { path: '/trials/:id(\\d+)/close', name: 'close-trial', component: () => import('./pages/ClosingPage.vue') },
+  { path: '/trials/:id(\\d+)/sheet', name: 'bench-sheet', component: () => import('./pages/BenchSheetPage.vue') },
+  { path: '/trials/:id(\\d+)/dishes/:dish(\\d+)', name: 'dish', component: () => import('./pages/DishPage.vue') },
   {
     path: '/trials/:id(\\d+)/count',
     name: 'count',

@@ -1,5 +1,7 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import type { components, paths } from './schema'
+import { noteServerTime } from './clock'
+import { noteKept } from './kept'
 import { asProblem, noSignal } from './problem'
 
 export type Schemas = components['schemas']
@@ -15,6 +17,12 @@ const csrf: Middleware = {
   onRequest({ request }) {
     if (!SAFE.has(request.method)) request.headers.set('X-CSRFToken', csrfToken())
     return request
+  },
+  onResponse({ response }) {
+    const kept = response.headers.get('X-Kept-At')
+    noteKept(kept)
+    if (!kept) noteServerTime(response.headers.get('Date'))
+    return response
   },
   onError: () => noSignal(),
 }

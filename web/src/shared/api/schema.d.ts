@@ -2150,6 +2150,14 @@ export interface components {
             grade?: (components["schemas"]["CleaningGrade"] | components["schemas"]["NullEnum"]) | null;
         };
         /**
+         * @description * `fresh` - FRESH
+         *     * `hard` - HARD
+         *     * `empty` - EMPTY
+         *     * `dead` - DEAD
+         * @enum {string}
+         */
+        ClosingFate: "fresh" | "hard" | "empty" | "dead";
+        /**
          * @description * `sealed` - SEALED
          *     * `vented` - VENTED
          *     * `open` - OPEN
@@ -2236,6 +2244,8 @@ export interface components {
             /** Format: double */
             day: number | null;
             open: boolean;
+            closed: boolean;
+            set_aside: string;
             due: boolean;
             advice: (components["schemas"]["StopReason"] | components["schemas"]["NullEnum"]) | null;
             last_look: components["schemas"]["LookView"] | null;
@@ -2265,6 +2275,11 @@ export interface components {
             /** Format: double */
             night_temperature_c: number | null;
             hazards: components["schemas"]["Hazard"][];
+            /** Format: double */
+            every_days: number;
+            /** Format: double */
+            length_days: number;
+            fates: components["schemas"]["FateMeaning"][];
             dishes: components["schemas"]["CountDish"][];
         };
         CoursePoint: {
@@ -2531,6 +2546,10 @@ export interface components {
             extreme_c: number | null;
             note: string;
             from_log: boolean;
+        };
+        FateMeaning: {
+            fate: (components["schemas"]["ClosingFate"] | components["schemas"]["NullEnum"]) | null;
+            meaning: string;
         };
         Feeding: {
             trial: number;

@@ -184,4 +184,5 @@ export const labelKindWords: Words<Schemas['LabelKind']> = {
   stored: 'for the store',
   field_bag: 'for the field bag',
   bag: 'for a bag in treatment',
+  dish: 'dishes of a trial',
 }

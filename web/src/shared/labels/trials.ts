@@ -96,6 +96,40 @@ export const reasonWords: Words<Schemas['Reason']> = {
   no_pace: 'no cold in the last 7 known days',
   reached: 'reached already',
   no_log: 'no log beside it',
+  dark: 'it stood in the dark and was counted once, at the end',
+}
+
+export const questionWords: Words<Schemas['Question']> = {
+  alive: 'Is this lot alive?',
+  best: 'Which treatment wakes most?',
+  dose: 'Which dose?',
+  crossed: 'Two things crossed: does one matter with and without the other?',
+  still_as_good: 'Is it still as good as last time?',
+  other: 'Another question',
+}
+
+export const fitnessWords: Words<Schemas['Fitness']> = {
+  answers: 'can answer it',
+  hints: 'a hint, not an answer',
+  cannot: 'cannot answer it',
+}
+
+export const seenHowWords: Words<Schemas['SeenHow']> = { opened: 'opened', seen_through: 'seen through the bag' }
+
+export const deviationWords: Words<Schemas['DeviationKind']> = {
+  part_moved: 'A part of it lies elsewhere',
+  label_unreadable: 'Its label cannot be read',
+  dried_out: 'It had dried out',
+  mould: 'Mould in it',
+  missed: 'A look or care was missed',
+  other: 'Something else',
+}
+
+export const fateWords: Words<'fresh' | 'hard' | 'empty' | 'dead'> = {
+  fresh: 'firm and fresh',
+  hard: 'hard',
+  empty: 'empty',
+  dead: 'rotten or dead',
 }
 
 /** A dose as the bench says it: days in whole weeks become weeks. */

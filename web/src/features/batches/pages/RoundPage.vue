@@ -15,7 +15,7 @@ useTitle(() => 'Bags')
 const route = useRoute()
 const { user } = useSession()
 const { data, isPending, error, refetch } = useBagRounds()
-const { waiting, noSignal, send, refused } = useBagOutbox()
+const { waiting, noSignal, send, refused, decide } = useBagOutbox()
 
 const chosen = ref<number | null>(route.query.place ? Number(route.query.place) : null)
 const rounds = computed(() => (data.value ?? []).filter((p) => chosen.value === null || p.place === chosen.value))
@@ -68,8 +68,9 @@ async function allOthersFine(bags: readonly Bag[]) {
       >
       <template v-else>Nothing waits: what is tapped here has arrived.</template>
     </p>
-    <p v-for="r in refused" :key="r.item.client_id" class="notice bad" role="alert">
-      {{ r.problem.detail }} This look was not recorded.
+    <p v-for="r in refused" :key="r.order" class="notice bad" role="alert">
+      {{ r.refusal?.detail }} This look was not recorded.
+      <button type="button" class="text-link" @click="decide(r, null)">Drop it</button>
     </p>
     <EmptyState
       v-if="data && !data.length"

@@ -5,7 +5,7 @@ import { pictureOf } from '@/shared/drawing/dish'
 import type { Overview } from '../api'
 
 /** The dishes as they stand, in place order; the treatment is only named once the trial is open. */
-const props = defineProps<{ dishes: Overview['dishes'] }>()
+const props = defineProps<{ dishes: Overview['dishes']; trial: number }>()
 
 const places = computed(() => {
   const found = new Map<string, Overview['dishes']>()
@@ -19,8 +19,10 @@ const places = computed(() => {
     <h3 class="ruled">Dishes on {{ place || 'no place yet' }}, as they stand</h3>
     <ol>
       <li v-for="d in dishes" :key="d.pips.id" :class="{ over: d.pips.closed || d.pips.set_aside }">
-        <DishDrawing :dish="pictureOf(d.pips)" :name="d.pips.code" />
-        <span class="code">{{ d.pips.code }}</span>
+        <RouterLink :to="{ name: 'dish', params: { id: trial, dish: d.pips.id } }">
+          <DishDrawing :dish="pictureOf(d.pips)" :name="d.pips.code" />
+          <span class="code">{{ d.pips.code }}</span>
+        </RouterLink>
         <small v-if="d.treatment">{{ d.treatment }}</small>
         <small v-if="d.pips.set_aside">set aside</small>
       </li>
@@ -45,8 +47,13 @@ li {
   min-width: 0;
 }
 
-li :deep(svg) {
-  max-width: 62px;
+li a {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  width: 62px;
+  color: inherit;
+  text-decoration: none;
 }
 
 small {

@@ -1,20 +1,21 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { BagsButton } from '@/features/batches'
 import { useSession } from '@/features/people'
-import { useTrialChanges } from '@/features/trials'
+import { AddTreatment, SendOn, useTrialChanges } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay } from '@/shared/format/dates'
 import { plural, seeds } from '@/shared/format/numbers'
-import { criterionWords, lightWords, mediumWords } from '@/shared/labels'
+import { closureWords, criterionWords, lightWords, mediumWords } from '@/shared/labels'
 import { useOverview } from '../api'
 import DishMap from '../components/DishMap.vue'
 import NextSteps from '../components/NextSteps.vue'
 import TrialFurrows from '../components/TrialFurrows.vue'
+import TrialStory from '../components/TrialStory.vue'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
@@ -41,6 +42,13 @@ const warmth = computed(() => {
     : `${t.temperature_c} / ${t.night_temperature_c} °C day / night`
 })
 const unbagged = computed(() => trial.value?.furrows.filter((f) => f.steps.length && !f.bag).length ?? 0)
+const doing = ref<'add' | 'send' | null>(null)
+const opened = computed(() => trial.value?.dishes.filter((d) => !d.pips.closed && !d.pips.set_aside) ?? [])
+const left = (p: { sown: number; germinated: number; abnormal: number; rotted: number; lost: number }) =>
+  p.sown - p.germinated - p.abnormal - p.rotted - p.lost
+const toSend = computed(() =>
+  opened.value.map((d) => ({ id: d.pips.id, code: d.pips.code, left: left(d.pips) })).filter((d) => d.left > 0),
+)
 const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.length) ?? false)
 </script>
 
@@ -71,6 +79,9 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
             @click="attempt(() => takeBackSowing.mutateAsync(id))"
             >Undo: not sown yet</v-btn
           >
+          <v-btn v-if="!looked" variant="outlined" color="primary" :to="{ name: 'set-up', params: { id } }"
+            >Set up</v-btn
+          >
           <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }"
             >Compare</v-btn
           >
@@ -97,12 +108,42 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
         <span>{{ size }}</span>
         <span>{{ trial.sown_on ? `sown ${day(trial.sown_on)}` : `to be sown ${day(trial.sow_on)}` }}</span>
         <span
-          >{{ mediumWords[trial.medium] }}, {{ lightWords[trial.light]
+          >{{ mediumWords[trial.medium] }}, {{ lightWords[trial.light] }}, {{ closureWords[trial.closure]
           }}<template v-if="warmth">, {{ warmth }}</template></span
         >
         <span>counts: {{ criterionWords[trial.criterion] }}</span>
       </p>
       <HazardBanner :hazards="trial.hazards" :cares="trial.cares" :also="trial.hazard_note" />
+      <nav class="ways no-print" aria-label="This trial">
+        <RouterLink v-if="looked" :to="{ name: 'set-up', params: { id } }">Set-up sheet and map</RouterLink>
+        <RouterLink v-if="trial.state === 'counting'" :to="{ name: 'bench-sheet', params: { id } }"
+          >Bench sheet</RouterLink
+        >
+        <RouterLink v-if="trial.state === 'counting' && looked" :to="{ name: 'close-trial', params: { id } }"
+          >What is left in the dishes?</RouterLink
+        >
+        <template v-if="user?.may_plan">
+          <button v-if="trial.state !== 'closed'" type="button" @click="doing = doing === 'add' ? null : 'add'">
+            Add a treatment
+          </button>
+          <button
+            v-if="trial.state === 'counting' && looked"
+            type="button"
+            @click="doing = doing === 'send' ? null : 'send'"
+          >
+            Send what is left on
+          </button>
+          <RouterLink :to="{ name: 'new-trial', query: { copy: id } }">Lay it out again on another lot</RouterLink>
+        </template>
+      </nav>
+      <AddTreatment
+        v-if="doing === 'add'"
+        :trial="id"
+        :dishes="trial.furrows[0]?.dishes.length ?? 4"
+        :seeds="trial.furrows[0]?.dishes[0]?.sown ?? 25"
+        @done="doing = null"
+      />
+      <SendOn v-if="doing === 'send'" :trial="id" :dishes="toSend" @done="doing = null" />
       <BagsButton v-if="trial.state === 'planned' && user?.may_plan && unbagged" :trial="id" :left="unbagged" />
       <p v-for="c in trial.cautions" :key="c" class="notice bad">{{ c }}</p>
       <div class="columns">
@@ -115,12 +156,25 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
               {{ f.bag.sentences.join(' ') || 'in treatment.' }}
             </p>
           </template>
+          <template v-for="f in trial.furrows" :key="`s${f.id}`">
+            <p v-for="s in f.stretches" :key="s.name" class="bag quiet">
+              <strong>{{ f.name }}</strong>, sent on into “{{ s.name }}” on day {{ Math.round(s.from_day) }}:
+              {{ s.germinated }} of the {{ s.left }} that were left came up since, in
+              {{ plural(s.dishes, 'dish', 'dishes') }}. A record of its own: not part of {{ f.name }}’s share.
+            </p>
+            <p v-if="f.added_on" class="bag quiet">
+              <strong>{{ f.name }}</strong> was added on {{ day(f.added_on) }}: not run at the same time.
+            </p>
+          </template>
+          <p v-if="trial.interim" class="interim">
+            Interim: dishes are still counted, so every figure here may still change.
+          </p>
           <p v-if="trial.sentence" class="sentence say">{{ trial.sentence }}</p>
           <p v-else-if="trial.state !== 'planned'" class="sentence say quiet">Not looked at yet.</p>
         </section>
         <aside>
           <NextSteps :trial="trial" :today-iso="today" />
-          <DishMap :dishes="trial.dishes" />
+          <DishMap :dishes="trial.dishes" :trial="id" />
           <p v-if="trial.codes_hidden" class="quiet small">
             Blind: the map does not say which dish had which treatment.
             <button
@@ -134,6 +188,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           </p>
         </aside>
       </div>
+      <TrialStory v-if="trial.state !== 'planned'" :id="id" :may-count="user?.may_count ?? false" />
     </template>
   </main>
 </template>
@@ -152,6 +207,28 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
   display: grid;
   grid-template-columns: minmax(0, 1fr) 286px;
   gap: 36px;
+}
+
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 22px;
+  align-items: center;
+  margin-bottom: 8px;
+}
+
+.ways > * {
+  min-height: 44px;
+  padding: 0;
+  color: var(--leaf);
+  line-height: 44px;
+  text-decoration: underline;
+}
+
+.interim {
+  margin: 10px 0 0;
+  padding-left: 10px;
+  border-left: 4px solid var(--care);
 }
 
 .bag {

@@ -12,4 +12,6 @@ export const pageOf = (target: CodeTarget) =>
     ? { name: 'lot', params: { id: target.id } }
     : target.kind === 'batch'
       ? { name: 'batch', params: { id: target.id } }
-      : { name: 'trial', params: { id: target.trial ?? target.id } }
+      : target.kind === 'dish'
+        ? { name: 'dish', params: { id: target.trial ?? 0, dish: target.id } }
+        : { name: 'trial', params: { id: target.trial ?? target.id } }

@@ -20,17 +20,22 @@ const KEPT = 'awake-furrow-label-sheet'
 
 const lots = ref<{ id: number; code: string; name: string }[]>([])
 const adding = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
-const kind = ref<(keyof typeof labelKindWords)[]>([route.query.batch ? 'bag' : 'stored'])
+const batch = computed(() => (route.query.batch ? Number(route.query.batch) : null))
+const trial = computed(() => (route.query.trial ? Number(route.query.trial) : null))
+const kind = ref<(keyof typeof labelKindWords)[]>([batch.value ? 'bag' : trial.value ? 'dish' : 'stored'])
 const sheet = ref<keyof typeof sheetWords>((localStorage.getItem(KEPT) as keyof typeof sheetWords | null) ?? 'a4_24')
 const copies = ref('1')
 const skip = ref('0')
 const busy = ref(false)
 const link = ref('')
-// a bag's label comes from its batch's page
-const batch = computed(() => (route.query.batch ? Number(route.query.batch) : null))
-const KINDS = computed(() => choicesOf(labelKindWords).filter((k) => (k.value === 'bag') === (batch.value !== null)))
+// labels of a bag and of dishes come from their own pages
+const KINDS = computed(() =>
+  choicesOf(labelKindWords).filter((k) =>
+    batch.value ? k.value === 'bag' : trial.value ? k.value === 'dish' : k.value !== 'bag' && k.value !== 'dish',
+  ),
+)
 const ids = computed(() => lots.value.map((l) => l.id))
-const wanted = computed(() => (batch.value === null ? ids.value.length : 1))
+const wanted = computed(() => (batch.value === null && trial.value === null ? ids.value.length : 1))
 
 function add(row: LotRow | null) {
   if (row && !lots.value.some((l) => l.id === row.id))
@@ -44,6 +49,7 @@ async function print() {
     printLabels({
       lots: ids.value,
       batches: batch.value === null ? [] : [batch.value],
+      trial: trial.value,
       kind: kind.value[0],
       sheet: sheet.value,
       copies: numberOrNull(copies.value) ?? 1,
@@ -67,6 +73,10 @@ async function print() {
     <form class="form" @submit.prevent="print">
       <p v-if="batch !== null">
         For the bag <span class="code">{{ route.query.code }}</span>
+      </p>
+      <p v-else-if="trial !== null">
+        For the dishes of <span class="code">{{ route.query.code }}</span>. While the trial is blind they say no
+        treatment.
       </p>
       <LotField v-else v-model="adding" label="Lot" :messages="at('/lots')" @chosen="add" />
       <ul v-if="lots.length" class="plain">

@@ -140,7 +140,12 @@ function correct(wrong: StockLine) {
             </li>
           </ul>
           <p v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended">
-            <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id } }">Lay out a trial of this lot</RouterLink>
+            <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'alive' } }"
+              >Is it alive? Test it</RouterLink
+            >
+            <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'best' } }"
+              >Lay out a trial of this lot</RouterLink
+            >
             or <RouterLink :to="{ name: 'plan', query: { lot: lot.id } }">plan its treatment</RouterLink>
           </p>
         </section>

@@ -3,8 +3,8 @@ import { computed } from 'vue'
 import { usePlaces } from '../api'
 
 /** A place of the nursery, with its climate where it is known. */
-defineProps<{ label: string; messages?: string[] }>()
-const place = defineModel<number | null | undefined>({ required: true })
+defineProps<{ label: string; messages?: string[]; several?: boolean }>()
+const place = defineModel<number | number[] | null | undefined>({ required: true })
 
 const { data } = usePlaces()
 const items = computed(() =>
@@ -16,5 +16,13 @@ const items = computed(() =>
 </script>
 
 <template>
-  <v-select v-model="place" :items="items" :label="label" clearable :error-messages="messages" />
+  <v-select
+    v-model="place"
+    :items="items"
+    :label="label"
+    :multiple="several"
+    :chips="several"
+    clearable
+    :error-messages="messages"
+  />
 </template>

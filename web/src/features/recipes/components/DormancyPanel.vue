@@ -1,45 +1,17 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { useProblem } from '@/shared/composables/useProblem'
+import { ref } from 'vue'
 import { stepSentence } from '@/shared/drawing/furrowOf'
 import { confidenceWords, dormancyWords } from '@/shared/labels'
-import { useDormancy, useRecipes, useWriteRecipe } from '../api'
+import { useSuggestions } from '../composables/useSuggestions'
 
 /** Why this seed may not sprout: a guess with its reasons, and a set of treatments worth comparing. */
 const props = defineProps<{ lot: number; mayPlan: boolean }>()
 
-const { data } = useDormancy(() => props.lot)
-const { data: recipes } = useRecipes()
-const write = useWriteRecipe()
-const { attempt, sentence } = useProblem()
+const { data, treated, make, making, sentence } = useSuggestions(() => props.lot)
 const ready = ref<number[] | null>(null)
-const treated = computed(() => data.value?.treatments.filter((t) => t.steps.length) ?? [])
 
-/** The suggested treatments as recipes: those that are there already are used again. */
-async function make() {
-  const ids: number[] = []
-  for (const t of treated.value) {
-    const known = recipes.value?.results.find((r) => r.name === t.name)
-    const made =
-      known ??
-      (await attempt(() =>
-        write.mutateAsync({
-          name: t.name,
-          note: t.why,
-          source: 'a suggestion from the reading of the dormancy, a starting point',
-          steps: t.steps.map((s) => ({
-            kind: s.kind,
-            duration: s.duration,
-            unit: s.unit,
-            duration_max: s.duration_max ?? null,
-            temperature_c: s.temperature_c ?? null,
-          })),
-        }),
-      ))
-    if (!made) return
-    ids.push(made.id)
-  }
-  ready.value = ids
+async function makeThem() {
+  ready.value = (await make())?.map((r) => r.id) ?? null
 }
 </script>
 
@@ -67,12 +39,7 @@ async function make() {
       <RouterLink :to="{ name: 'plan', query: { lot, recipe: ready } }">Plan these treatments</RouterLink> or
       <RouterLink :to="{ name: 'new-trial', query: { lot, recipe: ready } }">lay out a trial of them</RouterLink>
     </p>
-    <v-btn
-      v-else-if="mayPlan && treated.length"
-      variant="outlined"
-      color="primary"
-      :loading="write.isPending.value"
-      @click="make"
+    <v-btn v-else-if="mayPlan && treated.length" variant="outlined" color="primary" :loading="making" @click="makeThem"
       >Make these recipes</v-btn
     >
   </details>

@@ -5,7 +5,7 @@ import { numberOrNull, numbersIn } from '@/shared/format/numbers'
 import { choicesOf, outcomeWords, signWords } from '@/shared/labels'
 import type { NewVisit } from '../api'
 import { useVisitOutbox } from '../composables/useVisitOutbox'
-import { smallPhoto } from '../logic/smallPhoto'
+import { smallPhoto } from '@/shared/composables/smallPhoto'
 
 /** A ripeness visit: tap how ripe, take the photo, record. The rest is there for those who have a hand free. */
 const props = defineProps<{ stand: number }>()

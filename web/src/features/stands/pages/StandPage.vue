@@ -25,7 +25,8 @@ const { data: stand, isPending, error, refetch } = useStand(id)
 const { data: story } = useStandStory(id)
 const { data: lots } = useStandLots(id)
 const { data: history } = useStandHistory(id)
-const { waiting, refused } = useVisitOutbox()
+const { waiting, refused, decide } = useVisitOutbox()
+const refusedHere = computed(() => refused.value.filter((r) => r.item.stand === id.value))
 useTitle(() => stand.value?.common_name ?? 'Stand')
 
 const here = computed(() => waiting.value.filter((v) => v.stand === id.value).length)
@@ -87,8 +88,9 @@ async function saveName() {
         <template v-if="recorded && !here">The visit is saved.</template>
         <template v-if="here">{{ plural(here, 'visit') }} waiting for signal, kept on this device.</template>
       </p>
-      <p v-if="refused && refused.item.stand === id" class="notice bad" role="alert">
-        {{ refused.problem.detail }} The visit was not recorded: please record it once more.
+      <p v-for="r in refusedHere" :key="r.order" class="notice bad" role="alert">
+        {{ r.refusal?.detail }} The visit was not recorded: please record it once more.
+        <button type="button" class="text-link" @click="decide(r, null)">Drop this one</button>
       </p>
       <div class="columns">
         <section>

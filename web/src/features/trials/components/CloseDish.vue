@@ -1,33 +1,29 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { useSession } from '@/features/people'
+import { rightNow } from '@/shared/api/clock'
 import FormFoot from '@/shared/components/FormFoot.vue'
-import { useProblem } from '@/shared/composables/useProblem'
-import { postClosing, type CountDish } from '../api'
+import type { CountDish, CountSheet } from '../api'
+import { useLookOutbox } from '../composables/useLookOutbox'
+import { fatesIn, noFates } from '../logic/fates'
+import FateFields from './FateFields.vue'
 
-/** Close a dish with the fates of what is left; what nobody checked stays unknown. */
-const props = defineProps<{ dish: CountDish; remaining: number }>()
-const emit = defineEmits<{ closed: [] }>()
-
-const FATES = [
-  { key: 'fresh', word: 'firm and fresh', hint: 'alive by cut or stain' },
-  { key: 'hard', word: 'hard', hint: 'took up no water' },
-  { key: 'empty', word: 'empty', hint: 'no embryo' },
-  { key: 'dead', word: 'dead', hint: 'soft or brown inside' },
-] as const
-
-const { attempt, at, sentence } = useProblem()
+/** Close the dish in hand with the fates of what is left; what nobody checked stays unknown. Works without signal. */
+const props = defineProps<{ dish: CountDish; trial: number; remaining: number; meanings: CountSheet['fates'] }>()
+const emit = defineEmits<{ closed: [dish: number] }>()
 /** While it is open the thumb bar makes room. */
 const open = defineModel<boolean>('open', { required: true })
-const fates = ref({ fresh: '', hard: '', empty: '', dead: '' })
-const client_id = crypto.randomUUID()
+
+const { send } = useLookOutbox()
+const { user } = useSession()
+const fates = ref(noFates())
 
 async function close() {
-  const counts = Object.fromEntries(Object.entries(fates.value).map(([k, v]) => [k, Number(v) || 0]))
-  const done = await attempt(async () => {
-    await postClosing({ client_id, dish: props.dish.id, at: new Date().toISOString(), ...counts })
-    return true
-  })
-  if (done) emit('closed')
+  const counts = fatesIn(fates.value)
+  if (Object.values(counts).reduce((a, b) => a + b, 0) > props.remaining) return
+  const body = { client_id: crypto.randomUUID(), dish: props.dish.id, at: rightNow().toISOString(), ...counts }
+  await send({ kind: 'closing', who: user.value?.id ?? 0, trial: props.trial, code: props.dish.code, body })
+  emit('closed', props.dish.id)
 }
 </script>
 
@@ -37,19 +33,8 @@ async function close() {
   </p>
   <form v-else class="close" @submit.prevent="close">
     <p>{{ remaining }} seeds are left. Cut or press them; leave a field empty where you did not check.</p>
-    <div class="fates">
-      <v-text-field
-        v-for="f in FATES"
-        :key="f.key"
-        v-model="fates[f.key]"
-        :label="f.word"
-        :hint="f.hint"
-        persistent-hint
-        inputmode="numeric"
-        :error-messages="at(`/${f.key}`)"
-      />
-    </div>
-    <FormFoot action="Close the dish" :busy="false" :sentence="sentence" leave="Keep counting" @leave="open = false" />
+    <FateFields v-model="fates" :remaining="remaining" :meanings="meanings" :message-at="() => []" :told="false" />
+    <FormFoot action="Close the dish" :busy="false" sentence="" leave="Keep counting" @leave="open = false" />
   </form>
 </template>
 
@@ -63,12 +48,5 @@ async function close() {
   min-height: 48px;
   color: var(--leaf);
   text-decoration: underline;
-}
-
-.fates {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-  margin-bottom: 12px;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watchEffect } from 'vue'
 import type { Recipe } from '@/features/recipes'
+import { lightWords } from '@/shared/labels'
 import type { NewTrial } from '../api'
 
 /** The treatments of a trial in the making: a name, a recipe or none, and which one is the control. */
@@ -57,6 +58,10 @@ function takeName(index: number, recipe: number | null) {
       @update:model-value="(v: number | null) => takeName(i, v)"
     />
     <v-text-field v-model="t.name" :label="`Treatment ${i + 1}`" :error-messages="messageAt(`/treatments/${i}/name`)" />
+    <span v-if="t.light || t.level_a" class="levels quiet"
+      >{{ [t.level_a, t.level_b].filter(Boolean).join(' × ')
+      }}<template v-if="t.light && !t.level_b">{{ lightWords[t.light] }}</template></span
+    >
     <label class="control"
       ><input type="radio" name="control" :checked="t.is_control" @change="makeControl(i)" /> control</label
     >
@@ -80,6 +85,12 @@ function takeName(index: number, recipe: number | null) {
   grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) auto 44px;
   gap: 10px;
   align-items: center;
+}
+
+.levels {
+  grid-column: 1 / -1;
+  margin-top: -8px;
+  font-size: 0.9rem;
 }
 
 .control {

@@ -23,3 +23,32 @@ export const nextKind = (kind: Kind, step: 1 | -1): Kind => {
   const index = (KINDS.indexOf(kind) + step + KINDS.length) % KINDS.length
   return KINDS[index] as Kind
 }
+
+/** What goes with the counts of a look: how it was looked at, where the sprouts went, water, words, a picture. */
+export interface Extras {
+  seen_how: 'opened' | 'seen_through'
+  sprouts: 'stay' | 'potted' | 'thrown_out'
+  watered: boolean
+  note: string
+  photo: { id: string; blob: Blob; marks: [number, number][] } | null
+}
+
+export const PLAIN: Extras = { seen_how: 'opened', sprouts: 'stay', watered: false, note: '', photo: null }
+
+/** What a look says beside its counts; sprouts go one way as a whole. */
+export function extrasOf(entry: Entry, extras: Extras) {
+  const sprouts = entry.germinated + entry.abnormal
+  return {
+    seen_how: extras.seen_how,
+    potted: extras.sprouts === 'potted' ? entry.germinated : 0,
+    thrown_out: extras.sprouts === 'thrown_out' ? sprouts : 0,
+    watered: extras.watered,
+    note: extras.note,
+    photo: extras.photo?.id ?? null,
+    marks: extras.photo?.marks ?? [],
+  }
+}
+
+export const sameExtras = (a: Extras, b: Extras) =>
+  JSON.stringify({ ...a, photo: a.photo?.id }) === JSON.stringify({ ...b, photo: b.photo?.id }) &&
+  a.photo?.marks.length === b.photo?.marks.length

@@ -1,59 +1,101 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
+import { useSession } from '@/features/people'
+import { clockOff } from '@/shared/api/clock'
 import PageState from '@/shared/components/PageState.vue'
-import { localBox } from '@/shared/composables/localBox'
-import { useOutbox, type Refused } from '@/shared/composables/useOutbox'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural } from '@/shared/format/numbers'
-import { inUnit, unitFor } from '@/shared/format/timescale'
-import { criterionWords, hazardWords, stopWords } from '@/shared/labels'
-import { postLook, useCountSheet, type NewLook } from '../api'
+import { criterionWords, deviationWords, stopWords } from '@/shared/labels'
+import { useCountSheet } from '../api'
 import CloseDish from '../components/CloseDish.vue'
+import CountAsk from '../components/CountAsk.vue'
 import CountDishPanel from '../components/CountDishPanel.vue'
+import CountExtras from '../components/CountExtras.vue'
+import CountHead from '../components/CountHead.vue'
+import DishFinder from '../components/DishFinder.vue'
+import HeldLooks from '../components/HeldLooks.vue'
 import KindPicker from '../components/KindPicker.vue'
+import RoundEnd from '../components/RoundEnd.vue'
 import ThumbBar from '../components/ThumbBar.vue'
 import { useCountKeys } from '../composables/useCountKeys'
+import { useHeldLooks } from '../composables/useHeldLooks'
+import { useLookOutbox } from '../composables/useLookOutbox'
 import { useRound } from '../composables/useRound'
-import { addOne, eraseDigit, nextKind, total, typeDigit, type Kind } from '../logic/entry'
+import { addOne, eraseDigit, nextKind, NOTHING_NEW, total, typeDigit, type Kind } from '../logic/entry'
+import { withWaiting } from '../logic/onTheDevice'
 
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
+const { user } = useSession()
 const id = computed(() => Number(route.params.id))
-const { data: sheet, isPending, error, refetch } = useCountSheet(id)
-useTitle(() => (sheet.value ? `Count ${sheet.value.code}` : 'Count'))
+const { data, isPending, error, refetch } = useCountSheet(id)
+useTitle(() => (data.value ? `Count ${data.value.code}` : 'Count'))
 
-const refused = ref<Refused<NewLook> | null>(null)
-const { waiting, noSignal, send, flush } = useOutbox<NewLook>(
-  { ...localBox<NewLook>('awake-furrow-outbox'), post: postLook },
-  (bad) => {
-    refused.value = bad
-    round.forget(bad.item.client_id)
-  },
-)
-const round = useRound(sheet, send)
-const { at, dish, dishes, entry, places, made, saved, over, found, canTakeBack } = round
+const outbox = useLookOutbox()
+const ours = computed(() => outbox.waiting.value.filter((w) => w.trial === id.value))
+/** Closed in this round: out of hand at once, whether the server has it yet or not. */
+const closedHere = ref(outbox.waiting.value.flatMap((w) => (w.kind === 'closing' ? [w.body.dish] : [])))
+const sheet = computed(() => {
+  if (!data.value) return undefined
+  const looks = ours.value.flatMap((w) => (w.kind === 'look' ? [w.body] : []))
+  return withWaiting(data.value, looks, closedHere.value)
+})
+const round = useRound(sheet, (body, d, extras) => {
+  const more = { who: user.value?.id ?? 0, trial: id.value, code: d.code, photo: extras.photo?.blob ?? null }
+  return back.sendOrReplace({ kind: 'look', body, ...more })
+})
+const { at, dish, dishes, entry, extras, places, made, saved, over, found, canTakeBack } = round
+const back = useHeldLooks(id, round.forget)
 const kind = ref<Kind>('germinated')
 const closing = ref(false)
+const finding = ref(false)
+const more = ref(false)
+const inAll = ref(false)
+const asked = ref<'total' | 'mould' | null>(null)
 
 const before = computed(() => (dish.value ? round.before(dish.value) : null))
 const remaining = computed(() =>
   dish.value && before.value ? dish.value.seeds - total(before.value) - total(entry.value) : 0,
 )
-const age = computed(() => {
-  const days = dish.value?.day
-  if (days === null || days === undefined) return ''
-  const unit = unitFor(days)
-  return `${unit.name.replace(/s$/, '')} ${Math.floor(inUnit(days, unit))}`
-})
 const unlooked = computed(() => dishes.value.slice(at.value).filter((d) => !made.value[d.id]).length)
+const signal = computed(() => ({
+  words: ours.value.length ? `waiting (${ours.value.length})` : saved.value ? 'saved' : '',
+  bad: outbox.noSignal.value,
+}))
+
+/** What the digits stand for: the new ones, or with “in all” the whole dish; then the new ones are the difference. */
+const typedTotal = ref<number | null>(null)
+watch([dish, kind, inAll], () => (typedTotal.value = null))
 
 function saveDish() {
-  refused.value = null
+  const d = dish.value
+  if (!d || !before.value) return
+  if (typedTotal.value !== null && typedTotal.value < before.value[kind.value]) asked.value = 'total'
+  else if (extras.value.sprouts === 'potted' && entry.value.germinated && (d.mouldy || entry.value.rotted))
+    asked.value = 'mould'
+  else keep()
+}
+
+function keep() {
+  asked.value = null
+  back.clear()
   round.save()
   kind.value = 'germinated'
+  more.value = false
+}
+
+/** The earlier total was too high: the last look is corrected down to it. */
+function earlierWasTooHigh() {
+  const [d, was, typed] = [dish.value, before.value, typedTotal.value]
+  if (!d?.last_look || !was || typed === null) return
+  void back.lower(d, kind.value, was[kind.value] - typed).then(() => refetch())
+  round.unsure(d.id)
+  entry.value = { ...entry.value, [kind.value]: 0 }
+  typedTotal.value = null
+  keep()
 }
 
 function one() {
@@ -68,7 +110,13 @@ function undo() {
   } else round.takeBack()
 }
 
+function setTotal(value: number | null) {
+  typedTotal.value = value
+  entry.value = { ...entry.value, [kind.value]: Math.max(0, (value ?? 0) - (before.value?.[kind.value] ?? 0)) }
+}
+
 function erase() {
+  if (inAll.value && typedTotal.value !== null) return setTotal(Math.floor(typedTotal.value / 10) || null)
   if (found.value && entry.value[kind.value]) {
     places.value = []
     entry.value = eraseDigit(entry.value, kind.value)
@@ -77,13 +125,21 @@ function erase() {
 
 function digit(d: number) {
   places.value = []
-  entry.value = typeDigit(entry.value, kind.value, d)
+  if (inAll.value) setTotal(Math.min(999, (typedTotal.value ?? 0) * 10 + d))
+  else entry.value = typeDigit(entry.value, kind.value, d)
+}
+
+/** The marks on a photo are the count: of the new ones, or with “in all” of all that are up. */
+function counted(marks: number) {
+  places.value = []
+  const was = inAll.value ? (before.value?.germinated ?? 0) : 0
+  entry.value = { ...entry.value, germinated: Math.max(0, marks - was) }
 }
 
 useCountKeys({
   digit,
   erase,
-  enter: () => (over.value ? void leave() : saveDish()),
+  enter: () => (asked.value ? undefined : over.value ? void leave() : saveDish()),
   kind: (step) => (kind.value = nextKind(kind.value, step)),
   move: (step) => round.goTo(at.value + step),
 })
@@ -92,65 +148,108 @@ async function leave() {
   await router.push({ name: 'trial', params: { id: id.value } })
 }
 
-async function closed() {
+function jump(index: number) {
+  finding.value = false
+  round.goTo(index)
+}
+
+function closed(shut: number) {
+  closing.value = false
+  closedHere.value = [...closedHere.value, shut]
+  round.goTo(at.value)
+}
+
+async function gone() {
+  more.value = false
   closing.value = false
   await refetch()
   round.goTo(at.value)
 }
 
+// a dish named in the address is the one in hand
+watch(
+  sheet,
+  (now, earlier) => {
+    const wanted = dishes.value.findIndex((d) => String(d.id) === route.query.dish)
+    if (now && !earlier && wanted >= 0) round.goTo(wanted)
+  },
+  { immediate: true },
+)
+
+const wake = () => document.hidden || !round.expired() || router.go(0)
+onMounted(() => document.addEventListener('visibilitychange', wake))
+onBeforeUnmount(() => document.removeEventListener('visibilitychange', wake))
 onBeforeRouteLeave(async () => {
-  await flush()
+  await outbox.flush()
   await queries.invalidateQueries()
 })
 </script>
 
 <template>
   <main class="count">
-    <header>
-      <RouterLink class="leave" :to="{ name: 'trial', params: { id } }" aria-label="Leave the round">✕</RouterLink>
-      <template v-if="dish">
-        <h1 class="code">{{ dish.code }}</h1>
-        <p class="where">
-          {{ dish.place || 'no place' }}, place {{ dish.position }}<br />{{ age
-          }}<span v-if="sheet?.hazards.length" class="care">
-            ! {{ sheet.hazards.map((h) => hazardWords[h]).join(', ') }}: gloves</span
-          >
-        </p>
-        <p class="far">
-          <strong>{{ at + 1 }}</strong> of {{ dishes.length }}
-        </p>
-      </template>
-      <h1 v-else class="plain">{{ sheet?.code }}</h1>
-      <p class="signal" :class="{ bad: noSignal }" role="status">
-        {{ waiting.length ? `waiting (${waiting.length})` : saved ? 'saved' : '' }}
-      </p>
-    </header>
-    <div class="progress" aria-hidden="true">
-      <span v-for="(d, i) in dishes" :key="d.id" :class="{ made: made[d.id], here: i === at }" />
-    </div>
+    <CountHead
+      :sheet="sheet"
+      :dish="dish"
+      :at="at"
+      :dishes="dishes"
+      :made="made"
+      :signal="signal"
+      @find="finding = !finding"
+    />
     <div class="body">
-      <PageState :pending="isPending" :error="error" @retry="refetch" />
-      <p v-if="noSignal" class="notice">
-        No signal: {{ plural(waiting.length, 'look') }} kept on this device, sent by itself later.
+      <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
+      <p v-if="outbox.noSignal.value && ours.length" class="notice">
+        No signal: {{ plural(ours.length, 'look') }} kept on this device, sent by itself later.
       </p>
-      <div v-if="refused" class="notice bad" role="alert">
-        {{ refused.problem.detail }} It was not recorded; its numbers are here again.
+      <p v-if="clockOff" class="notice">
+        This device’s clock is {{ plural(Math.round(Math.abs(clockOff) / 60_000), 'minute') }}
+        {{ clockOff > 0 ? 'behind' : 'ahead' }}; looks get the right time all the same.
+      </p>
+      <div v-if="back.said.value" class="notice bad" role="alert">
+        {{ back.said.value }} It was not recorded; its numbers are here again.
       </div>
-      <template v-if="dish && before">
+      <HeldLooks :held="back.toDecide.value" />
+      <DishFinder v-if="finding" :dishes="dishes" @found="jump" @leave="finding = false" />
+      <template v-else-if="dish && before">
+        <p v-for="(n, i) in dish.notes" :key="i" class="notice">
+          {{ deviationWords[n.kind]
+          }}<template v-if="n.seeds">: {{ n.seeds }} of its seeds at {{ n.place }}; count both together</template
+          ><template v-if="n.words">. {{ n.words }}</template>
+        </p>
+        <p v-if="dish.sown_at === null" class="notice">Not sown yet: what came up in it is early, before its day 0.</p>
         <CountDishPanel v-model:entry="entry" v-model:places="places" :dish="dish" :before="before" />
         <KindPicker v-model="kind" :entry="entry" />
+        <CountExtras
+          v-if="sheet"
+          v-model="extras"
+          v-model:in-all="inAll"
+          v-model:open="more"
+          :dish="dish"
+          :trial="id"
+          :criterion="sheet.criterion"
+          :entry="entry"
+          :before="before"
+          @counted="counted"
+          @gone="gone"
+        />
+        <p v-if="inAll" class="rule">
+          In all: {{ typedTotal ?? 'type the whole number' }}, before: {{ before[kind] }}.
+        </p>
         <p class="rule">
           Counts as germinated here: {{ sheet && criterionWords[sheet.criterion] }}.
           <template v-if="dish.advice && dish.advice !== 'still_coming'"
             >This dish: {{ stopWords[dish.advice] }}.</template
           >
+          <template v-if="dish.dark">It stands in the dark: one look, at the end.</template>
         </p>
         <CloseDish
           v-if="(dish.advice === 'quiet_and_length' || dish.advice === 'all_accounted') && made[dish.id]"
           :key="dish.id"
           :dish="dish"
+          :trial="id"
           v-model:open="closing"
           :remaining="remaining"
+          :meanings="sheet?.fates ?? []"
           @closed="closed"
         />
         <p v-if="unlooked > 1" class="rest">
@@ -165,24 +264,34 @@ onBeforeRouteLeave(async () => {
       </template>
       <section v-else-if="sheet && !dishes.length" class="end">
         <h2>No dish is open</h2>
-        <p class="sentence">All dishes of this trial are closed, set aside or not sown yet.</p>
+        <p class="sentence">All dishes of this trial are closed or set aside.</p>
+        <RouterLink :to="{ name: 'trial', params: { id } }">To the trial</RouterLink>
       </section>
-      <section v-else-if="over" class="end">
-        <h2>The round is done</h2>
-        <p class="sentence">{{ plural(saved, 'dish', 'dishes') }} of {{ dishes.length }} looked at.</p>
-        <div class="actions">
-          <v-btn color="primary" :to="{ name: 'trial', params: { id } }">To the trial</v-btn>
-          <v-btn variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }">Compare</v-btn>
-        </div>
-        <p>
-          <button type="button" class="quiet" :disabled="!canTakeBack" @click="round.takeBack()">
-            undo the last dish
-          </button>
-        </p>
-      </section>
+      <RoundEnd
+        v-else-if="over && sheet"
+        :sheet="sheet"
+        :saved="saved"
+        :dishes="dishes.length"
+        :can-take-back="canTakeBack"
+        :waiting="ours.length"
+        @back="round.takeBack()"
+      />
     </div>
+    <CountAsk
+      v-if="asked && dish && before"
+      :about="asked"
+      :dish="dish"
+      :typed="typedTotal ?? 0"
+      :before="before[kind]"
+      :sprouts="entry.germinated"
+      @leave="asked = null"
+      @lower="earlierWasTooHigh"
+      @nothing="((entry = NOTHING_NEW), (typedTotal = null), keep())"
+      @pot="keep"
+      @throw="((extras = { ...extras, sprouts: 'thrown_out' }), keep())"
+    />
     <ThumbBar
-      v-if="dish && !closing"
+      v-else-if="dish && !closing && !finding"
       :kind="kind"
       :found="found"
       :can-undo="found > 0 || canTakeBack"
@@ -199,92 +308,12 @@ onBeforeRouteLeave(async () => {
 </template>
 
 <style scoped>
-.care {
-  color: var(--alert);
-  font-weight: 600;
-}
-
 .count {
   display: flex;
   flex-direction: column;
   max-width: 560px;
   min-height: 100dvh;
   margin: 0 auto;
-}
-
-header {
-  display: grid;
-  grid-template-columns: 44px auto 1fr auto;
-  gap: 0 12px;
-  align-items: center;
-  padding: 8px 16px;
-  border-bottom: 1px solid var(--line);
-}
-
-.leave {
-  display: grid;
-  grid-row: span 2;
-  place-items: center;
-  height: 48px;
-  color: var(--ink-2);
-  text-decoration: none;
-}
-
-header h1 {
-  grid-row: span 2;
-  font: 500 1.9rem var(--mono);
-}
-
-header h1.plain {
-  font-size: 1.3rem;
-}
-
-header p {
-  margin: 0;
-  font-size: 0.9rem;
-  line-height: 1.3;
-}
-
-.where {
-  grid-row: span 2;
-  color: var(--ink-2);
-}
-
-.far {
-  text-align: right;
-}
-
-.signal {
-  grid-column: 4;
-  min-height: 1.2em;
-  color: var(--ink-2);
-  text-align: right;
-}
-
-.signal.bad {
-  color: var(--alert);
-  font-weight: 600;
-}
-
-.progress {
-  display: flex;
-  gap: 4px;
-  padding: 8px 16px 0;
-}
-
-.progress span {
-  flex: 1;
-  height: 6px;
-  border-radius: 3px;
-  background: var(--line-soft);
-}
-
-.progress .made {
-  background: var(--sprout-deep);
-}
-
-.progress .here {
-  box-shadow: 0 0 0 2px var(--leaf);
 }
 
 .body {
@@ -304,8 +333,7 @@ header p {
   text-align: center;
 }
 
-.rest button,
-.end button {
+.rest button {
   min-height: 48px;
   color: var(--leaf);
   text-decoration: underline;
@@ -314,11 +342,6 @@ header p {
 .end {
   padding: 10vh 0;
   text-align: center;
-}
-
-.end .actions {
-  justify-content: center;
-  margin-top: 16px;
 }
 
 .keys-help {

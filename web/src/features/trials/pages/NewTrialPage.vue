@@ -2,17 +2,21 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { LotField, type LotRow } from '@/features/lots'
-import { PlaceField } from '@/features/places'
-import { useRecipes } from '@/features/recipes'
+import { useRecipes, useSuggestions } from '@/features/recipes'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { isoDay } from '@/shared/format/dates'
-import { choicesOf, criterionWords, layoutWords, lightWords, mediumWords, troubleWords } from '@/shared/labels'
-import { useTrialChanges, type NewTrial } from '../api'
-import SeedCostLine from '../components/SeedCostLine.vue'
+import { numberOrNull } from '@/shared/format/numbers'
+import { choicesOf, questionWords, troubleWords } from '@/shared/labels'
+import { fetchDesign, useTrialChanges, type Asks, type NewTrial } from '../api'
+import CrossedFactors from '../components/CrossedFactors.vue'
+import PlanTelling from '../components/PlanTelling.vue'
 import TreatmentRows from '../components/TreatmentRows.vue'
-import { useSeedCost } from '../composables/useSeedCost'
+import WhereAndHow from '../components/WhereAndHow.vue'
+import { usePlan } from '../composables/usePlan'
+import { treatmentsAlong } from '../logic/treatmentsAlong'
 
 useTitle(() => 'New trial')
 const route = useRoute()
@@ -22,54 +26,100 @@ const { layOut } = useTrialChanges()
 const { attempt, at, sentence, problem } = useProblem()
 
 const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
+const asked = Object.keys(questionWords).find((q) => q === route.query.asks) as Asks | undefined
+const asks = ref<Asks[]>([asked ?? (route.query.dose ? 'dose' : route.query.recipe ? 'best' : 'alive')])
 const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
   question: '',
   dishes_per_treatment: 4,
   seeds_per_dish: 25,
   sow_on: isoDay(new Date()),
-  place: null,
+  places: [],
   layout: 'random',
   criterion: 'root_2_mm',
   medium: 'towel',
   light: 'light',
+  closure: 'sealed',
   temperature_c: 20,
+  night_temperature_c: null,
   first_look_days: 3,
   every_days: 3,
   daily_for_days: 7,
   length_days: 28,
   blind: true,
+  factor_a: '',
+  factor_b: '',
 })
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
 
-// a set of recipes may come along: from the reading of the dormancy, or from a ladder with its doses and their names
-const all = (key: string) => [route.query[key] ?? []].flat().map(String)
 watch(
   recipes,
   (known) => {
-    if (!known || treatments.value.length > 1) return
-    const [asked, doses, names] = [all('recipe'), all('dose'), all('name')]
-    const come = asked.flatMap((id, i) => {
-      const recipe = known.results.find((r) => String(r.id) === id)
-      const dose = doses[i] === undefined ? null : Number(doses[i])
-      if (!recipe && dose === null) return []
-      const name = names[i] ?? recipe?.name ?? ''
-      const unit = dose === null ? ('' as const) : ((all('unit')[0] ?? 'd') as 'min' | 'h' | 'd')
-      return [{ name: name.slice(0, 60), recipe: recipe?.id ?? null, is_control: dose === 0, dose, dose_unit: unit }]
-    })
-    // a ladder brings its own control, the dose of none
-    if (come.some((t) => t.is_control)) treatments.value = come
-    else treatments.value.push(...come)
+    if (known && treatments.value.length === 1)
+      treatments.value = treatmentsAlong(route.query, known.results, treatments.value)
   },
   { immediate: true },
 )
 
-const layout = computed(() => ({
-  lot: lot.value,
-  treatments: treatments.value.length,
-  dishes: Number(trial.dishes_per_treatment),
-  seeds_per_dish: Number(trial.seeds_per_dish),
-}))
-const { cost, trouble } = useSeedCost(layout)
+// a past trial on a new lot: everything as it was, but lot, day and codes
+const copied = ref('')
+if (route.query.copy) void copy(Number(route.query.copy))
+async function copy(id: number) {
+  const past = await attempt(() => fetchDesign(id))
+  if (!past) return
+  const { lot: earlier, treatments: rows, ...rest } = past
+  Object.assign(trial, rest, { copied_from: id, places: [...(rest.places ?? [])] })
+  treatments.value = rows.map((t) => ({ ...t }))
+  asks.value = [past.asks ?? 'other']
+  lot.value ??= earlier
+  sized.value = true
+  copied.value = 'Everything as it was laid out then. Choose the lot; codes and places are drawn anew.'
+}
+
+/** Once a person has typed a size it is theirs; until then each question proposes its own. */
+const sized = ref(false)
+const expected = ref('')
+const difference = ref('25')
+const share = (typed: string) => {
+  const value = numberOrNull(typed)
+  return value === null ? null : value / 100
+}
+const { plan, trouble } = usePlan(
+  computed(() => ({
+    lot: lot.value,
+    asks: asks.value[0] ?? 'other',
+    treatments: Math.max(1, treatments.value.length),
+    dishes: sized.value ? Number(trial.dishes_per_treatment) : null,
+    seeds_per_dish: sized.value ? Number(trial.seeds_per_dish) : null,
+    expected: share(expected.value),
+    difference: share(difference.value),
+  })),
+)
+watch(plan, (now) => {
+  if (!now || sized.value) return
+  trial.dishes_per_treatment = now.dishes
+  trial.seeds_per_dish = now.seeds_per_dish
+})
+
+function size(dishes: number, seeds: number) {
+  sized.value = true
+  trial.dishes_per_treatment = dishes
+  trial.seeds_per_dish = seeds
+}
+
+const { treated, make, making, sentence: madeNot } = useSuggestions(() => lot.value ?? 0)
+async function proposeTreatments() {
+  const made = await make()
+  if (!made) return
+  const control = { name: 'no treatment', recipe: null, is_control: true }
+  treatments.value = [control, ...made.map((r) => ({ name: r.name.slice(0, 60), recipe: r.id, is_control: false }))]
+}
+
+function cross(rows: NewTrial['treatments'], [a, b]: [string, string]) {
+  treatments.value = rows
+  trial.factor_a = a
+  trial.factor_b = b
+}
+
 const chosen = ref<LotRow | null>(null)
 const missing = ref('')
 const confirmed = ref(true)
@@ -78,8 +128,11 @@ async function save() {
   missing.value = lot.value === null ? 'Choose the lot that the seed comes from.' : ''
   if (lot.value === null) return
   const from = lot.value
-  const made = await attempt(() => layOut.mutateAsync({ ...trial, lot: from, treatments: treatments.value }))
-  if (made) await router.push({ name: 'trial', params: { id: made.id } })
+  const asking = asks.value[0] ?? 'other'
+  const question = trial.question || (asking === 'other' ? '' : questionWords[asking])
+  const body = { ...trial, question, asks: asking, lot: from, treatments: treatments.value }
+  const made = await attempt(() => layOut.mutateAsync(body))
+  if (made) await router.push({ name: 'set-up', params: { id: made.id } })
 }
 </script>
 
@@ -89,12 +142,9 @@ async function save() {
     <h1>New trial</h1>
     <form class="columns" @submit.prevent="save">
       <div class="fields">
-        <v-text-field
-          v-model="trial.question"
-          label="Question"
-          placeholder="Does longer cold wake it?"
-          :error-messages="at('/question')"
-        />
+        <h2>What do you want to know?</h2>
+        <ChipChoice v-model="asks" label="What do you want to know?" :choices="choicesOf(questionWords)" />
+        <p v-if="copied" class="notice" role="status">{{ copied }}</p>
         <LotField
           v-model="lot"
           label="Lot"
@@ -105,88 +155,64 @@ async function save() {
         <p v-if="chosen?.trouble && chosen.trouble !== 'visitors'" class="notice bad">
           This lot is in quarantine ({{ troubleWords[chosen.trouble] }}): sow it by itself, if at all.
         </p>
+        <v-text-field
+          v-model="trial.question"
+          label="Question"
+          :placeholder="asks[0] === 'other' ? 'Does longer cold wake it?' : questionWords[asks[0] ?? 'other']"
+          persistent-placeholder
+          :error-messages="at('/question')"
+        />
         <h2>Treatments</h2>
         <p class="quiet">
           The same seed, handled the same way, one thing changed at a time. One of them is the control.
         </p>
+        <div v-if="asks[0] === 'best' && lot && treated.length" class="actions">
+          <v-btn variant="outlined" color="primary" :loading="making" @click="proposeTreatments"
+            >Propose {{ treated.length + 1 }} from what is known</v-btn
+          >
+          <span class="quiet">a guess, a starting point</span>
+        </div>
+        <p v-if="madeNot" class="notice bad" role="alert">{{ madeNot }}</p>
+        <p v-if="asks[0] === 'dose'">
+          Doses are numbers on an axis: <RouterLink to="/recipes">make a ladder of a recipe</RouterLink>, then lay out a
+          trial of it.
+        </p>
+        <CrossedFactors v-if="asks[0] === 'crossed'" :recipes="recipes?.results ?? []" @crossed="cross" />
         <TreatmentRows
           v-model="treatments"
           v-model:confirmed="confirmed"
           :recipes="recipes?.results ?? []"
           :message-at="at"
         />
+        <h2>How many</h2>
         <div class="three">
           <v-text-field
             v-model="trial.dishes_per_treatment"
             label="Dishes a treatment"
             inputmode="numeric"
             :error-messages="at('/dishes_per_treatment').concat(at('/dishes'))"
+            @update:model-value="sized = true"
           />
           <v-text-field
             v-model="trial.seeds_per_dish"
             label="Seeds a dish"
             inputmode="numeric"
             :error-messages="at('/seeds_per_dish')"
+            @update:model-value="sized = true"
+          />
+          <v-text-field v-model="difference" label="Difference worth knowing, points" inputmode="decimal" />
+          <v-text-field
+            v-model="expected"
+            label="Expected, %"
+            inputmode="decimal"
+            :placeholder="plan ? `${Math.round(100 * plan.expected)}` : ''"
+            persistent-placeholder
           />
         </div>
-        <p v-if="Number(trial.dishes_per_treatment) === 1" class="notice">
-          One dish a treatment: a mouldy or dry one fools you, and nothing can be told apart. Four of 25 beat one of
-          100.
-        </p>
-        <SeedCostLine :cost="cost" :trouble="trouble" />
+        <PlanTelling :plan="plan" :trouble="trouble" @size="size" />
       </div>
       <div class="fields">
-        <h2>Where and how</h2>
-        <PlaceField v-model="trial.place" label="Place" />
-        <v-select v-model="trial.layout" :items="choicesOf(layoutWords)" label="Dishes are placed" />
-        <v-text-field v-model="trial.sow_on" type="date" label="Sow on" :error-messages="at('/sow_on')" />
-        <div class="three">
-          <v-select v-model="trial.medium" :items="choicesOf(mediumWords)" label="In" />
-          <v-select v-model="trial.light" :items="choicesOf(lightWords)" label="Light" />
-          <v-text-field
-            v-model="trial.temperature_c"
-            label="Warmth, °C"
-            inputmode="decimal"
-            :error-messages="at('/temperature_c')"
-          />
-        </div>
-        <v-select
-          v-model="trial.criterion"
-          :items="choicesOf(criterionWords)"
-          label="Counts as germinated"
-          hint="Kept from the first look to the last"
-          persistent-hint
-        />
-        <h2>When to look</h2>
-        <div class="three">
-          <v-text-field
-            v-model="trial.first_look_days"
-            label="First after, days"
-            inputmode="decimal"
-            :error-messages="at('/first_look_days')"
-          />
-          <v-text-field
-            v-model="trial.every_days"
-            label="Then every, days"
-            inputmode="decimal"
-            :error-messages="at('/every_days')"
-          />
-          <v-text-field
-            v-model="trial.daily_for_days"
-            label="Daily once it moves, days"
-            inputmode="numeric"
-            :error-messages="at('/daily_for_days')"
-          />
-          <v-text-field
-            v-model="trial.length_days"
-            label="Planned length, days"
-            inputmode="decimal"
-            :error-messages="at('/length_days')"
-          />
-        </div>
-        <label class="tick"
-          ><input v-model="trial.blind" type="checkbox" /> Blind: who counts does not see the treatment</label
-        >
+        <WhereAndHow v-model="trial" :message-at="at" />
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
         <div class="actions">
           <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
@@ -205,7 +231,7 @@ async function save() {
 <style scoped>
 @media (min-width: 901px) {
   .columns {
-    grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+    grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
   }
 }
 

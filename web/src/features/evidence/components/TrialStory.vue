@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { useTrialChanges } from '@/features/trials'
+import HistoryList from '@/shared/components/HistoryList.vue'
+import { moment } from '@/shared/format/dates'
+import { plural } from '@/shared/format/numbers'
+import { deviationWords } from '@/shared/labels'
+import { useStory, useTrialHistory } from '../api'
+
+/** What went otherwise than planned, the care that was missed, who counted, and every change of the trial. */
+const props = defineProps<{ id: number; mayCount: boolean }>()
+
+const { data: story } = useStory(() => props.id)
+const { data: history } = useTrialHistory(() => props.id)
+const { takeBackDeviation } = useTrialChanges()
+
+const WORDS: Record<string, string> = {
+  ...deviationWords,
+  late_look: 'Looked at late',
+  set_aside: 'Set aside',
+  sent_on: 'Sent on',
+  reopened: 'Reopened',
+  added_later: 'Added later',
+}
+</script>
+
+<template>
+  <section v-if="story" aria-label="What befell it">
+    <h2 class="ruled">Otherwise than planned</h2>
+    <p v-if="!story.lines.length && !story.care.length" class="quiet">Nothing: looked at and cared for as planned.</p>
+    <ul class="plain">
+      <li v-for="(l, i) in story.lines" :key="i">
+        {{ moment(l.at) }}<template v-if="l.by">, {{ l.by }}</template
+        >: {{ WORDS[l.kind]
+        }}<template v-if="l.dish"
+          >, dish <span class="code">{{ l.dish }}</span></template
+        >
+        <span class="quiet">{{ l.words }}</span>
+        <button
+          v-if="l.deviation && mayCount"
+          type="button"
+          class="text-link no-print"
+          @click="takeBackDeviation.mutate(l.deviation)"
+        >
+          take back
+        </button>
+      </li>
+      <li v-for="c in story.care" :key="c">{{ c }}</li>
+    </ul>
+    <h2 class="ruled">People</h2>
+    <p v-if="!story.people.length" class="quiet">Nobody has counted yet.</p>
+    <p v-else>
+      <template v-for="(p, i) in story.people" :key="p.initials"
+        >{{ i ? '; ' : '' }}<strong>{{ p.initials }}</strong> {{ plural(p.looks, 'look') }} at
+        {{ plural(p.dishes, 'dish', 'dishes') }}, last {{ moment(p.last_at) }}</template
+      >
+    </p>
+    <HistoryList v-if="history" :entries="history" />
+  </section>
+</template>

@@ -1,0 +1,21 @@
+import type { Recipe } from '@/features/recipes'
+import type { NewTrial } from '../api'
+
+type Query = Record<string, string | null | (string | null)[]>
+type Treatments = NewTrial['treatments']
+
+/** A set of recipes that came along in the address: from the reading of the dormancy, or from a ladder with its doses and names. */
+export function treatmentsAlong(query: Query, recipes: readonly Recipe[], there: Treatments): Treatments {
+  const all = (key: string) => [query[key] ?? []].flat().map(String)
+  const [asked, doses, names] = [all('recipe'), all('dose'), all('name')]
+  const come = asked.flatMap((id, i) => {
+    const recipe = recipes.find((r) => String(r.id) === id)
+    const dose = doses[i] === undefined ? null : Number(doses[i])
+    if (!recipe && dose === null) return []
+    const name = names[i] ?? recipe?.name ?? ''
+    const unit = dose === null ? ('' as const) : ((all('unit')[0] ?? 'd') as 'min' | 'h' | 'd')
+    return [{ name: name.slice(0, 60), recipe: recipe?.id ?? null, is_control: dose === 0, dose, dose_unit: unit }]
+  })
+  // a ladder brings its own control, the dose of none
+  return come.some((t) => t.is_control) ? come : [...there, ...come]
+}

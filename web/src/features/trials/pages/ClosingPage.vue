@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
+import { rightNow } from '@/shared/api/clock'
+import EmptyState from '@/shared/components/EmptyState.vue'
+import HazardBanner from '@/shared/components/HazardBanner.vue'
+import PageState from '@/shared/components/PageState.vue'
+import DishDrawing from '@/shared/drawing/DishDrawing.vue'
+import { useTitle } from '@/shared/composables/useTitle'
+import { plural, seeds } from '@/shared/format/numbers'
+import { fateWords, stopWords } from '@/shared/labels'
+import { useCountSheet, type CountDish } from '../api'
+import FateFields from '../components/FateFields.vue'
+import HeldLooks from '../components/HeldLooks.vue'
+import { useLookOutbox } from '../composables/useLookOutbox'
+import { FATES, fatesIn, noFates, type Fates } from '../logic/fates'
+import { withWaiting } from '../logic/onTheDevice'
+
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { user } = useSession()
+const { data, isPending, error, refetch } = useCountSheet(id)
+const { waiting, refused, send } = useLookOutbox()
+useTitle(() => (data.value ? `Close ${data.value.code}` : 'Close'))
+
+const shut = ref<number[]>([])
+const sheet = computed(() => {
+  const ours = waiting.value.filter((w) => w.trial === id.value)
+  return (
+    data.value &&
+    withWaiting(
+      data.value,
+      ours.flatMap((w) => (w.kind === 'look' ? [w.body] : [])),
+      shut.value,
+    )
+  )
+})
+const held = computed(() => refused.value.filter((r) => r.item.trial === id.value))
+const open = computed(() => sheet.value?.dishes.filter((d) => d.open) ?? [])
+const typed = reactive<Record<number, Fates>>({})
+const skipping = ref(false)
+
+watch(open, (dishes) => dishes.forEach((d) => (typed[d.id] ??= noFates())), { immediate: true })
+const fatesOf = (d: CountDish) => (typed[d.id] ??= noFates())
+const sum = (d: CountDish) => Object.values(fatesIn(fatesOf(d))).reduce((a, b) => a + b, 0)
+const touched = (d: CountDish) => FATES.some((f) => fatesOf(d)[f] !== '')
+const ready = computed(() => open.value.filter((d) => touched(d) || d.remaining <= 0))
+const wrong = computed(() => open.value.filter((d) => sum(d) > d.remaining))
+const unchecked = computed(() => open.value.reduce((total, d) => total + d.remaining, 0))
+const picture = (d: CountDish) => ({
+  sown: d.seeds,
+  germinated: d.germinated,
+  fresh: 0,
+  abnormal: d.abnormal,
+  rotted: d.rotted,
+  lost: d.lost,
+  empty: fatesIn(fatesOf(d)).empty,
+})
+
+async function close(dishes: readonly CountDish[]) {
+  const at = rightNow().toISOString()
+  for (const d of dishes) {
+    if (sum(d) > d.remaining) continue
+    const body = { client_id: crypto.randomUUID(), dish: d.id, at, ...fatesIn(fatesOf(d)) }
+    await send({ kind: 'closing', who: user.value?.id ?? 0, trial: id.value, code: d.code, body })
+    shut.value = [...shut.value, d.id]
+  }
+  skipping.value = false
+}
+</script>
+
+<template>
+  <main class="page">
+    <p class="quiet crumb">
+      <RouterLink :to="{ name: 'trial', params: { id } }">{{ sheet?.code ?? 'The trial' }}</RouterLink> ›
+    </p>
+    <div class="page-top">
+      <h1>What is left in the dishes?</h1>
+      <RouterLink v-if="open.length" class="text-link" :to="{ name: 'count', params: { id } }"
+        >Count once more</RouterLink
+      >
+    </div>
+    <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
+    <template v-if="sheet">
+      <p class="sentence">
+        Cut or press what did not come up: this is what tells “still asleep” from “dead”. A blade slips: cut away from
+        yourself, on a board.
+      </p>
+      <HazardBanner :hazards="sheet.hazards" />
+      <dl class="meanings">
+        <template v-for="m in sheet.fates" :key="m.fate ?? 'none'">
+          <dt>{{ m.fate ? fateWords[m.fate] : 'not checked' }}</dt>
+          <dd>{{ m.meaning }}</dd>
+        </template>
+      </dl>
+      <HeldLooks :held="held" />
+      <EmptyState
+        v-if="!open.length"
+        title="Every dish is closed"
+        why="A late sprout reopens its dish, from the dish’s own page; the closing stays in the record."
+      >
+        <RouterLink :to="{ name: 'compare', params: { id } }">See what it says</RouterLink>
+      </EmptyState>
+      <form v-else @submit.prevent="close(ready)">
+        <div v-for="d in open" :key="d.id" class="line">
+          <DishDrawing class="drawing" :dish="picture(d)" :name="d.code" />
+          <div class="name">
+            <RouterLink class="code" :to="{ name: 'dish', params: { id, dish: d.id } }">{{ d.code }}</RouterLink>
+            <span
+              >{{ d.germinated }} of {{ seeds(d.seeds, d.seeds_estimated) }} germinated, {{ d.remaining }} left</span
+            >
+            <span class="quiet">{{
+              d.dark ? 'in the dark: close it after its one look' : d.advice ? stopWords[d.advice] : ''
+            }}</span>
+          </div>
+          <div class="fields">
+            <p v-if="d.remaining <= 0" class="quiet">Every seed is accounted for: there is nothing to cut.</p>
+            <FateFields
+              v-else
+              v-model="typed[d.id]!"
+              :remaining="d.remaining"
+              :meanings="sheet.fates"
+              :message-at="() => []"
+              told
+            />
+          </div>
+        </div>
+        <p v-if="wrong.length" class="notice bad" role="alert">
+          More than is left in {{ wrong.map((d) => d.code).join(', ') }}: lower a number there.
+        </p>
+        <div class="actions foot">
+          <v-btn type="submit" color="primary" :disabled="!ready.length || wrong.length > 0"
+            >Close {{ plural(ready.length, 'dish', 'dishes') }} with these</v-btn
+          >
+          <v-btn variant="text" color="primary" @click="skipping = !skipping">Close without looking</v-btn>
+        </div>
+        <p v-if="skipping" class="notice" role="alertdialog">
+          {{ plural(unchecked, 'seed') }} in {{ plural(open.length, 'dish', 'dishes') }} stay unknown:
+          {{ sheet.fates.find((m) => !m.fate)?.meaning }}.
+          <button type="button" class="text-link" @click="close(open)">Close them all the same</button>
+        </p>
+      </form>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.meanings {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 2px 16px;
+  max-width: 860px;
+  margin: 8px 0 16px;
+  font-size: 0.95rem;
+}
+
+dt {
+  font-weight: 600;
+}
+
+dd {
+  margin: 0;
+  color: var(--ink-2);
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 74px 230px minmax(0, 1fr);
+  gap: 16px;
+  align-items: center;
+  padding: 10px 0;
+  border-bottom: 1px solid var(--line-soft);
+}
+
+.name {
+  display: flex;
+  flex-direction: column;
+}
+
+.name .code {
+  font-size: 1.2rem;
+}
+
+.fields p {
+  margin: 0;
+}
+
+.foot {
+  margin-top: 16px;
+}
+
+@media (max-width: 700px) {
+  .line {
+    grid-template-columns: 60px minmax(0, 1fr);
+  }
+
+  .fields {
+    grid-column: 1 / -1;
+  }
+
+  .meanings {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,272 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
+import PageState from '@/shared/components/PageState.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { smallPhoto } from '@/shared/composables/smallPhoto'
+import { useTitle } from '@/shared/composables/useTitle'
+import { day, moment, weekdayShort } from '@/shared/format/dates'
+import { plural, seeds } from '@/shared/format/numbers'
+import { closureWords, criterionWords, lightWords, mediumWords } from '@/shared/labels'
+import { useSetUp, useTrialChanges } from '../api'
+import CriterionDrawing from '../components/CriterionDrawing.vue'
+import SetUpMap from '../components/SetUpMap.vue'
+
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { user } = useSession()
+const { data: sheet, isPending, error, refetch } = useSetUp(id)
+const { sow, addPhoto, takeBackSowing } = useTrialChanges()
+const { attempt, sentence, question } = useProblem()
+useTitle(() => (sheet.value ? `Set up ${sheet.value.code}` : 'Set up'))
+
+const named = ref(true)
+const at = ref('')
+const asked = ref<number[] | null>(null)
+const unsown = computed(() => sheet.value?.dishes.filter((d) => !d.sown_at) ?? [])
+const maySow = computed(() => user.value?.may_count === true && sheet.value?.state !== 'closed')
+const total = computed(() => sheet.value?.dishes.reduce((sum, d) => sum + d.seeds, 0) ?? 0)
+const warmth = computed(() => {
+  const s = sheet.value
+  if (!s || s.temperature_c === null) return ''
+  return s.night_temperature_c === null
+    ? `${s.temperature_c} °C`
+    : `${s.temperature_c} °C by day, ${s.night_temperature_c} °C at night`
+})
+
+/** Some dishes, or all that wait, sown now or at the minute that was typed. */
+async function sowThem(dishes: number[] | null, sure = false) {
+  asked.value = dishes
+  await attempt(() =>
+    sow.mutateAsync({
+      id: id.value,
+      ...(dishes ? { dishes } : {}),
+      at: at.value ? new Date(at.value).toISOString() : null,
+      sure,
+    }),
+  )
+}
+
+async function takePhoto(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file) await attempt(async () => addPhoto.mutateAsync({ id: id.value, photo: await smallPhoto(file), words: '' }))
+}
+
+const print = () => window.print()
+</script>
+
+<template>
+  <main class="page">
+    <p class="quiet crumb no-print">
+      <RouterLink :to="{ name: 'trial', params: { id } }">{{ sheet?.code ?? 'The trial' }}</RouterLink> ›
+    </p>
+    <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
+    <template v-if="sheet">
+      <div class="page-top">
+        <h1>Set up {{ sheet.code }}: {{ sheet.question || 'no question yet' }}</h1>
+        <div class="actions no-print">
+          <v-btn v-if="unsown.length && maySow" color="primary" :loading="sow.isPending.value" @click="sowThem(null)"
+            >Sown now, {{ unsown.length === sheet.dishes.length ? 'all' : 'the other' }}
+            {{ plural(unsown.length, 'dish', 'dishes') }}</v-btn
+          >
+          <v-btn v-else-if="maySow" color="primary" :to="{ name: 'count', params: { id } }">Count</v-btn>
+          <v-btn variant="outlined" color="primary" :to="{ name: 'labels', query: { trial: id, code: sheet.code } }"
+            >Dish labels</v-btn
+          >
+          <v-btn variant="text" color="primary" @click="print">Print this sheet</v-btn>
+        </div>
+      </div>
+      <p v-if="sentence" class="notice" :class="{ bad: !question }" role="alert">
+        {{ sentence }}
+        <button v-if="question" type="button" class="text-link" @click="sowThem(asked, true)">They are out: sow</button>
+      </p>
+      <div class="columns">
+        <section>
+          <h2 class="ruled">1 Draw the sample</h2>
+          <p v-if="sheet.drawing && sheet.drawing.halvings">
+            From {{ seeds(sheet.drawing.pile, sheet.drawing.estimated) }} seeds of
+            <RouterLink class="code" :to="{ name: 'lot', params: { id: sheet.lot } }">{{ sheet.lot_code }}</RouterLink>:
+            pour them out, part the heap in two, keep one half by a coin;
+            <strong>{{ plural(sheet.drawing.halvings, 'time', 'times') }}</strong>. About
+            {{ Math.round(sheet.drawing.expected) }} are left; count {{ sheet.drawing.wanted }} off as they lie.
+          </p>
+          <p v-else-if="sheet.drawing">
+            {{ sheet.drawing.wanted }} of {{ seeds(sheet.drawing.pile, sheet.drawing.estimated) }} seeds: mix them and
+            count off as they lie; halving would leave too few.
+          </p>
+          <p v-else>
+            The lot has no amount yet: mix it well, halve it until about {{ total }} are left, count them off.
+          </p>
+          <p class="quiet">
+            Big, small, dark and pale alike. A sample is random only so; picking the pretty ones biases it.
+          </p>
+          <h2 class="ruled">2 Treatments</h2>
+          <table class="ledger">
+            <thead>
+              <tr>
+                <th>Treatment</th>
+                <th>Begin</th>
+                <th>Dishes</th>
+                <th class="num">Sown</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="t in sheet.treatments" :key="t.id">
+                <td>
+                  {{ t.name }}
+                  <span class="quiet"
+                    >{{ t.is_control ? 'control' : ''
+                    }}{{ t.light !== sheet.light ? ` ${lightWords[t.light]}` : '' }}</span
+                  >
+                  <div v-if="t.added_on" class="quiet">added {{ day(t.added_on) }}: not run at the same time</div>
+                </td>
+                <td>{{ t.starts_on ? weekdayShort(t.starts_on) : 'at sowing' }}</td>
+                <td class="code small">
+                  {{ t.dishes.map((d) => sheet?.dishes.find((x) => x.id === d)?.code).join(' ') || 'blind' }}
+                </td>
+                <td class="num">
+                  {{ t.sown }}
+                  <button
+                    v-if="maySow && t.dishes.length > t.sown"
+                    type="button"
+                    class="text-link no-print"
+                    :aria-label="`${t.name}: sown now`"
+                    @click="sowThem(unsown.filter((d) => t.dishes.includes(d.id)).map((d) => d.id))"
+                  >
+                    sown now
+                  </button>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="!sheet.knows_treatments" class="quiet">
+            Blind: who fills the dishes is told by a grower; who counts them is not.
+          </p>
+          <h2 class="ruled">3 The same for every dish</h2>
+          <p>
+            {{ mediumWords[sheet.medium] }}, {{ closureWords[sheet.closure] }}, {{ lightWords[sheet.light]
+            }}<template v-if="warmth">, {{ warmth }}</template
+            >. Sow on {{ weekdayShort(sheet.sow_on) }}.
+          </p>
+          <p class="rule">
+            <CriterionDrawing :criterion="sheet.criterion" /> Counts as germinated:
+            {{ criterionWords[sheet.criterion] }}. Keep to it from the first look to the last.
+          </p>
+          <div class="no-print form-row">
+            <v-text-field
+              v-if="unsown.length && maySow"
+              v-model="at"
+              type="datetime-local"
+              label="Sown at another time"
+              hint="Empty: now, to the minute"
+              persistent-hint
+            />
+            <v-btn
+              v-if="sheet.state === 'counting' && !unsown.length"
+              variant="text"
+              color="primary"
+              @click="attempt(() => takeBackSowing.mutateAsync(id))"
+              >Undo: not sown yet</v-btn
+            >
+          </div>
+        </section>
+        <section>
+          <div class="page-top">
+            <h2>Map</h2>
+            <label v-if="sheet.knows_treatments" class="tick no-print"
+              ><input v-model="named" type="checkbox" /> with treatments</label
+            >
+          </div>
+          <p class="quiet no-print">
+            Drawn at random{{ sheet.layout === 'blocks' ? ' within blocks' : '' }}: where a dish stands on the shelf
+            matters. For who counts, print it without treatments.
+          </p>
+          <SetUpMap
+            :sheet="sheet"
+            :named="named && sheet.knows_treatments"
+            :may-sow="maySow"
+            @sow="(dish) => sowThem([dish])"
+          />
+          <h2 class="ruled">Photos</h2>
+          <ul v-if="sheet.photos.length" class="photos">
+            <li v-for="p in sheet.photos" :key="p.photo">
+              <a :href="`/api/v1/photos/${p.photo}/`"
+                ><img :src="`/api/v1/photos/${p.photo}/`" :alt="`The trial on ${moment(p.at)}`"
+              /></a>
+              <small>{{ moment(p.at) }}, {{ p.by }}</small>
+            </li>
+          </ul>
+          <p v-else class="quiet">A picture at the start finds a dish again whose label cannot be read.</p>
+          <label v-if="user?.may_count" class="still no-print"
+            ><input type="file" accept="image/*" capture="environment" class="sr-only" @change="takePhoto" /> Take a
+            photo</label
+          >
+        </section>
+      </div>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 36px;
+}
+
+.columns h2 {
+  margin-top: 16px;
+}
+
+.rule {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+
+.small {
+  font-size: 0.88rem;
+}
+
+.photos {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  padding: 0;
+  list-style: none;
+}
+
+.photos img {
+  display: block;
+  width: 120px;
+  border-radius: 6px;
+}
+
+.still {
+  display: inline-block;
+  min-height: 48px;
+  padding: 0 14px;
+  border: 1px dashed var(--earth-2);
+  border-radius: 8px;
+  line-height: 46px;
+  cursor: pointer;
+}
+
+.still:focus-within {
+  outline: 3px solid var(--leaf);
+}
+
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 12px;
+  }
+}
+
+@media print {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
