@@ -1,9 +1,12 @@
 """A headless Chromium that reaches nothing but this machine."""
 
+import json
 import shutil
 import tempfile
 from pathlib import Path
+from urllib.request import urlopen
 
+import websocket
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
@@ -41,6 +44,7 @@ class Browser:
             options.add_argument(flag)
         options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
         self.driver = webdriver.Chrome(options=options, service=Service(driver))
+        self._workers: list[websocket.WebSocket] = []
         self.size(*DESK)
 
     def size(self, width: int, height: int) -> None:
@@ -50,11 +54,27 @@ class Browser:
         )
 
     def network(self, *, offline: bool) -> None:
-        """Cut the page off from the server, or let it back."""
+        """Cut the page off from the server, or let it back; its worker has a network of its own and is cut off too."""
+        conditions = {"offline": offline, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
         self.driver.execute_cdp_cmd("Network.enable", {})
-        self.driver.execute_cdp_cmd(
-            "Network.emulateNetworkConditions", {"offline": offline, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
-        )
+        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", conditions)
+        if offline:
+            self._workers = [websocket.create_connection(url, suppress_origin=True) for url in self._worker_addresses()]
+        for worker in self._workers:
+            for number, (method, params) in enumerate((("Network.enable", {}), ("Network.emulateNetworkConditions", conditions)), 1):
+                worker.send(json.dumps({"id": number, "method": method, "params": params}))
+                while json.loads(worker.recv()).get("id") != number:
+                    pass
+        if not offline:
+            for worker in self._workers:
+                worker.close()
+            self._workers = []
+
+    def _worker_addresses(self) -> list[str]:
+        address = self.driver.capabilities["goog:chromeOptions"]["debuggerAddress"]
+        with urlopen(f"http://{address}/json/list") as answer:
+            targets = json.load(answer)
+        return [t["webSocketDebuggerUrl"] for t in targets if t["type"] == "service_worker"]
 
     def only_window(self) -> None:
         """Close what opened beside the first window, and go back to that."""

@@ -147,6 +147,7 @@ class AroundTheRound(Journey):
         page.press("Lay out the trial")
         page.heading("Does cold harm flax?")
         trial = Trial.objects.get(question="Does cold harm flax?")
+        page.open(f"/trials/{trial.pk}", "Does cold harm flax?")
         page.press("Put the seed into bags")
         page.text("treated together")
         page.pick("The bags lie in", "lower shelf")

@@ -103,6 +103,7 @@ class WakingTrial:
     lot_name: str
     today_day: float
     length_days: float
+    last_look_at: datetime | None
     furrows: list[FurrowView]
 
 
@@ -149,7 +150,7 @@ def today(now: datetime) -> Today:
         day=day,
         rounds=rounds,
         coming=sorted(coming, key=lambda c: (c.on, c.trial_code)),
-        waking=[_waking(t, now) for t in found if t.state == TrialState.COUNTING],
+        waking=sorted((_waking(t, now) for t in found if t.state == TrialState.COUNTING), key=_longest_unseen),
         band=[s for t in found for s in _band(t)] + [s for c in batches if c.running for s in _bag_band(c, now)],
         has_lots=Lot.objects.exists(),
         visits=visits_today(day),
@@ -265,7 +266,14 @@ def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, a
 def _waking(trial: TrialCourses, now: datetime) -> WakingTrial:
     t = trial.trial
     age = (now - trial.sown_at) / timedelta(days=1) if trial.sown_at else 0.0
-    return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, furrows_of(trial, by_treatment(trial)))
+    last = max((d.last_look.at for d in trial.dishes if d.last_look), default=None)
+    furrows = furrows_of(trial, by_treatment(trial))
+    return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, last, furrows)
+
+
+def _longest_unseen(trial: WakingTrial) -> tuple[bool, float, str]:
+    """The one that nobody looked at for longest comes first, so that none is forgotten."""
+    return trial.last_look_at is not None, trial.last_look_at.timestamp() if trial.last_look_at else 0.0, trial.code
 
 
 def _bag_band(course: BatchCourse, now: datetime) -> list[BandStretch]:

@@ -93,9 +93,12 @@ class SetUpSheet:
 
 
 def set_up_sheet(trial: Trial, *, may_plan: bool) -> SetUpSheet:
-    """The sheet of one trial. Who lays out a blind trial must know which dish gets what; who only counts must not."""
+    """The sheet of one trial.
+
+    Who lays out a blind trial must know which dish gets what until all are filled; who only counts never does.
+    """
     courses = with_courses([trial])[0]
-    knows = may_plan or not trial.codes_hidden
+    knows = not trial.codes_hidden or (may_plan and any(d.sown_at is None for d in courses.dishes))
     return SetUpSheet(
         trial=trial.pk,
         code=trial.code,

@@ -175,10 +175,17 @@ class BlindOnEveryRound(Counting):
             answer = helper.get(f"/api/v1/trials/{self.trial.pk}/{page}/").json()
             self.assertEqual(list(pairs(answer, codes, {"none", "cold"})), [], page)
 
-    def test_who_lays_out_knows_which_dish_gets_what(self):
-        sheet = self.client.get(f"/api/v1/trials/{self.trial.pk}/set-up/").json()
+    def test_who_lays_out_knows_which_dish_gets_what_until_all_are_filled(self):
+        planned = make_trial(lot=self.trial.lot)
+        sheet = self.client.get(f"/api/v1/trials/{planned.pk}/set-up/").json()
         self.assertTrue(sheet["knows_treatments"])
         self.assertEqual(sorted(len(t["dishes"]) for t in sheet["treatments"]), [3, 3])
+        helper = self.as_role(Role.HELPER).get(f"/api/v1/trials/{planned.pk}/set-up/").json()
+        self.assertEqual({d["treatment"] for d in helper["dishes"]}, {""})
+
+    def test_once_all_are_sown_nobody_reads_it_off_the_map(self):
+        sheet = self.client.get(f"/api/v1/trials/{self.trial.pk}/set-up/").json()
+        self.assertEqual((sheet["knows_treatments"], {d["treatment"] for d in sheet["dishes"]}), (False, {""}))
 
 
 def pairs(answer, codes, names):

@@ -36,5 +36,5 @@ export const useDormancy = (lot: MaybeRefOrGetter<number | null>) =>
   useQuery({
     queryKey: ['lot', lot, 'dormancy'],
     queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/dormancy/', { params: { path: { id: toValue(lot) ?? 0 } } })),
-    enabled: () => toValue(lot) !== null,
+    enabled: () => (toValue(lot) ?? 0) > 0,
   })

@@ -5231,6 +5231,8 @@ export interface components {
             today_day: number;
             /** Format: double */
             length_days: number;
+            /** Format: date-time */
+            last_look_at: string | null;
             furrows: components["schemas"]["FurrowView"][];
         };
         /**

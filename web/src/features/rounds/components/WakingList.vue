@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import FurrowDrawing from '@/shared/drawing/FurrowDrawing.vue'
 import { furrowLabel, furrowPicture } from '@/shared/drawing/furrowOf'
-import { percent } from '@/shared/format/numbers'
+import { percent, plural } from '@/shared/format/numbers'
 import { inUnit, unitFor } from '@/shared/format/timescale'
 import type { WakingTrial } from '../api'
 
@@ -11,13 +11,18 @@ const age = (t: WakingTrial) => {
   const unit = unitFor(t.today_day)
   return `${unit.name.replace(/s$/, '')} ${Math.floor(inUnit(t.today_day, unit))}`
 }
+const seen = (t: WakingTrial) => {
+  if (!t.last_look_at) return 'not looked at yet'
+  const days = (Date.now() - Date.parse(t.last_look_at)) / 86_400_000
+  return days < 1 ? 'looked at today' : `last look ${plural(Math.floor(days), 'day')} ago`
+}
 </script>
 
 <template>
   <section v-for="t in trials" :key="t.id" class="trial">
     <h3>
       <RouterLink :to="{ name: 'trial', params: { id: t.id } }">{{ t.lot_name }}</RouterLink>
-      <span class="quiet age">{{ age(t) }}</span>
+      <span class="quiet age">{{ age(t) }}, {{ seen(t) }}</span>
     </h3>
     <div v-for="f in t.furrows" :key="f.id" class="row">
       <span class="name">{{ f.name }}</span>

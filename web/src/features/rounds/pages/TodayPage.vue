@@ -11,9 +11,11 @@ import { useToday, type BatchDay } from '../api'
 import SeasonBand from '../components/SeasonBand.vue'
 import TaskLine from '../components/TaskLine.vue'
 import WakingList from '../components/WakingList.vue'
+import { useKeptRounds } from '../composables/useKeptRounds'
 
 useTitle(() => 'Today')
 const { data, isPending, error, refetch } = useToday()
+useKeptRounds(data)
 
 const bagsDue = computed(() => data.value?.bags.filter((p) => p.wanting) ?? [])
 

@@ -28,6 +28,11 @@ const trouble = ref(false)
 
 const change = (part: Partial<Extras>) => (extras.value = { ...extras.value, ...part })
 
+/** After a tap the keys count again: Enter is the next dish, not the chip once more. Who came by keyboard stays where they are. */
+function letGo(event: MouseEvent) {
+  if (event.detail > 0) (document.activeElement as HTMLElement | null)?.blur()
+}
+
 function take(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file) return
@@ -44,7 +49,7 @@ async function keep(marks: [number, number][], file: File) {
 </script>
 
 <template>
-  <div class="chips" role="group" aria-label="How it is counted">
+  <div class="chips" role="group" aria-label="How it is counted" @click="letGo">
     <button type="button" :aria-pressed="inAll" :class="{ chosen: inAll }" @click="inAll = !inAll">
       {{ inAll ? 'typed: in all' : 'typed: new' }}
     </button>
@@ -70,7 +75,7 @@ async function keep(marks: [number, number][], file: File) {
       <CriterionDrawing :criterion="criterion" /> Counts as germinated: {{ criterionWords[criterion] }}. This look:
       {{ seenHowWords[extras.seen_how] }}.
     </p>
-    <div class="chips" role="radiogroup" aria-label="Where the sprouts go">
+    <div class="chips" role="radiogroup" aria-label="Where the sprouts go" @click="letGo">
       <span class="say">Sprouts</span>
       <button
         v-for="(word, way) in SPROUTS"

@@ -103,7 +103,8 @@ header p {
 }
 
 .far button {
-  min-height: 32px;
+  min-width: 48px;
+  min-height: 48px;
   color: var(--leaf);
   text-decoration: underline;
 }

@@ -10,77 +10,97 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
 </script>
 
 <template>
-  <h2>Where and how</h2>
-  <PlaceField v-model="trial.places" label="Trays and shelves" several :messages="messageAt('/places')" />
-  <v-select
-    v-model="trial.layout"
-    :items="choicesOf(layoutWords)"
-    label="Dishes are placed"
-    :hint="trial.layout === 'blocks' ? 'One dish of each treatment in every block; a block lies in one place' : ''"
-    persistent-hint
-  />
-  <v-text-field v-model="trial.sow_on" type="date" label="Sow on" :error-messages="messageAt('/sow_on')" />
-  <div class="three">
-    <v-select v-model="trial.medium" :items="choicesOf(mediumWords)" label="In" />
-    <v-select v-model="trial.light" :items="choicesOf(lightWords)" label="Light" />
-    <v-select v-model="trial.closure" :items="choicesOf(closureWords)" label="Closed" />
-    <v-text-field
-      v-model="trial.temperature_c"
-      label="Warmth, °C"
-      inputmode="decimal"
-      :error-messages="messageAt('/temperature_c')"
-    />
-    <v-text-field
-      v-model="trial.night_temperature_c"
-      label="At night, °C"
-      inputmode="decimal"
-      :error-messages="messageAt('/night_temperature_c')"
-    />
+  <div class="both">
+    <div class="fields">
+      <h2>Where and how</h2>
+      <PlaceField v-model="trial.places" label="Trays and shelves" several :messages="messageAt('/places')" />
+      <v-select
+        v-model="trial.layout"
+        :items="choicesOf(layoutWords)"
+        label="Dishes are placed"
+        :hint="trial.layout === 'blocks' ? 'One dish of each treatment in every block; a block lies in one place' : ''"
+        persistent-hint
+      />
+      <v-text-field v-model="trial.sow_on" type="date" label="Sow on" :error-messages="messageAt('/sow_on')" />
+      <div class="three">
+        <v-select v-model="trial.medium" :items="choicesOf(mediumWords)" label="In" />
+        <v-select v-model="trial.light" :items="choicesOf(lightWords)" label="Light" />
+        <v-select v-model="trial.closure" :items="choicesOf(closureWords)" label="Closed" />
+        <v-text-field
+          v-model="trial.temperature_c"
+          label="Warmth, °C"
+          inputmode="decimal"
+          :error-messages="messageAt('/temperature_c')"
+        />
+        <v-text-field
+          v-model="trial.night_temperature_c"
+          label="At night, °C"
+          inputmode="decimal"
+          :error-messages="messageAt('/night_temperature_c')"
+        />
+      </div>
+      <p v-if="trial.medium === 'tray'" class="quiet">
+        One seed a cell: the cells are the seeds, and no thinning later.
+      </p>
+      <div class="rule">
+        <CriterionDrawing :criterion="trial.criterion ?? 'root_2_mm'" />
+        <v-select
+          v-model="trial.criterion"
+          :items="choicesOf(criterionWords)"
+          label="Counts as germinated"
+          hint="Kept from the first look to the last"
+          persistent-hint
+        />
+      </div>
+    </div>
+    <div class="fields">
+      <h2>When to look</h2>
+      <div class="three">
+        <v-text-field
+          v-model="trial.first_look_days"
+          label="First after, days"
+          inputmode="decimal"
+          :error-messages="messageAt('/first_look_days')"
+        />
+        <v-text-field
+          v-model="trial.every_days"
+          label="Then every, days"
+          inputmode="decimal"
+          :error-messages="messageAt('/every_days')"
+        />
+        <v-text-field
+          v-model="trial.daily_for_days"
+          label="Daily once it moves, days"
+          inputmode="numeric"
+          :error-messages="messageAt('/daily_for_days')"
+        />
+        <v-text-field
+          v-model="trial.length_days"
+          label="Planned length, days"
+          inputmode="decimal"
+          :error-messages="messageAt('/length_days')"
+        />
+      </div>
+      <label class="tick"
+        ><input v-model="trial.blind" type="checkbox" /> Blind: who counts does not see the treatment</label
+      >
+    </div>
   </div>
-  <p v-if="trial.medium === 'tray'" class="quiet">One seed a cell: the cells are the seeds, and no thinning later.</p>
-  <div class="rule">
-    <CriterionDrawing :criterion="trial.criterion ?? 'root_2_mm'" />
-    <v-select
-      v-model="trial.criterion"
-      :items="choicesOf(criterionWords)"
-      label="Counts as germinated"
-      hint="Kept from the first look to the last"
-      persistent-hint
-    />
-  </div>
-  <h2>When to look</h2>
-  <div class="three">
-    <v-text-field
-      v-model="trial.first_look_days"
-      label="First after, days"
-      inputmode="decimal"
-      :error-messages="messageAt('/first_look_days')"
-    />
-    <v-text-field
-      v-model="trial.every_days"
-      label="Then every, days"
-      inputmode="decimal"
-      :error-messages="messageAt('/every_days')"
-    />
-    <v-text-field
-      v-model="trial.daily_for_days"
-      label="Daily once it moves, days"
-      inputmode="numeric"
-      :error-messages="messageAt('/daily_for_days')"
-    />
-    <v-text-field
-      v-model="trial.length_days"
-      label="Planned length, days"
-      inputmode="decimal"
-      :error-messages="messageAt('/length_days')"
-    />
-  </div>
-  <label class="tick"
-    ><input v-model="trial.blind" type="checkbox" /> Blind: who counts does not see the treatment</label
-  >
 </template>
 
 <style scoped>
+.both {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
+  gap: 14px 36px;
+}
+
+.fields {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+
 .three {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));

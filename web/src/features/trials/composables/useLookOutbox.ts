@@ -1,3 +1,4 @@
+import { watch } from 'vue'
 import { useSession } from '@/features/people'
 import { makeOutbox } from '@/shared/composables/makeOutbox'
 import type { Row } from '@/shared/composables/deviceBox'
@@ -41,6 +42,9 @@ const outbox = makeOutbox<Waiting>({
     void fetchCountSheet(last.trial).catch(() => undefined)
   },
 })
+
+// whose looks they are may leave as soon as that person is here again
+watch(user, () => void outbox.flush())
 
 export const startLookOutbox = outbox.start
 export const useLookOutbox = () => outbox

@@ -45,7 +45,8 @@ export function extrasOf(entry: Entry, extras: Extras) {
     watered: extras.watered,
     note: extras.note,
     photo: extras.photo?.id ?? null,
-    marks: extras.photo?.marks ?? [],
+    // plain numbers: what is watched by the page cannot be kept on the device
+    marks: extras.photo?.marks.map(([x, y]) => [x, y]) ?? [],
   }
 }
 

@@ -37,7 +37,19 @@ const sheet = computed(() => {
   )
 })
 const held = computed(() => refused.value.filter((r) => r.item.trial === id.value))
-const open = computed(() => sheet.value?.dishes.filter((d) => d.open) ?? [])
+const MAY = new Set(['quiet_and_length', 'all_accounted'])
+const mayClose = (d: CountDish) => d.advice !== null && MAY.has(d.advice)
+/** Those that the stop rule speaks for come first; within them the order of the shelf. */
+const open = computed(() => {
+  const all = sheet.value?.dishes.filter((d) => d.open) ?? []
+  return [...all.filter(mayClose), ...all.filter((d) => !mayClose(d))]
+})
+const rule = computed(() => {
+  const reasons = new Map<string, number>()
+  for (const d of open.value)
+    if (d.advice) reasons.set(stopWords[d.advice], (reasons.get(stopWords[d.advice]) ?? 0) + 1)
+  return [...reasons].map(([words, n]) => `${plural(n, 'dish', 'dishes')}: ${words}`).join('; ')
+})
 const typed = reactive<Record<number, Fates>>({})
 const skipping = ref(false)
 
@@ -86,6 +98,10 @@ async function close(dishes: readonly CountDish[]) {
       <p class="sentence">
         Cut or press what did not come up: this is what tells “still asleep” from “dead”. A blade slips: cut away from
         yourself, on a board.
+      </p>
+      <p v-if="rule" class="rule">
+        The stop rule (nothing new for 7 days or 3 times the mean time, whichever is longer, and the planned
+        {{ Math.round(sheet.length_days) }} days over). {{ rule }}. It is advice.
       </p>
       <HazardBanner :hazards="sheet.hazards" />
       <dl class="meanings">
@@ -176,6 +192,15 @@ dd {
 .name {
   display: flex;
   flex-direction: column;
+}
+
+.name .quiet {
+  margin-left: 0;
+}
+
+.rule {
+  max-width: 860px;
+  margin: 6px 0;
 }
 
 .name .code {

@@ -45,7 +45,11 @@ const sheet = computed(() => {
 })
 const round = useRound(sheet, (body, d, extras) => {
   const more = { who: user.value?.id ?? 0, trial: id.value, code: d.code, photo: extras.photo?.blob ?? null }
-  return back.sendOrReplace({ kind: 'look', body, ...more })
+  back.sendOrReplace({ kind: 'look', body, ...more }).catch(() => {
+    round.forget(body.client_id)
+    back.said.value =
+      'This device could not keep the look: its storage is full or locked. Make room, then save it again.'
+  })
 })
 const { at, dish, dishes, entry, extras, places, made, saved, over, found, canTakeBack } = round
 const back = useHeldLooks(id, round.forget)

@@ -184,6 +184,8 @@ async function save() {
           :recipes="recipes?.results ?? []"
           :message-at="at"
         />
+      </div>
+      <div class="fields">
         <h2>How many</h2>
         <div class="three">
           <v-text-field
@@ -210,9 +212,6 @@ async function save() {
           />
         </div>
         <PlanTelling :plan="plan" :trouble="trouble" @size="size" />
-      </div>
-      <div class="fields">
-        <WhereAndHow v-model="trial" :message-at="at" />
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
         <div class="actions">
           <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
@@ -224,6 +223,9 @@ async function save() {
           The fields marked need another look; nothing typed is lost.
         </p>
       </div>
+      <div class="where">
+        <WhereAndHow v-model="trial" :message-at="at" />
+      </div>
     </form>
   </main>
 </template>
@@ -231,7 +233,7 @@ async function save() {
 <style scoped>
 @media (min-width: 901px) {
   .columns {
-    grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   }
 }
 
@@ -239,6 +241,10 @@ async function save() {
   display: grid;
   gap: 14px;
   align-content: start;
+}
+
+.where {
+  grid-column: 1 / -1;
 }
 
 .fields p {

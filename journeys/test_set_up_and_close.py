@@ -1,0 +1,274 @@
+import time
+
+from django.utils import timezone
+from PIL import Image
+from selenium.webdriver.common.keys import Keys
+
+from journeys.case import Journey
+from journeys.pages.count import CountPage
+from server.labels.models import LabelPrint
+from server.lots.models import Lot
+from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Trial, TrialPhoto
+from server.trials.selectors.courses import course_of
+
+
+class FromQuestionToLabels(Journey):
+    """A question, what can answer it, the sheet that sets it up, and its labels."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+
+    def test_a_question_proposes_its_treatments_and_says_what_they_can_tell(self):
+        page = self.page
+        lot = Lot.objects.get(code="HR-114")
+        page.open(f"/trials/new?lot={lot.pk}&asks=best", "New trial")
+        page.press("from what is known")
+        page.see("//input[@name='control'][@type='radio'][not(@disabled)]/following::input[@name='control']")
+        page.text("would be told apart at least 4 times in 5")
+        rows = len(self.browser.driver.find_elements("css selector", "input[name=control]"))
+        self.assertGreater(rows, 2)
+        # too small, and it says so with the smallest that can
+        page.see("//button[contains(., 'cannot answer it')]").click()
+        page.text("This cannot answer your question.")
+        page.text("The smallest that can:")
+        page.fill("Dishes a treatment", "4")
+        page.fill("Seeds a dish", "25")
+        page.text(f"{rows * 100} seeds")
+        self.accessible("Planning by question")
+        self.no_sideways_scrolling("Planning by question")
+        page.press("Lay out the trial")
+        page.heading("1 Draw the sample")
+        trial = Trial.objects.latest("pk")
+        self.assertEqual((trial.asks, trial.treatments.count()), ("best", rows))
+        page.text("keep one half by a coin")
+        self.assertEqual(len(page.texts(".tray li")), rows * 4)
+        self.accessible("Set-up sheet")
+        self.no_sideways_scrolling("Set-up sheet")
+        # one dish, one treatment, all the others
+        first = trial.treatments.first()
+        code = Dish.objects.filter(treatment=first).order_by("position").first().code
+        page.press(f"Dish {code} sown now")
+        page.wait.until(lambda _: Sown.objects.filter(dish__treatment__trial=trial).count() == 1)
+        page.press(f"{first.name}: sown now")
+        page.wait.until(lambda _: Sown.objects.filter(dish__treatment__trial=trial).count() == 4)
+        page.press("Sown now, the other")
+        page.wait.until(lambda _: Sown.objects.filter(dish__treatment__trial=trial).count() == rows * 4)
+        # once all are filled the map tells nobody which is which
+        page.text("told by a grower")
+        page.press("Dish labels")
+        page.text("they say no treatment")
+        page.press("Make the PDF")
+        page.wait.until(lambda _: LabelPrint.objects.filter(trial=trial).exists())
+        self.browser.only_window()
+
+    def test_a_one_dish_test_of_a_packet_takes_less_than_a_minute(self):
+        page = self.page
+        lot = Lot.objects.get(code="LL-022")
+        page.open(f"/lots/{lot.pk}", "Lewis flax")
+        start = time.monotonic()
+        page.press("Is it alive? Test it")
+        page.see("//button[starts-with(normalize-space(), '10')]").click()
+        page.text("A yes or no, not a figure to sow by.")
+        page.press("Lay out the trial")
+        page.heading("Is this lot alive?")
+        page.press("Sown now, all 1 dish")
+        trial = Trial.objects.latest("pk")
+        page.wait.until(lambda _: Sown.objects.filter(dish__treatment__trial=trial).count() == 1)
+        self.assertLess(time.monotonic() - start, 60)
+        self.assertEqual((trial.lot, Dish.objects.get(treatment__trial=trial).seeds), (lot, 10))
+
+    def test_two_factors_crossed_make_four_treatments_two_of_them_in_the_dark(self):
+        page = self.page
+        page.open(f"/trials/new?lot={Lot.objects.get(code='PP-031').pk}&asks=crossed", "New trial")
+        page.choose("Crossed with light and dark", "4 weeks cold, damp sand")
+        page.press("Make the four treatments")
+        page.press("Lay out the trial")
+        page.heading("1 Draw the sample")
+        trial = Trial.objects.latest("pk")
+        self.assertEqual((trial.factor_a, trial.factor_b), ("treatment", "light"))
+        self.assertEqual(sorted(trial.treatments.values_list("light", flat=True)), ["dark", "dark", "light", "light"])
+        self.assertEqual(trial.treatments.exclude(recipe=None).count(), 2)
+
+    def test_a_past_trial_is_laid_out_again_on_another_lot(self):
+        page = self.page
+        past = Trial.objects.get(lot__code="HR-114")
+        page.open(f"/trials/{past.pk}", past.question)
+        page.press("Lay it out again on another lot")
+        page.text("Everything as it was laid out then.")
+        page.choose("Lot", "HR-097")
+        page.press("Lay out the trial")
+        page.heading("1 Draw the sample")
+        new = Trial.objects.latest("pk")
+        self.assertEqual((new.copied_from, new.lot.code, new.treatments.count()), (past, "HR-097", past.treatments.count()))
+
+
+class CountedWithCare(Journey):
+    """What goes with a count: totals, photos, pots and mould, trouble; and a filled sheet typed in."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+        self.trial = Trial.objects.get(lot__code="SF-001")
+        self.count = CountPage(self.browser.driver, self.live_server_url)
+        self.browser.driver.get(f"{self.live_server_url}/trials/{self.trial.pk}/count")
+        self.count.dish_number(1)
+        self.dish = Dish.objects.get(code=self.count.code)
+        self.up = course_of(self.dish).record.germinated
+
+    def test_a_total_becomes_what_is_new_and_one_that_falls_asks_which_is_true(self):
+        count = self.count
+        count.press("typed: new")
+        count.type(*str(self.up + 2))
+        count.new(2)
+        for _ in str(self.up + 2):
+            count.type(Keys.BACKSPACE)
+        # one fewer than before: the last look that found some is not always the last one
+        count.type(*str(max(0, self.up - 1)), Keys.ENTER)
+        count.text("Which is true?")
+        self.accessible("A total that falls")
+        count.press("nothing new")
+        count.dish_number(2)
+        count.nothing_waits()
+        self.assertEqual(course_of(self.dish).record.germinated, self.up)
+        self.assertEqual(self.dish.looks.latest("pk").new_germinated, 0)
+
+    def test_seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look(self):
+        count = self.count
+        shot = self.browser._profile + "/dish.png"
+        Image.new("RGB", (600, 400), "#c8b89a").save(shot)
+        count.press("more")
+        self.browser.driver.find_element("css selector", "input[type=file]").send_keys(shot)
+        plate = count.see("//*[@role='button'][contains(@aria-label, 'tap each seed')]")
+        for x, y in ((-80, -60), (40, 30), (90, -20)):
+            self.tap_at(plate, x, y)
+        count.text("3")
+        # a tap on a mark takes it back
+        self.tap_at(plate, 40, 30)
+        count.press("Take 2 as the count")
+        count.new(2)
+        count.press("done, next dish")
+        count.dish_number(2)
+        count.nothing_waits()
+        look = self.dish.looks.latest("pk")
+        self.assertEqual((look.new_germinated, len(look.marks), look.photo.width), (2, 2, 600))
+
+    def tap_at(self, element, x, y):
+        script = """
+            const box = arguments[0].getBoundingClientRect()
+            const at = { clientX: box.left + box.width / 2 + arguments[1], clientY: box.top + box.height / 2 + arguments[2], bubbles: true }
+            arguments[0].dispatchEvent(new MouseEvent('click', at))
+        """
+        self.page.run(script, element, x, y)
+
+    def test_potting_from_a_mouldy_dish_is_asked_about(self):
+        count = self.count
+        count.press("more")
+        count.press("are potted")
+        count.press("watered")
+        count.type(Keys.ARROW_DOWN, Keys.ARROW_DOWN, "1", Keys.ARROW_UP, Keys.ARROW_UP, "2", Keys.ENTER)
+        count.text("has mould. Potting its 2 sprouts")
+        count.press("Throw them out")
+        count.dish_number(2)
+        count.nothing_waits()
+        look = self.dish.looks.latest("pk")
+        self.assertEqual((look.new_germinated, look.new_rotted, look.potted, look.thrown_out, look.watered), (2, 1, 0, 2, True))
+
+    def test_a_dish_is_found_by_its_code_and_set_aside_with_a_reason(self):
+        count = self.count
+        other = Dish.objects.filter(treatment__trial=self.trial).order_by("-position").first()
+        count.press("Find a dish by its code")
+        count.fill("Type the code", other.code.lower())
+        count.press("Open")
+        count.dish_number(16)
+        self.assertEqual(count.code, other.code)
+        count.press("more")
+        count.press("Something is wrong with it")
+        count.pick(f"What is wrong with {other.code}", "Set it aside from now on")
+        count.fill("Why", "dried out over the weekend")
+        count.press("Set it aside")
+        count.wait.until(lambda _: SetAside.objects.filter(dish=other).exists())
+        self.page.open(f"/trials/{self.trial.pk}", self.trial.question)
+        self.page.text("dried out over the weekend")
+        self.page.open(f"/trials/{self.trial.pk}/dishes/{other.pk}", f"Dish {other.code}")
+        self.page.press("Count it again")
+        self.page.wait.until(lambda _: course_of(other).open)
+
+    def test_a_filled_sheet_is_typed_in_with_the_same_checks(self):
+        page = self.page
+        page.open(f"/trials/{self.trial.pk}/sheet", "Bench sheet")
+        cells = self.browser.driver.find_elements("css selector", "input[aria-label$=', new']")
+        looks = Look.objects.count()
+        cells[0].send_keys("1", Keys.ENTER)
+        # Enter goes down the column
+        self.page.type("99", Keys.ENTER)
+        self.page.type("0")
+        self.accessible("Bench sheet")
+        page.press("Record 3 dishes")
+        page.text("only 25 seeds were sown")
+        page.text("2 recorded")
+        self.assertEqual(Look.objects.count() - looks, 2)
+        self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
+
+
+class ClosingATrial(Journey):
+    """What is left, dish by dish; what is not looked at is named as lost; a late sprout reopens its dish."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+        self.trial = Trial.objects.get(lot__code="NA-019")
+        self.path = f"/trials/{self.trial.pk}"
+
+    def open_dishes(self):
+        dishes = Dish.objects.filter(treatment__trial=self.trial)
+        return [d for d in dishes if course_of(d).open]
+
+    def test_dishes_are_closed_with_their_fates_and_one_is_reopened(self):
+        page = self.page
+        page.open(f"{self.path}/close", "What is left in the dishes?")
+        page.text("cannot be told from")
+        before = len(self.open_dishes())
+        self.assertGreater(before, 4)
+        self.accessible("Closing")
+        self.no_sideways_scrolling("Closing")
+        line = page.see("//div[contains(@class, 'line')][.//label[normalize-space()='firm and fresh']]")
+        code = line.find_element("css selector", ".code").text
+        dish = Dish.objects.get(code=code)
+        left = course_of(dish).record.remaining
+        fields = line.find_elements("css selector", "input")
+        fields[0].send_keys(str(left + 1))
+        page.text(f"More than is left in {code}")
+        fields[0].send_keys(Keys.BACKSPACE * 4, str(left))
+        page.press("with these")
+        page.wait.until(lambda _: len(self.open_dishes()) < before)
+        self.assertEqual(Closing.objects.get(dish=dish).fresh, left)
+        page.press("Close without looking")
+        page.text("stay unknown")
+        page.press("Close them all the same")
+        page.text("Every dish is closed")
+        page.wait.until(lambda _: not self.open_dishes())
+        page.open(f"{self.path}/dishes/{dish.pk}", f"Dish {code}")
+        page.press("Reopen it for a late sprout")
+        page.wait.until(lambda _: [d.code for d in self.open_dishes()] == [code])
+        page.open(self.path, self.trial.question)
+        page.text("Reopened: the closing was taken back.")
+
+    def test_what_is_left_goes_on_into_a_second_treatment(self):
+        page = self.page
+        page.open(self.path, self.trial.question)
+        page.press("Send what is left on")
+        page.choose("Further treatment", "4 weeks cold, damp sand")
+        page.press("Send them on")
+        page.text("A record of its own")
+        self.assertGreater(Stretch.objects.filter(dish__treatment__trial=self.trial).count(), 4)
+        page.text("Interim")
+
+    def test_a_photo_of_the_set_up_stays_with_the_trial(self):
+        page = self.page
+        shot = self.browser._profile + "/tray.jpg"
+        Image.new("RGB", (300, 200), "#8a6d57").save(shot)
+        page.open(f"{self.path}/set-up", "1 Draw the sample")
+        self.browser.driver.find_element("css selector", "input[type=file]").send_keys(shot)
+        page.see("//img[contains(@alt, 'The trial on')]")
+        self.assertEqual(TrialPhoto.objects.get().at.date(), timezone.now().date())

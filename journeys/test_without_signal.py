@@ -1,0 +1,205 @@
+from datetime import timedelta
+from uuid import uuid4
+
+from django.utils import timezone
+
+from journeys.case import Journey
+from journeys.pages.count import CountPage
+from server.people.models import Person
+from server.trials.models import Look, Trial
+from server.trials.selectors.courses import course_of
+from server.trials.services.closings import close_dish
+from server.trials.services.looks import record_look
+from server.trials.services.new_look import NewLook
+
+
+class WithoutSignal(Journey):
+    """A day in the greenhouse without signal: the page can be closed, the person change; each look arrives once, in order."""
+
+    def setUp(self):
+        super().setUp()
+        self.addCleanup(self.browser.network, offline=False)
+        self.trial = Trial.objects.get(lot__code="SF-001")
+        self.path = f"/trials/{self.trial.pk}/count"
+        self.count = CountPage(self.browser.driver, self.live_server_url)
+        self.page.sign_in()
+
+    def open_count(self):
+        self.browser.driver.get(self.live_server_url + self.path)
+
+    def kept_on_the_device(self):
+        """The worker has the app and the day's sheets."""
+        script = """
+            const done = arguments[arguments.length - 1]
+            const kept = async () => {
+              await navigator.serviceWorker.ready
+              const cache = await caches.open('awake-furrow-answers')
+              const names = (await cache.keys()).map(r => r.url)
+              return navigator.serviceWorker.controller && names.some(n => n.includes(arguments[0]))
+            }
+            kept().then(v => done(!!v))
+        """
+        self.browser.driver.get(self.live_server_url + "/")
+        asked = f"/trials/{self.trial.pk}/count-sheet/"
+        self.page.wait.until(lambda d: d.execute_async_script(script, asked), "the round was never kept")
+
+    def made(self, since):
+        return list(Look.objects.filter(pk__gt=since).order_by("pk"))
+
+    def test_the_round_opens_without_signal_and_outlives_a_closed_page(self):
+        since = Look.objects.latest("pk").pk
+        self.kept_on_the_device()
+        self.browser.network(offline=True)
+        # a cold start: the page was never open with signal
+        self.open_count()
+        count = self.count
+        count.dish_number(1)
+        codes = []
+        for number, new in enumerate("120", 1):
+            count.dish_number(number)
+            codes.append(count.code)
+            count.next_dish(new)
+        count.text("waiting (3)")
+        self.browser.driver.get("about:blank")
+        self.open_count()
+        count.dish_number(4)
+        count.text("waiting (3)")
+        count.press("back")
+        count.new(0)
+        count.press("back")
+        count.new(2)
+        self.assertEqual(count.code, codes[1])
+        self.page.open("/", "round")
+        self.page.text("kept on this device")
+        self.page.text("waiting (3)")
+        self.browser.console_errors()
+        self.browser.network(offline=False)
+        self.page.run("window.dispatchEvent(new Event('online'))")
+        self.page.wait.until(lambda _: len(self.made(since)) == 3)
+        self.assertEqual([(x.dish.code, x.new_germinated) for x in self.made(since)], list(zip(codes, (1, 2, 0), strict=True)))
+
+    def test_what_one_person_counted_waits_until_that_person_is_back(self):
+        since = Look.objects.latest("pk").pk
+        self.open_count()
+        count = self.count
+        count.dish_number(1)
+        # signed out elsewhere meanwhile
+        self.browser.driver.delete_cookie("sessionid")
+        count.next_dish("1")
+        count.text("waiting (1)")
+        self.assertEqual([e for e in self.browser.console_errors() if "401" not in e], [])
+        self.page.sign_in("tm", "awake-tm")
+        self.page.open("/waiting", "What waits on this device")
+        self.page.text("waits until who made it signs in here again")
+        self.assertEqual(self.made(since), [])
+        self.browser.driver.delete_cookie("sessionid")
+        self.page.sign_in()
+        self.page.wait.until(lambda _: len(self.made(since)) == 1)
+        self.assertEqual(self.made(since)[0].by.initials, "RK")
+
+    def theirs(self, dish, **counts):
+        helper = Person.objects.get(initials="TM")
+        at = timezone.now() - timedelta(seconds=30)
+        return record_look(by=helper, dish=dish, new=NewLook(at=at, client_id=uuid4(), **counts))[0]
+
+    def first_dish(self):
+        self.open_count()
+        self.count.dish_number(1)
+        code = self.count.code
+        return next(d for t in self.trial.treatments.all() for d in t.dishes.all() if d.code == code)
+
+    def test_two_counts_of_one_dish_come_to_a_person_with_both(self):
+        dish = self.first_dish()
+        before = course_of(dish).record.germinated
+        self.theirs(dish, new_germinated=2)
+        self.count.next_dish("1")
+        held = self.page.see("//section[contains(@aria-label, 'to decide')]")
+        self.assertIn("2 germinated", held.text)
+        self.assertIn("1 germinated", held.text)
+        self.assertIn("TM", held.text)
+        self.accessible("Two counts")
+        self.assertEqual(course_of(dish).record.germinated, before + 2)
+        # nothing is lost by leaving it: the head of every page says that it waits for a person
+        self.page.open("/", "round")
+        self.page.press("to decide (1)")
+        self.page.press("Both: mine came after theirs")
+        self.page.text("Nothing waits")
+        self.assertEqual(course_of(dish).record.germinated, before + 3)
+        self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])
+
+    def test_mine_can_stand_instead_of_theirs(self):
+        dish = self.first_dish()
+        before = course_of(dish).record.germinated
+        self.theirs(dish, new_germinated=2)
+        self.count.next_dish("1")
+        self.page.press("Mine stands instead")
+        self.page.wait.until(lambda _: course_of(dish).record.germinated == before + 1)
+        self.browser.console_errors()
+
+    def test_a_dish_that_was_closed_meanwhile_is_reopened_or_left(self):
+        dish = self.first_dish()
+        before = course_of(dish).record.germinated
+        close_dish(by=Person.objects.get(initials="TM"), dish=dish, at=timezone.now(), client_id=uuid4(), fresh=1)
+        self.count.next_dish("1")
+        self.page.text("1 fresh, 0 hard, 0 empty, 0 dead")
+        self.page.press("Reopen the dish and add mine")
+        self.page.wait.until(lambda _: course_of(dish).record.germinated == before + 1)
+        self.assertIsNone(course_of(dish).closing)
+        self.browser.console_errors()
+
+    def test_sixteen_dishes_with_thirteen_quiet_take_twenty_taps_at_most_without_signal(self):
+        since = Look.objects.latest("pk").pk
+        self.browser.size(390, 844)
+        self.addCleanup(self.browser.size, 1280, 800)
+        self.open_count()
+        count = self.count
+        count.dish_number(1)
+        self.browser.network(offline=True)
+        taps = 0
+
+        def tap(words):
+            nonlocal taps
+            count.press(words)
+            taps += 1
+
+        for number in (1, 2, 3):
+            count.dish_number(number)
+            tap("+1 sprouted")
+            if number == 2:
+                # a wrong one is undone in one
+                tap("+1 sprouted")
+                count.new(2)
+                tap("undo")
+                count.new(1)
+            tap("done, next dish")
+        tap("nothing new in the other 13")
+        count.heading("The round is done")
+        count.text("waiting (16)")
+        self.assertLessEqual(taps, 20)
+        self.browser.console_errors()
+        self.browser.network(offline=False)
+        self.page.run("window.dispatchEvent(new Event('online'))")
+        self.page.wait.until(lambda _: len(self.made(since)) == 16)
+        self.assertEqual(sum(x.new_germinated for x in self.made(since)), 3)
+
+    def test_a_device_with_a_wrong_clock_is_told_and_its_looks_have_the_right_time(self):
+        since = Look.objects.latest("pk").pk
+        shift = """
+            const real = Date.now.bind(Date)
+            const Real = Date
+            window.Date = class extends Real {
+              constructor(...a) { if (a.length) super(...a); else super(real() - 3600000 * 2) }
+              static now() { return real() - 3600000 * 2 }
+            }
+        """
+        added = self.browser.driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": shift})
+        self.addCleanup(self.browser.driver.execute_cdp_cmd, "Page.removeScriptToEvaluateOnNewDocument", added)
+        self.addCleanup(self.page.run, "localStorage.removeItem('awake-furrow-clock-off')")
+        self.open_count()
+        self.count.dish_number(1)
+        self.count.text("clock is 120 minutes behind")
+        self.count.next_dish("1")
+        self.page.wait.until(lambda _: len(self.made(since)) == 1)
+        look = self.made(since)[0]
+        self.assertLess(abs(look.at - timezone.now()), timedelta(minutes=2))
+        self.assertGreater(look.at - look.device_at, timedelta(minutes=115))
