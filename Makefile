@@ -16,10 +16,10 @@ DEMO_DAY := $(shell date +%F)
 DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo test vectors screenshots bench format schema clean
+.PHONY: help demo serve-lan test vectors screenshots bench format schema clean
 
 help: ## what there is
-	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
+	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
 
 # --- setting up; each step runs again only when what it depends on has changed ---
 
@@ -59,6 +59,10 @@ $(STAMPS)/chromium: $(STAMPS)/venv
 demo: $(STAMPS)/run $(STAMPS)/web ## set up, load the demo data of today, serve on loopback
 	@mkdir -p var
 	@$(DEMO_ENV) $(PY) -m scripts.serve --demo
+
+serve-lan: $(STAMPS)/run $(STAMPS)/web ## serve to phones on this network over a secure address; docs/phone.md
+	@mkdir -p var
+	@$(DEMO_ENV) $(PY) -m scripts.serve_lan --demo
 
 # --- checking ---
 

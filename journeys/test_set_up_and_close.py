@@ -127,7 +127,7 @@ class CountedWithCare(Journey):
         count.type(*str(max(0, self.up - 1)), Keys.ENTER)
         count.text("Which is true?")
         self.accessible("A total that falls")
-        count.press("nothing new")
+        count.press(f"{self.up}: nothing new")
         count.dish_number(2)
         count.nothing_waits()
         self.assertEqual(course_of(self.dish).record.germinated, self.up)

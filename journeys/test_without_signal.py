@@ -96,6 +96,8 @@ class WithoutSignal(Journey):
         self.page.sign_in()
         self.page.wait.until(lambda _: len(self.made(since)) == 1)
         self.assertEqual(self.made(since)[0].by.initials, "RK")
+        # each try without a session is a 401 that the browser writes down
+        self.assertEqual([e for e in self.browser.console_errors() if "401" not in e], [])
 
     def theirs(self, dish, **counts):
         helper = Person.objects.get(initials="TM")

@@ -1,5 +1,8 @@
 """Addresses: the API, its schema and the page to read it, and the built front end for everything else."""
 
+import os
+from pathlib import Path
+
 from django.conf import settings
 from django.http import FileResponse, HttpRequest, HttpResponse
 from django.urls import URLPattern, URLResolver, include, path, re_path
@@ -16,6 +19,15 @@ def web_app(request: HttpRequest) -> FileResponse | HttpResponse:
     if not page.is_file():
         return HttpResponse("The front end is not built yet: run `make demo`.", status=503, content_type="text/plain")
     return FileResponse(page.open("rb"), headers={"Cache-Control": "no-cache"}, content_type="text/html; charset=utf-8")
+
+
+@require_safe
+def authority(request: HttpRequest) -> FileResponse | HttpResponse:
+    """The certificate that a phone must trust; there is one only while this machine serves to its network."""
+    file = os.environ.get("AWAKE_FURROW_AUTHORITY", "")
+    if not file or not Path(file).is_file():
+        return HttpResponse("There is no such certificate: this machine serves itself only.", status=404, content_type="text/plain")
+    return FileResponse(Path(file).open("rb"), content_type="application/x-x509-ca-cert", as_attachment=True, filename="awake-furrow.crt")
 
 
 api: list[URLPattern | URLResolver] = [
@@ -45,5 +57,6 @@ api: list[URLPattern | URLResolver] = [
 urlpatterns = [
     path("api/v1/", include(api)),
     re_path(r"^api(/|$)", no_such_address),
+    path("authority.crt", authority),
     re_path(r"^(?!static/|assets/)", web_app),
 ]

@@ -12,6 +12,7 @@ from core.design import counting_plan
 from core.simulate import SimulatedDish, fates_after, simulate_dish
 from core.treatment import RecipeStep
 from core.vocabulary import AmountKnown, Container, EmbryoSize, OriginKind, Purpose, Ripeness, Role, SowSeason, StockKind
+from server.demo.build_counting import build_counting
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
 from server.demo.build_treat import build_treat
 from server.demo.scenario_lots import LOTS, NOTE_SOURCE, PLACES, PLANTS, SMALL_EMBRYO, SOWN_IN_SPRING, WOKEN_BY, LotSpec
@@ -83,6 +84,7 @@ def build_demo(now: datetime) -> None:
         _trial(trial, grower, helper, lots, places, recipes, now, draw)
     work_at_the_bench(lots, grower, helper, now)
     build_treat(lots, places, grower, helper, now, np.random.default_rng(SEED + 2))
+    build_counting(lots, places, grower, helper, now, np.random.default_rng(SEED + 3))
 
 
 def _needed_by(code: str, now: datetime) -> date:

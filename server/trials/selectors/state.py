@@ -54,8 +54,8 @@ class TrialCourses:
         return start + next_look(t.first_look_days, t.every_days, t.length_days, t.daily_for_days, first, seen) * DAY
 
     def advice_of(self, course: DishCourse) -> StopReason | None:
-        """Whether a dish may be closed; None unless it is open, and in the dark, where nothing tells when the last one came."""
-        if not course.open or course.dark:
+        """Whether a dish may be closed; None unless it is open, and after one look in the dark, which tells no time."""
+        if not course.open or (course.dark and len(course.looks) <= 1):
             return None
         return stop_rule(course.current, self.trial.length_days, self.trial.every_days).reason
 

@@ -244,7 +244,7 @@ onBeforeRouteLeave(async () => {
           <template v-if="dish.advice && dish.advice !== 'still_coming'"
             >This dish: {{ stopWords[dish.advice] }}.</template
           >
-          <template v-if="dish.dark">It stands in the dark: one look, at the end.</template>
+          <template v-if="dish.dark && !dish.last_look">It stands in the dark: one look, at the end.</template>
         </p>
         <CloseDish
           v-if="(dish.advice === 'quiet_and_length' || dish.advice === 'all_accounted') && made[dish.id]"

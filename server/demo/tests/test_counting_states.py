@@ -1,0 +1,34 @@
+"""The states of setting up and counting that the screens should show are there."""
+
+from django.test import TestCase
+
+from core.vocabulary import DeviationKind, Light, Question, TrialState
+from server.demo.build import build_demo
+from server.evidence.selectors.overview import overview
+from server.evidence.selectors.story import trial_story
+from server.rounds.selectors.today import today
+from server.tests.builders import now
+from server.trials.models import Trial
+
+
+class CountedInStates(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        cls.now = now()
+        build_demo(cls.now)
+
+    def test_two_factors_crossed_are_planned_in_the_light_and_in_the_dark(self):
+        trial = Trial.objects.get(asks=Question.CROSSED)
+        page = overview(trial, self.now)
+        self.assertEqual((page.state, page.factor_a, page.factor_b, len(page.furrows)), (TrialState.PLANNED, "cold", "light", 4))
+        self.assertEqual({(f.level_a, f.light) for f in page.furrows}, {(c, x) for c in ("no cold", "4 weeks cold") for x in Light})
+
+    def test_a_deviation_and_the_people_stand_in_a_trials_story(self):
+        story = trial_story(Trial.objects.filter(lot__code="HR-114").earliest("pk"))
+        self.assertIn(DeviationKind.DRIED_OUT, {x.kind for x in story.lines})
+        self.assertTrue(story.people)
+
+    def test_open_trials_stand_on_today_by_the_age_of_their_last_look(self):
+        seen = [t.last_look_at for t in today(self.now).waking if t.last_look_at]
+        self.assertGreater(len(seen), 3)
+        self.assertEqual(seen, sorted(seen))
