@@ -83,7 +83,7 @@ vectors: $(STAMPS)/run ## run vectors against the core: make vectors FILE=path
 screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures of docs/screenshots anew
 	$(PY) -m scripts.screenshots docs/screenshots
 
-bench: $(STAMPS)/run $(STAMPS)/web ## measure what must be fast, print a table
+bench: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## measure what must be fast, print a table
 	@$(PY) -m scripts.bench
 
 # --- writing ---

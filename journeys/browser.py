@@ -76,6 +76,11 @@ class Browser:
             targets = json.load(answer)
         return [t["webSocketDebuggerUrl"] for t in targets if t["type"] == "service_worker"]
 
+    def forget_device(self, address: str) -> None:
+        """Empty what pages keep on the device; each story begins with a new one."""
+        kinds = "indexeddb,local_storage,cache_storage,service_workers"
+        self.driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": address, "storageTypes": kinds})
+
     def only_window(self) -> None:
         """Close what opened beside the first window, and go back to that."""
         first, *others = self.driver.window_handles

@@ -45,6 +45,7 @@ class Journey(StaticLiveServerTestCase):
     def setUp(self) -> None:
         demo_data()
         self.browser.driver.delete_all_cookies()
+        self.browser.forget_device(self.live_server_url)
         self.page = Page(self.browser.driver, self.live_server_url)
         self.browser.console_errors()
         self.addCleanup(self.no_errors_in_the_console)

@@ -143,6 +143,7 @@ class AroundTheRound(Journey):
         page.open(f"/trials/new?lot={Lot.objects.get(code='LL-022').pk}&recipe={cold.pk}", "New trial")
         page.see("//input[@value='4 weeks cold, damp sand'] | //*[contains(@class, 'v-select')][contains(., '4 weeks cold, damp sand')]")
         page.fill("Question", "Does cold harm flax?")
+        page.fill("Dishes a treatment", "4")
         page.fill("Sow on", (timezone.localdate() + timedelta(days=30)).strftime("%m%d%Y"))
         page.press("Lay out the trial")
         page.heading("Does cold harm flax?")

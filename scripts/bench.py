@@ -19,6 +19,7 @@ from core.germination import CountedDish, CountedTreatment, compare_final, indic
 from core.records import CountRecord, Inspection
 from core.temperature import chill, log_csv, read_log
 from core.vocabulary import Family
+from scripts.bench_browser import in_the_browser
 from scripts.demo_server import Api, DemoServer
 
 ROUNDS = 40
@@ -89,6 +90,15 @@ def first_page_kb() -> float:
     return sum(len(gzip.compress((WEB / "assets" / n).read_bytes())) for n in seen) / 1000
 
 
+def reads(api: Api, pages: dict[str, str], note: str, limit: float, rounds: int = ROUNDS) -> list[Row]:
+    """Median times of some reads over HTTP."""
+
+    def read(path: str) -> Callable[[], object]:
+        return lambda: api.get(path)
+
+    return [Row(f"GET {name}, {note}", median_ms(read(path), rounds), limit, "ms") for name, path in pages.items()]
+
+
 def requests(api: Api) -> list[Row]:
     """The pages' reads over HTTP."""
     trial = api.trial("HR-114")
@@ -103,7 +113,7 @@ def requests(api: Api) -> list[Row]:
         "Batch": f"/api/v1/batches/{api.get('/api/v1/bag-rounds/')[-1]['bags'][0]['batch']}/page/",
         "Timers": "/api/v1/timers/",
     }
-    return [Row(f"GET {name}, median", median_ms(lambda path=path: api.get(path)), 100, "ms") for name, path in paths.items()]  # type: ignore[misc]
+    return reads(api, paths, "median", 100)
 
 
 def ten_years(api: Api) -> list[Row]:
@@ -146,12 +156,19 @@ def many_lots(api: Api, demo: DemoServer) -> list[Row]:
         "Stands": "/api/v1/stands/?page_size=500",
         "Today": "/api/v1/today/",
     }
-    rows = [
-        Row(f"GET {name}, 5,000 lots, 50,000 lines", median_ms(lambda path=path: api.get(path)), 150, "ms")  # type: ignore[misc]
-        for name, path in pages.items()
-    ]
+    rows = reads(api, pages, "5,000 lots, 50,000 lines", 150)
     letters = [median_ms(lambda words=words: api.get(f"/api/v1/lots/?page_size=200&search={quote(words)}"), 10) for words in typed]  # type: ignore[misc]
     return [*rows, Row("filter as you type, slowest of seven", max(letters), 150, "ms")]
+
+
+def counting(api: Api, demo: DemoServer) -> list[Row]:
+    """A tap until it is drawn, and a trial of 90 looks × 32 dishes over fourteen months."""
+    made = subprocess.run([sys.executable, "-m", "scripts.long_trial"], env=demo.environment, check=True, capture_output=True, text=True)
+    trial = int(made.stdout)
+    pages = {"Trial": f"/api/v1/trials/{trial}/overview/", "Count sheet": f"/api/v1/trials/{trial}/count-sheet/"}
+    rows = reads(api, pages, "90 looks × 32 dishes", 200, 10)
+    tap, drawn = in_the_browser(api, api.trial("HR-114"), trial)
+    return [*rows, Row("a tap until it is drawn, median", tap, 50, "ms"), Row("that trial drawn after its answer", drawn, 300, "ms")]
 
 
 def main() -> None:
@@ -168,6 +185,7 @@ def main() -> None:
             *logs(),
             Row("Compare of 12 × 8 × 60, computed", median_ms(lambda: compare(trial), 10), 150, "ms"),
             Row("JavaScript of the first page, gzip", first_page_kb(), 300, "kB"),
+            *counting(api, demo),
             *ten_years(api),
             *many_lots(api, demo),
         ]

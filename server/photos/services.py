@@ -8,6 +8,7 @@ from uuid import UUID
 
 from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
+from django.db import transaction
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from server.people.models import Person
@@ -22,6 +23,7 @@ QUALITY = 82
 TYPES = ("JPEG", "PNG", "WEBP")
 
 
+@transaction.atomic
 def keep_photo(*, by: Person, upload: "UploadedFile[Any]", at: datetime, pointer: str = "/photo", client_id: UUID | None = None) -> Photo:
     """Keep an uploaded photo: turned upright, at most 1600 pixels long, as JPEG without place, camera or time inside.
 

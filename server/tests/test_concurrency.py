@@ -6,7 +6,7 @@ from uuid import uuid4
 from django.db import connection
 from django.test import TransactionTestCase
 
-from core.vocabulary import AmountKnown, PlanMode, StockKind
+from core.vocabulary import AmountKnown, DeviationKind, PlanMode, StockKind
 from server.batches.models import BagLook, Batch, StepBegun, StepEnded
 from server.batches.services.batches import split as split_batch
 from server.batches.services.looks import NewBagLook, record_bag_look
@@ -15,6 +15,8 @@ from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services import change_lot, enter_stock
 from server.lots.services.descent import Part, split_lot
+from server.photos.models import Photo
+from server.photos.services import keep_photo
 from server.rest.problems import Problem, StaleVersion
 from server.stands.models import Visit
 from server.stands.services.visits import NewVisit, record_visit
@@ -30,12 +32,14 @@ from server.tests.builders import (
     make_stand,
     make_trial,
     now,
+    picture,
 )
-from server.trials.models import Dish, Look, Sown
+from server.trials.models import Deviation, Dish, Look, Sown
 from server.trials.selectors.courses import course_of
 from server.trials.services.bags import put_in_bags
 from server.trials.services.looks import record_look, sow_trial
 from server.trials.services.new_look import NewLook
+from server.trials.services.story import note_deviation
 
 PEOPLE = 6
 
@@ -76,6 +80,29 @@ class AtOnce(TransactionTestCase):
         found = together(count)
         self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
         self.assertEqual(course_of(dish).record.germinated, 8)
+
+    def test_of_several_people_who_count_a_dish_at_once_one_is_taken_and_the_others_are_asked(self):
+        dish = dishes_of(make_sown_trial(days_ago=10))[0]
+
+        def count(n):
+            new = NewLook(at=now() - (n + 1) * DAY, client_id=uuid4(), new_germinated=1, after=None)
+            return record_look(by=self.person, dish=dish, new=new)
+
+        found = together(count)
+        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
+        self.assertEqual({f.code for f in found if isinstance(f, Problem)}, {"counted_meanwhile"})
+        self.assertEqual(course_of(dish).record.germinated, 1)
+
+    def test_the_same_photo_sent_by_several_threads_is_kept_once(self):
+        name = uuid4()
+        found = together(lambda n: keep_photo(by=self.person, upload=picture(), at=now(), client_id=name))
+        self.assertEqual({photo.pk for photo in found}, {Photo.objects.get().pk})
+
+    def test_the_same_deviation_sent_by_several_threads_is_noted_once(self):
+        trial, name = make_sown_trial(), uuid4()
+        kind = DeviationKind.OTHER
+        together(lambda n: note_deviation(by=self.person, trial=trial, kind=kind, words="x", at=now(), client_id=name))
+        self.assertEqual(Deviation.objects.count(), 1)
 
     def test_one_of_several_changes_of_a_version_wins_and_the_others_are_told(self):
         lot = make_lot()

@@ -15,10 +15,12 @@ from core.vocabulary import (
     CalibrationKind,
     CleaningKind,
     Container,
+    DeviationKind,
     DryingKind,
     DurationUnit,
     LeavingHow,
     QualityKind,
+    Question,
     Reason,
     RipeSign,
     Shedding,
@@ -30,7 +32,18 @@ from core.vocabulary import (
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.stands.models import Visit
-from server.tests.builders import begin, make_batch, make_lot, make_person, make_place, make_stand, now
+from server.tests.builders import (
+    begin,
+    dishes_of,
+    make_batch,
+    make_lot,
+    make_person,
+    make_place,
+    make_sown_trial,
+    make_stand,
+    make_trial,
+    now,
+)
 
 numbers = st.one_of(
     st.none(), st.integers(-10, 10**9), st.floats(allow_nan=False, allow_infinity=False, width=32), st.sampled_from(["", "12,5", "∞"])
@@ -232,3 +245,70 @@ class OddTreatment(SendsAnything):
                 answer = self.api.post(f"/api/v1/temperature-logs/{path}", fields | extra | {"file": file}, format="multipart")
                 self.assertLess(answer.status_code, 500, content)
         self.still_readable()
+
+
+class OddCounting(SendsAnything):
+    @classmethod
+    def setUpTestData(cls):
+        super().setUpTestData()
+        cls.trial = make_sown_trial(lot=cls.lot, days_ago=20)
+        cls.dish = dishes_of(cls.trial)[0]
+        cls.place = make_place()
+
+    def still_readable(self):
+        for page in ("count-sheet", "overview", "story", "set-up", "design"):
+            self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}/").status_code, 200, page)
+        self.assertIn(self.api.get(f"/api/v1/trials/{self.trial.pk}/comparison/").status_code, (200, 409))
+
+    @SOME
+    @given(
+        st.dictionaries(st.sampled_from(["new_germinated", "new_abnormal", "new_rotted", "new_lost", "potted", "thrown_out"]), numbers),
+        st.one_of(st.none(), st.just(str(uuid4())), texts),
+        st.lists(st.lists(numbers, max_size=3), max_size=3),
+        st.integers(-(10**7), 10**6),
+        st.booleans(),
+    )
+    def test_looks(self, counts, after, marks, seconds, early):
+        at = (now() + timedelta(seconds=seconds)).isoformat()
+        body = {"client_id": str(uuid4()), "dish": self.dish.pk, "at": at, "marks": marks, "after": after, "early": early}
+        self.send("looks/", body | counts)
+        self.still_readable()
+
+    @SOME
+    @given(words(Question), numbers, numbers, numbers, numbers, numbers)
+    def test_questions(self, asks, treatments, dishes, seeds, expected, difference):
+        body = {"lot": self.lot.pk, "asks": asks, "treatments": treatments, "dishes": dishes, "seeds_per_dish": seeds}
+        answer = self.send("trials/plan-question/", body | {"expected": expected, "difference": difference})
+        if answer.status_code == 200:
+            plan = answer.json()
+            self.assertLessEqual(plan["lower"], plan["upper"])
+            self.assertTrue(plan["sentences"])
+
+    @SOME
+    @given(words(DeviationKind), texts, numbers, st.booleans(), st.integers(-(10**8), 10**6))
+    def test_deviations_and_stretches(self, kind, said, seeds, with_place, seconds):
+        at = (now() + timedelta(seconds=seconds)).isoformat()
+        body = {"client_id": str(uuid4()), "kind": kind, "words": said, "dish": self.dish.pk, "seeds": seeds, "at": at}
+        self.send(f"trials/{self.trial.pk}/deviations/", body | {"place": self.place.pk if with_place else None})
+        self.send(f"trials/{self.trial.pk}/send-on/", {"dishes": [self.dish.pk], "name": said, "at": at})
+        self.send(f"dishes/{self.dish.pk}/set-aside/", {"why": said})
+        self.still_readable()
+        self.send(f"dishes/{self.dish.pk}/take-back-stretch/", {})
+        self.send(f"dishes/{self.dish.pk}/take-back-set-aside/", {})
+        self.still_readable()
+
+    @SOME
+    @given(texts, numbers, numbers, words(DurationUnit), numbers, st.booleans())
+    def test_later_treatments(self, name, dishes, seeds, unit, dose, control):
+        body = {"name": name, "dishes": dishes, "seeds_per_dish": seeds, "dose": dose, "dose_unit": unit, "is_control": control}
+        self.send(f"trials/{self.trial.pk}/add-treatment/", body)
+        self.still_readable()
+
+    @SOME
+    @given(st.lists(numbers, max_size=3), st.integers(-(10**9), 10**6))
+    def test_sowing_some(self, dishes, seconds):
+        planned = make_trial(lot=self.lot, dishes=1)
+        own = [d.pk for d in dishes_of(planned)]
+        for some in (dishes, own[:1], None):
+            self.send(f"trials/{planned.pk}/sow/", {"dishes": some, "at": (now() + timedelta(seconds=seconds)).isoformat()})
+        self.assertEqual(self.api.get(f"/api/v1/trials/{planned.pk}/overview/").status_code, 200)

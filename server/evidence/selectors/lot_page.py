@@ -74,18 +74,21 @@ class LotPage:
     forecast: Forecast
     last_test_on: date | None
     batches: list[LotBatch]
+    seedlings_potted: int
 
 
 def lot_page(lot: Lot, today: date) -> LotPage:
     """Everything about a lot, in a number of queries that does not grow with its records."""
-    finished = [t for t in with_courses(trials().filter(lot=lot)) if t.state is TrialState.CLOSED]
+    courses = with_courses(trials().filter(lot=lot))
+    finished = [t for t in courses if t.state is TrialState.CLOSED]
     found = [test for t in finished if (test := _test_of(t)) is not None]
     tests = sorted((t for t, _ in found), key=lambda t: (t.tested_on, t.trial))
     phis = {t.trial: phi for t, phi in found}
     last = tests[-1].tested_on if tests else None
     rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
     batches = [LotBatch(*row) for row in rows]
-    return LotPage(bench(lot, today, last), tests, _forecast(lot, tests, phis, today), last, batches)
+    potted = sum(look.potted for t in courses for d in t.dishes for look in d.looks)
+    return LotPage(bench(lot, today, last), tests, _forecast(lot, tests, phis, today), last, batches, potted)
 
 
 def _test_of(trial: TrialCourses) -> tuple[LotTest, float] | None:

@@ -31,6 +31,14 @@ class Keeping(ApiCase):
     def lot(self, **fields):
         return make_lot(collected_on=timezone.localdate() - timedelta(days=900), **fields)
 
+    def test_sprouts_that_were_potted_are_seedlings_of_the_lot(self):
+        lot = make_lot("P-1")
+        trial = make_sown_trial(lot=lot)
+        first, second, *_ = dishes_of(trial)
+        look(first, 3, 2, potted=2)
+        look(second, 3, 4, potted=1, thrown_out=3)
+        self.assertEqual(lot_page(lot, timezone.localdate()).seedlings_potted, 3)
+
     def test_a_lot_never_tested_has_no_forecast_and_says_why(self):
         found = self.page(self.lot())
         self.assertEqual((found.forecast.reason, found.forecast.points, found.tests), (Reason.NEVER_TESTED, [], []))

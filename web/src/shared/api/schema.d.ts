@@ -3107,6 +3107,7 @@ export interface components {
             /** Format: date */
             last_test_on: string | null;
             batches: components["schemas"]["LotBatch"][];
+            seedlings_potted: number;
         };
         /** @description What a lot's page says of its plant. */
         LotPlant: {

@@ -39,7 +39,9 @@ export function deviceBox<T>(name: string) {
   const writing = async () => (await opened()).transaction(STORE, 'readwrite', { durability: 'strict' }).store
   return {
     read: async () => (await (await opened()).getAll(STORE)) as Row<T>[],
-    add: (item: T) => changed((store) => store.add({ item, refusal: null })),
+    /** All of them or none, in one go: a page closed a moment later has them all. */
+    add: (items: readonly T[]) =>
+      changed((store) => Promise.all(items.map((item) => store.add({ item, refusal: null })))),
     put: (row: Row<T>) => changed((store) => store.put(row)),
     remove: (order: number) => changed((store) => store.delete(order)),
   }

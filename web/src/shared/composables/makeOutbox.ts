@@ -97,11 +97,24 @@ export function makeOutbox<T>({
     pause = Math.min(LONGEST_PAUSE_MS, pause * 2)
   }
 
-  /** Keep a record on the device; it leaves as soon as there is signal. */
-  async function send(item: T) {
-    await box.add(item)
+  let gathered: T[] = []
+  let keeping: Promise<void> | null = null
+
+  async function keep() {
+    await Promise.resolve()
+    const items = gathered
+    gathered = []
+    keeping = null
+    await box.add(items)
     await reread()
     void flush()
+  }
+
+  /** Keep a record on the device; it leaves as soon as there is signal. Those of one tap are kept together. */
+  function send(item: T): Promise<void> {
+    gathered.push(item)
+    keeping ??= keep()
+    return keeping
   }
 
   /** A person has decided about a refused record: send it changed, or drop it. */

@@ -44,8 +44,9 @@ async function record(bag: Bag, look: Partial<NewBagLook>, word: string) {
   walked.value = { ...walked.value, [bag.batch]: word }
   await send({ ...fine(bag), ...look })
 }
+/** One tap, kept on the device in one go: all of them or none. */
 async function allOthersFine(bags: readonly Bag[]) {
-  for (const bag of left(bags)) await record(bag, {}, 'fine')
+  await Promise.all(left(bags).map((bag) => record(bag, {}, 'fine')))
 }
 </script>
 

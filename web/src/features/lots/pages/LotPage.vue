@@ -135,6 +135,7 @@ function correct(wrong: StockLine) {
               >
               <span class="quiet"> batch of {{ plural(b.seeds, 'seed') }}</span>
             </li>
+            <li v-if="page.seedlings_potted">{{ plural(page.seedlings_potted, 'seedling') }} potted from its dishes</li>
             <li v-if="trials && !trials.results.length && !page.batches.length" class="quiet">
               No trial and no batch has drawn from this lot yet.
             </li>

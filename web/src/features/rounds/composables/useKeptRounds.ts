@@ -1,22 +1,26 @@
 import { watch, type Ref } from 'vue'
+import { useSession } from '@/features/people'
 import { Problem } from '@/shared/api/problem'
 import { keptAt } from '@/shared/api/kept'
 import { fetchCountSheet } from '@/features/trials'
 import type { Today } from '../api'
 
 const AGAIN_MS = 5 * 60_000
+const PAGE_FIRST_MS = 2_000
 let last = 0
 
 /** The sheets of today's rounds are asked for while there is signal: the worker keeps them, and the round opens without. */
 export function useKeptRounds(today: Ref<Today | undefined>) {
+  const { user } = useSession()
   watch(
     today,
     async (now) => {
       if (!now || keptAt.value || Date.now() - last < AGAIN_MS || !navigator.serviceWorker?.controller) return
       last = Date.now()
+      await new Promise((go) => setTimeout(go, PAGE_FIRST_MS))
       const trials = new Set(now.rounds.flatMap((r) => r.tasks.filter((t) => t.kind === 'count').map((t) => t.trial)))
       try {
-        for (const trial of trials) await fetchCountSheet(trial)
+        for (const trial of trials) if (user.value) await fetchCountSheet(trial)
       } catch (error) {
         // the signal went meanwhile: what was fetched is kept, the rest is asked for next time
         if (!(error instanceof Problem)) throw error

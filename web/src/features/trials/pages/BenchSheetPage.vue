@@ -109,7 +109,7 @@ const print = () => window.print()
             <tr v-for="d in open" :key="d.id" :class="{ done: row(d)?.saved }">
               <td class="code">{{ d.code }}</td>
               <td>{{ d.position }}</td>
-              <td class="num">{{ d.germinated }} of {{ seeds(d.seeds, d.seeds_estimated) }}</td>
+              <td class="num nowrap">{{ d.germinated }} of {{ seeds(d.seeds, d.seeds_estimated) }}</td>
               <td v-for="k in KINDS" :key="k" class="num">
                 <input
                   v-if="row(d)"

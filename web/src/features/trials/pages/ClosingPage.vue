@@ -72,12 +72,15 @@ const picture = (d: CountDish) => ({
 
 async function close(dishes: readonly CountDish[]) {
   const at = rightNow().toISOString()
-  for (const d of dishes) {
-    if (sum(d) > d.remaining) continue
-    const body = { client_id: crypto.randomUUID(), dish: d.id, at, ...fatesIn(fatesOf(d)) }
-    await send({ kind: 'closing', who: user.value?.id ?? 0, trial: id.value, code: d.code, body })
-    shut.value = [...shut.value, d.id]
-  }
+  const shutNow = dishes.filter((d) => sum(d) <= d.remaining)
+  // kept on the device in one go: all of them or none
+  await Promise.all(
+    shutNow.map((d) => {
+      const body = { client_id: crypto.randomUUID(), dish: d.id, at, ...fatesIn(fatesOf(d)) }
+      return send({ kind: 'closing', who: user.value?.id ?? 0, trial: id.value, code: d.code, body })
+    }),
+  )
+  shut.value = [...shut.value, ...shutNow.map((d) => d.id)]
   skipping.value = false
 }
 </script>
