@@ -13,8 +13,8 @@ VIEWS = {
     "trial": ("/trials/{balsamroot}", DESK),
     "count": ("/trials/{balsamroot}/count", PHONE),
     "compare": ("/trials/{balsamroot}/compare", DESK),
-    "question": ("/trials/new?lot={lot_balsamroot}&asks=best", DESK),
-    "closing": ("/trials/{balsamroot}/close", DESK),
+    "question": ("/trials/new?lot={lot_balsamroot}&asks=best&recipe={recipe_four}&recipe={recipe_cold}&recipe={recipe_twelve}", DESK),
+    "closing": ("/trials/{tobacco}/close", DESK),
     "set-up": ("/trials/{balsamroot}/set-up", DESK),
     "bench-sheet": ("/trials/{balsamroot}/sheet", DESK),
     "waiting": ("/waiting", DESK),
@@ -34,7 +34,14 @@ VIEWS = {
     "round-list": ("/rounds/list", DESK),
     "log": ("/places/{place_fridge}/temperature", DESK),
 }
-TRIALS = {"balsamroot": "HR-114", "mallow": "SM-052", "sumac": "RT-021", "cottonwood": "PO-003", "biscuitroot": "LD-027"}
+TRIALS = {
+    "balsamroot": "HR-114",
+    "mallow": "SM-052",
+    "sumac": "RT-021",
+    "cottonwood": "PO-003",
+    "biscuitroot": "LD-027",
+    "tobacco": "NA-019",
+}
 LOTS = {
     "lot_balsamroot": "HR-114",
     "lot_flax": "LL-015",
@@ -44,7 +51,9 @@ LOTS = {
     "lot_sumac": "RT-021",
 }
 RECIPES = {
+    "recipe_four": "4 weeks cold, damp sand",
     "recipe_cold": "8 weeks cold, damp sand",
+    "recipe_twelve": "12 weeks cold, damp sand",
     "recipe_acid": "acid 30 min, then 8 weeks cold",
     "recipe_hot": "hot water, then 12 weeks cold",
 }

@@ -23,9 +23,9 @@ function appFiles(): Plugin {
       for (const file of files) version.update(file).update(readFileSync(dist + file.slice(1)))
       const worker = readFileSync(dist + WORKER, 'utf8')
       const filled = worker
-        .replace('__FILES__', JSON.stringify(files))
-        .replace('__VERSION__', version.digest('hex').slice(0, 12))
-      if (filled.includes('__')) throw new Error('The worker still waits for its list of files.')
+        .replaceAll('__FILES__', JSON.stringify(files))
+        .replaceAll('__VERSION__', version.digest('hex').slice(0, 12))
+      if (filled === worker || /__(FILES|VERSION)__/.test(filled)) throw new Error('The worker got no list of files.')
       writeFileSync(dist + WORKER, filled)
     },
   }

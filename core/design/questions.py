@@ -30,6 +30,11 @@ class Aim:
         return self.question is Question.STILL_AS_GOOD or (self.question is not Question.ALIVE and self.treatments > 1)
 
     @property
+    def alone(self) -> bool:
+        """Whether a comparison is asked for with nothing to compare: one treatment by itself."""
+        return self.question in (Question.BEST, Question.DOSE, Question.CROSSED) and self.treatments == 1
+
+    @property
     def groups(self) -> int:
         """Treatments that the test has; an earlier result stands in as one more."""
         return max(2, self.treatments) if self.question is Question.STILL_AS_GOOD else self.treatments
@@ -132,6 +137,8 @@ def _power(aim: Aim, dishes: int, seeds: int, rho: float) -> float | None:
 
 
 def _fitness(aim: Aim, strong: float | None, half_width: float) -> Fitness:
+    if aim.alone:
+        return Fitness.CANNOT
     if not aim.compares:
         return Fitness.ANSWERS if half_width <= NARROW else Fitness.HINTS if half_width <= WIDE else Fitness.CANNOT
     if strong is None or strong < HINT_POWER:

@@ -8,6 +8,8 @@ from core.vocabulary import Fitness, Question
 def telling_sentences(aim: Aim, telling: Telling) -> list[str]:
     """What `telling` says about the question: how close, what difference, how surely, and the smallest layout that can."""
     said = [_close(aim, telling)]
+    if aim.alone:
+        return [*said, "One treatment by itself: there is nothing to hold it against. Add a treatment, and keep one untreated."]
     if aim.compares:
         said.append(_difference(aim, telling))
     if telling.fitness is Fitness.CANNOT:

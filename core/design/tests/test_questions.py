@@ -21,6 +21,10 @@ class WhatALayoutTells(TestCase):
         self.assertEqual(told(ALIVE, 4, 25).fitness, Fitness.ANSWERS)
         self.assertIsNone(told(ALIVE, 4, 25).power)
 
+    def test_one_treatment_by_itself_cannot_say_which_is_best(self):
+        self.assertEqual(told(Aim(Question.BEST, 1), 4, 25).fitness, Fitness.CANNOT)
+        self.assertEqual(told(Aim(Question.OTHER, 1), 4, 25).fitness, Fitness.ANSWERS)
+
     def test_one_dish_a_treatment_cannot_compare_and_says_what_could(self):
         found = told(BEST, 1, 100)
         self.assertEqual((found.fitness, found.power, found.above, found.below), (Fitness.CANNOT, None, None, None))

@@ -26,6 +26,10 @@ class WhatALayoutTellsInWords(TestCase):
             "Against a control of 40 %, 7 % or less or 78 % or more would be told apart", said(Aim(Question.BEST, 4, share=0.4), 4, 25)
         )
 
+    def test_a_comparison_of_one_treatment_asks_for_another(self):
+        for question in (Question.BEST, Question.DOSE, Question.CROSSED):
+            self.assertIn("nothing to hold it against", said(Aim(question, 1), 4, 25))
+
     def test_an_aged_lot_is_held_against_its_earlier_result(self):
         words = said(Aim(Question.STILL_AS_GOOD, 1, share=0.8), 4, 25)
         self.assertIn("Against the earlier result of 80 %", words)

@@ -103,7 +103,7 @@ export const questionWords: Words<Schemas['Question']> = {
   alive: 'Is this lot alive?',
   best: 'Which treatment wakes most?',
   dose: 'Which dose?',
-  crossed: 'Two things crossed: does one matter with and without the other?',
+  crossed: 'Do two things matter together?',
   still_as_good: 'Is it still as good as last time?',
   other: 'Another question',
 }

@@ -187,7 +187,7 @@ async function save() {
       </div>
       <div class="fields">
         <h2>How many</h2>
-        <div class="three">
+        <div class="two">
           <v-text-field
             v-model="trial.dishes_per_treatment"
             label="Dishes a treatment"
@@ -202,7 +202,7 @@ async function save() {
             :error-messages="at('/seeds_per_dish')"
             @update:model-value="sized = true"
           />
-          <v-text-field v-model="difference" label="Difference worth knowing, points" inputmode="decimal" />
+          <v-text-field v-model="difference" label="Difference that matters, points" inputmode="decimal" />
           <v-text-field
             v-model="expected"
             label="Expected, %"
@@ -251,9 +251,9 @@ async function save() {
   margin: 0;
 }
 
-.three {
+.two {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  grid-template-columns: 1fr 1fr;
   gap: 12px;
 }
 </style>
