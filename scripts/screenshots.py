@@ -87,7 +87,7 @@ def main(folder: Path, names: list[str]) -> None:
                 target = folder / f"{name.strip('/').replace('/', '-').replace('@', '-').format(**ids)}.png"
                 browser.size(*((int(width), 844) if width else size))
                 browser.driver.get(address + path.format(**ids))
-                time.sleep(1.2)
+                time.sleep(2)
                 browser.picture(target)
                 print(target, *browser.console_errors())
         finally:
