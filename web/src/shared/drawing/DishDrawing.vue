@@ -1,13 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { dishSentence, pipRadius, pipStates, spiral, type DishPicture } from './dish'
+import { cells, dishSentence, pipRadius, pipStates, spiral, type DishPicture } from './dish'
 
 /** One replicate, a pip a seed. With `counting`, waiting and fresh pips can be tapped; the keyboard has its own way. */
-const props = defineProps<{ dish: DishPicture; name?: string; taken?: readonly number[]; counting?: boolean }>()
+const props = defineProps<{
+  dish: DishPicture
+  name?: string
+  taken?: readonly number[]
+  counting?: boolean
+  /** A plug tray: one seed a cell, the cells in rows. */
+  tray?: boolean
+}>()
 const emit = defineEmits<{ pick: [place: number]; drop: [place: number] }>()
 
-const places = computed(() => spiral(props.dish.sown))
-const r = computed(() => pipRadius(props.dish.sown))
+const grid = computed(() => cells(props.dish.sown))
+const places = computed(() => (props.tray ? grid.value.places : spiral(props.dish.sown)))
+const r = computed(() => (props.tray ? grid.value.side * 0.26 : pipRadius(props.dish.sown)))
 const states = computed(() => pipStates(props.dish, props.taken))
 const label = computed(() => `${props.name ? `Dish ${props.name}: ` : ''}${dishSentence(props.dish)}`)
 
@@ -19,9 +27,24 @@ function tap(place: number) {
 </script>
 
 <template>
-  <svg class="dish" :class="{ counting }" viewBox="-1.04 -1.04 2.08 2.08" role="img" :aria-label="label">
-    <circle class="rim" r="1" />
-    <circle v-if="counting" class="inner" r="0.95" />
+  <svg class="dish" :class="{ counting, cells: tray }" viewBox="-1.04 -1.04 2.08 2.08" role="img" :aria-label="label">
+    <template v-if="tray">
+      <rect class="rim" x="-1" y="-1" width="2" height="2" rx="0.08" />
+      <rect
+        v-for="(p, i) in places"
+        :key="`c${i}`"
+        class="cell"
+        :x="p.x - grid.side * 0.46"
+        :y="p.y - grid.side * 0.46"
+        :width="grid.side * 0.92"
+        :height="grid.side * 0.92"
+        :rx="grid.side * 0.1"
+      />
+    </template>
+    <template v-else>
+      <circle class="rim" r="1" />
+      <circle v-if="counting" class="inner" r="0.95" />
+    </template>
     <g v-for="(p, i) in places" :key="i" :class="states[i]" :transform="`translate(${p.x} ${p.y})`" @click="tap(i)">
       <circle v-if="counting" class="touch" :r="r * 1.5" />
       <circle class="pip" :r="r" />
@@ -55,6 +78,7 @@ function tap(place: number) {
 }
 
 .dish circle,
+.dish rect,
 .dish path {
   vector-effect: non-scaling-stroke;
 }
@@ -69,7 +93,8 @@ function tap(place: number) {
   stroke-width: 3px;
 }
 
-.inner {
+.inner,
+.cell {
   fill: none;
   stroke: var(--line);
   stroke-width: 1px;

@@ -27,6 +27,17 @@ export function spiral(count: number): { x: number; y: number }[] {
   })
 }
 
+/** Places of `count` cells of a plug tray, row by row inside the same circle’s square, and the side of one cell. */
+export function cells(count: number): { places: { x: number; y: number }[]; side: number } {
+  const columns = Math.ceil(Math.sqrt(count))
+  const side = 1.8 / columns
+  const places = Array.from({ length: count }, (_, i) => ({
+    x: -0.9 + (0.5 + (i % columns)) * side,
+    y: -0.9 + (0.5 + Math.floor(i / columns)) * side,
+  }))
+  return { places, side }
+}
+
 /** Radius of a pip so that neighbours do not touch. */
 export const pipRadius = (count: number) => Math.min(0.1, 0.52 / Math.sqrt(Math.max(count, 1)))
 

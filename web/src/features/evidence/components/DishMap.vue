@@ -5,7 +5,7 @@ import { pictureOf } from '@/shared/drawing/dish'
 import type { Overview } from '../api'
 
 /** The dishes as they stand, in place order; the treatment is only named once the trial is open. */
-const props = defineProps<{ dishes: Overview['dishes']; trial: number }>()
+const props = defineProps<{ dishes: Overview['dishes']; trial: number; tray: boolean }>()
 
 const places = computed(() => {
   const found = new Map<string, Overview['dishes']>()
@@ -20,7 +20,7 @@ const places = computed(() => {
     <ol>
       <li v-for="d in dishes" :key="d.pips.id" :class="{ over: d.pips.closed || d.pips.set_aside }">
         <RouterLink :to="{ name: 'dish', params: { id: trial, dish: d.pips.id } }">
-          <DishDrawing :dish="pictureOf(d.pips)" :name="d.pips.code" />
+          <DishDrawing :dish="pictureOf(d.pips)" :name="d.pips.code" :tray="tray" />
           <span class="code">{{ d.pips.code }}</span>
         </RouterLink>
         <small v-if="d.treatment">{{ d.treatment }}</small>

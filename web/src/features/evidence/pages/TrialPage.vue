@@ -174,7 +174,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
         </section>
         <aside>
           <NextSteps :trial="trial" :today-iso="today" />
-          <DishMap :dishes="trial.dishes" :trial="id" />
+          <DishMap :dishes="trial.dishes" :trial="id" :tray="trial.medium === 'tray'" />
           <p v-if="trial.codes_hidden" class="quiet small">
             Blind: the map does not say which dish had which treatment.
             <button

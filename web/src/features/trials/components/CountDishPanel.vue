@@ -5,7 +5,7 @@ import type { CountDish } from '../api'
 import { addOne, total, type Entry } from '../logic/entry'
 
 /** The dish in hand, large: earlier germinated seed filled, new ones bright. Tap a waiting pip for one more, a new one to take it back. */
-const props = defineProps<{ dish: CountDish; before: Entry }>()
+const props = defineProps<{ dish: CountDish; before: Entry; tray: boolean }>()
 const entry = defineModel<Entry>('entry', { required: true })
 const places = defineModel<number[]>('places', { required: true })
 
@@ -36,7 +36,7 @@ function drop(place: number) {
 
 <template>
   <div class="panel">
-    <DishDrawing :dish="picture" :name="dish.code" :taken="places" counting @pick="pick" @drop="drop" />
+    <DishDrawing :dish="picture" :name="dish.code" :taken="places" :tray="tray" counting @pick="pick" @drop="drop" />
   </div>
   <p class="new" aria-live="polite">
     <strong class="figures">+{{ entry.germinated }}</strong> new · {{ inAll }} of {{ dish.seeds_estimated ? '≈ ' : ''

@@ -6,7 +6,7 @@ import type { QuestionPlan } from '../api'
 /** Seeds spent against what they buy: how surely a difference would be seen, or how close a share would be read. */
 const props = defineProps<{ plan: QuestionPlan }>()
 
-const [W, H, LEFT, FOOT] = [420, 112, 36, 22]
+const [W, H, LEFT, FOOT] = [430, 112, 46, 22]
 const ENOUGH = { power: 0.8, width: 0.2 }
 const byPower = computed(() => props.plan.curve.some((p) => p.power !== null))
 const top = computed(() => (byPower.value ? 1 : 0.5))

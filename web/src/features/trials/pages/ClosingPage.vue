@@ -123,7 +123,7 @@ async function close(dishes: readonly CountDish[]) {
       </EmptyState>
       <form v-else @submit.prevent="close(ready)">
         <div v-for="d in open" :key="d.id" class="line">
-          <DishDrawing class="drawing" :dish="picture(d)" :name="d.code" />
+          <DishDrawing class="drawing" :dish="picture(d)" :name="d.code" :tray="sheet.medium === 'tray'" />
           <div class="name">
             <RouterLink class="code" :to="{ name: 'dish', params: { id, dish: d.id } }">{{ d.code }}</RouterLink>
             <span

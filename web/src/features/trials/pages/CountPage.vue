@@ -221,7 +221,13 @@ onBeforeRouteLeave(async () => {
           ><template v-if="n.words">. {{ n.words }}</template>
         </p>
         <p v-if="dish.sown_at === null" class="notice">Not sown yet: what came up in it is early, before its day 0.</p>
-        <CountDishPanel v-model:entry="entry" v-model:places="places" :dish="dish" :before="before" />
+        <CountDishPanel
+          v-model:entry="entry"
+          v-model:places="places"
+          :dish="dish"
+          :before="before"
+          :tray="sheet?.medium === 'tray'"
+        />
         <KindPicker v-model="kind" :entry="entry" />
         <CountExtras
           v-if="sheet"

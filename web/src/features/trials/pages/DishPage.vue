@@ -117,7 +117,7 @@ async function done() {
       </p>
       <DishTrouble v-if="trouble" :dish="dish" :trial="id" @done="done" />
       <div class="both">
-        <DishDrawing class="drawing" :dish="picture" :name="dish.code" />
+        <DishDrawing class="drawing" :dish="picture" :name="dish.code" :tray="sheet.medium === 'tray'" />
         <div>
           <dl class="facts">
             <dt>Place</dt>
