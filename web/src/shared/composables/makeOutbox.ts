@@ -46,7 +46,16 @@ export function makeOutbox<T>({
   const waiting = computed(() => rows.value.filter((r) => !r.refusal).map((r) => r.item))
   const refused = computed(() => rows.value.filter((r) => r.refusal))
 
-  const reread = async () => void (rows.value = await box.read())
+  /** What waits on the device was read: a page that shows counts begins with it. */
+  const ready = ref(false)
+
+  async function reread() {
+    try {
+      rows.value = await box.read()
+    } finally {
+      ready.value = true
+    }
+  }
 
   /** The first record that may leave; nothing overtakes an earlier one of the same thing. */
   function next(): Row<T> | undefined {
@@ -136,5 +145,5 @@ export function makeOutbox<T>({
     document.addEventListener('visibilitychange', () => document.hidden || now())
     now()
   }
-  return { waiting, refused, noSignal, send, flush, decide, start }
+  return { waiting, refused, noSignal, ready, send, flush, decide, start }
 }

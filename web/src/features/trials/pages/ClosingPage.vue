@@ -21,20 +21,15 @@ const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { user } = useSession()
 const { data, isPending, error, refetch } = useCountSheet(id)
-const { waiting, refused, send } = useLookOutbox()
+const { waiting, refused, ready: known, send } = useLookOutbox()
 useTitle(() => (data.value ? `Close ${data.value.code}` : 'Close'))
 
 const shut = ref<number[]>([])
 const sheet = computed(() => {
   const ours = waiting.value.filter((w) => w.trial === id.value)
-  return (
-    data.value &&
-    withWaiting(
-      data.value,
-      ours.flatMap((w) => (w.kind === 'look' ? [w.body] : [])),
-      shut.value,
-    )
-  )
+  const looks = ours.flatMap((w) => (w.kind === 'look' ? [w.body] : []))
+  const closings = ours.flatMap((w) => (w.kind === 'closing' ? [w.body.dish] : []))
+  return data.value && known.value ? withWaiting(data.value, looks, [...shut.value, ...closings]) : undefined
 })
 const held = computed(() => refused.value.filter((r) => r.item.trial === id.value))
 const MAY = new Set(['quiet_and_length', 'all_accounted'])

@@ -26,6 +26,8 @@ import { useRound } from '../composables/useRound'
 import { addOne, eraseDigit, nextKind, NOTHING_NEW, total, typeDigit, type Kind } from '../logic/entry'
 import { withWaiting } from '../logic/onTheDevice'
 
+const DOOR_MS = 800
+
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
@@ -37,11 +39,12 @@ useTitle(() => (data.value ? `Count ${data.value.code}` : 'Count'))
 const outbox = useLookOutbox()
 const ours = computed(() => outbox.waiting.value.filter((w) => w.trial === id.value))
 /** Closed in this round: out of hand at once, whether the server has it yet or not. */
-const closedHere = ref(outbox.waiting.value.flatMap((w) => (w.kind === 'closing' ? [w.body.dish] : [])))
+const closedHere = ref<number[]>([])
 const sheet = computed(() => {
-  if (!data.value) return undefined
+  if (!data.value || !outbox.ready.value) return undefined
   const looks = ours.value.flatMap((w) => (w.kind === 'look' ? [w.body] : []))
-  return withWaiting(data.value, looks, closedHere.value)
+  const closings = ours.value.flatMap((w) => (w.kind === 'closing' ? [w.body.dish] : []))
+  return withWaiting(data.value, looks, [...closedHere.value, ...closings])
 })
 const round = useRound(sheet, (body, d, extras) => {
   const more = { who: user.value?.id ?? 0, trial: id.value, code: d.code, photo: extras.photo?.blob ?? null }
@@ -184,7 +187,8 @@ const wake = () => document.hidden || !round.expired() || router.go(0)
 onMounted(() => document.addEventListener('visibilitychange', wake))
 onBeforeUnmount(() => document.removeEventListener('visibilitychange', wake))
 onBeforeRouteLeave(async () => {
-  await outbox.flush()
+  // what waits leaves from any page: nobody stands at the door for a weak signal
+  await Promise.race([outbox.flush(), new Promise((go) => setTimeout(go, DOOR_MS))])
   await queries.invalidateQueries()
 })
 </script>
