@@ -3,7 +3,7 @@
 from datetime import timedelta
 from uuid import uuid4
 
-from core.vocabulary import DurationUnit, StepKind
+from core.vocabulary import DurationUnit, SproutsGo, StepKind
 from server.batches.models import StepBegun
 from server.batches.services.steps import end_step
 from server.recipes.services import write_recipe
@@ -57,7 +57,7 @@ class AtTheBench(ApiCase):
         dish = dishes_of(trial)[0]
         batch = make_batch(recipe=make_recipe("45 days cold", days=45), lot=trial.lot, seeds=10)
         begin(batch, 50)
-        bag_look(batch, 17, sprouted=1)
+        bag_look(batch, 17, sprouted=1, sprouts_go=SproutsGo.POTTED)
         Dish.objects.filter(pk=dish.pk).update(batch=batch)
         sow_dishes(by=make_person(), dishes=[dish], at=now() - 5 * DAY)
         look(dish, 3, 2)

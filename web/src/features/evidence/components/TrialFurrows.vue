@@ -12,6 +12,7 @@ import type { Overview } from '../api'
 /** The furrows of a trial on one axis of time: plan and rise, with share and dishes at the end of each. */
 const props = defineProps<{ trial: Overview }>()
 
+const ROOM = 0.015
 const domain = computed<[number, number]>(() => {
   const starts = props.trial.furrows.flatMap((f) => f.steps.map((s) => s.start_day))
   const to = Math.max(
@@ -19,7 +20,7 @@ const domain = computed<[number, number]>(() => {
     props.trial.today_day !== null && props.trial.state === 'counting' ? props.trial.today_day : 0,
   )
   const from = Math.min(0, ...starts, ...props.trial.furrows.flatMap((f) => f.look_days))
-  const room = (to - from) * 0.015
+  const room = (to - from) * ROOM
   return [from - room, to + room]
 })
 const ended = computed(() => props.trial.state === 'closed')
@@ -27,7 +28,8 @@ const today = computed(() => (ended.value ? null : props.trial.today_day))
 
 const axis = ref<HTMLElement | null>(null)
 const width = useWidth(axis)
-const unit = computed(() => unitFor(domain.value[1] - domain.value[0]))
+// the room at both ends is no time of the trial
+const unit = computed(() => unitFor((domain.value[1] - domain.value[0]) / (1 + 2 * ROOM)))
 const marks = computed(() => {
   const [from, to] = domain.value
   const place = (day: number) => 4 + ((day - from) / (to - from)) * (width.value - 8)
