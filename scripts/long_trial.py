@@ -28,7 +28,8 @@ def main() -> None:
         dishes_per_treatment=DISHES,
         seeds_per_dish=SEEDS,
         sow_on=sown.date(),
-        at=sown - timedelta(days=1),
+        # drawn now: the lot was not there fourteen months ago
+        at=datetime.now(UTC),
         length_days=DAYS,
     )
     for i, dish in enumerate(Dish.objects.filter(treatment__trial=trial).order_by("position")):

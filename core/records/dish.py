@@ -128,8 +128,11 @@ class CountRecord:
                     value=look.t,
                 )
             previous = look.t
-            for kind in (*CountKind, "further_sprouts"):
-                _check_count(self.name, str(kind), getattr(look, kind), look.t, f"inspections.{index}.{kind}")
+            for kind in _COUNTS:
+                value = getattr(look, kind)
+                # nearly all are: the words of a refusal are made for the others only
+                if type(value) is not int or value < 0:
+                    _check_count(self.name, kind, value, look.t, f"inspections.{index}.{kind}")
             found += look.taken
             if found > self.sown and not self.sown_is_estimate:
                 raise self._too_many(found, look.t, f"inspections.{index}", f"at {format_days(look.t)} {look.taken} new bring the count")
@@ -201,6 +204,9 @@ class CountRecord:
     def last_t(self) -> float | None:
         """Time of the last look in days, None without one."""
         return self.inspections[-1].t if self.inspections else None
+
+
+_COUNTS = (*map(str, CountKind), "further_sprouts")
 
 
 def _check_count(dish: str, kind: str, value: float, t: float | None, parameter: str) -> None:

@@ -7,17 +7,20 @@ from datetime import datetime, timedelta
 from functools import cached_property
 from itertools import zip_longest
 
-from django.db.models import Count
+from django.db.models import Count, QuerySet
 
 from core.records import Closing as ClosingFates
 from core.records import CountRecord, Inspection
 from core.vocabulary import AmountKnown, Light
 from server.batches.models import BagLook
 from server.batches.selectors.courses import sprouts_in
+from server.people.models import Person
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch
 
 DAY = timedelta(days=1)
+# a trial of fourteen months has thousands of looks: only what counts is read of each
+COUNTED = ("dish", "at", "client_id", "new_germinated", "new_abnormal", "new_rotted", "new_lost", "potted")
 
 
 @dataclass(frozen=True)
@@ -142,7 +145,7 @@ def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[Dis
     sown = {s.dish_id: s.at for s in valid(Sown.objects.filter(dish__in=ids))}
     looks: dict[int, list[Look]] = defaultdict(list)
     found = valid(Look.objects.filter(dish__in=ids)).order_by("at", "pk")
-    for look in found.select_related("by", "corrects", "photo") if with_people else found:
+    for look in _with_people(found) if with_people else found.only(*COUNTED):
         looks[look.dish_id].append(look)
     closed = {c.dish_id: c for c in valid(Closing.objects.filter(dish__in=ids)).select_related("by", "dish")}
     aside = {s.dish_id: s for s in valid(SetAside.objects.filter(dish__in=ids)).select_related("by")}
@@ -163,6 +166,18 @@ def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[Dis
         )
         for d in wanted
     ]
+
+
+def _with_people(found: "QuerySet[Look]") -> list[Look]:
+    """Looks with who looked and what they correct: a few people and corrections, not joined to thousands of looks."""
+    looks = list(found)
+    people = Person.objects.in_bulk({x.by_id for x in looks})
+    corrected = Look.objects.in_bulk({x.corrects_id for x in looks if x.corrects_id is not None})
+    for x in looks:
+        x.by = people[x.by_id]
+        if x.corrects_id is not None:
+            x.corrects = corrected[x.corrects_id]
+    return looks
 
 
 def _bags(dishes: Sequence[Dish]) -> tuple[dict[int, list[BagLook]], dict[int, int]]:

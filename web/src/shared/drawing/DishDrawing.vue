@@ -19,6 +19,22 @@ const r = computed(() => (props.tray ? grid.value.side * 0.26 : pipRadius(props.
 const states = computed(() => pipStates(props.dish, props.taken))
 const label = computed(() => `${props.name ? `Dish ${props.name}: ` : ''}${dishSentence(props.dish)}`)
 
+const CROSSED = new Set(['empty', 'rotted'])
+const groups = computed(() => {
+  const size = r.value
+  const round = (p: { x: number; y: number }) =>
+    `M${p.x - size} ${p.y}a${size} ${size} 0 1 0 ${2 * size} 0a${size} ${size} 0 1 0 ${-2 * size} 0`
+  const line = (p: { x: number; y: number }, k: number, up: 1 | -1) =>
+    `M${p.x - k * size} ${p.y + up * k * size}L${p.x + k * size} ${p.y - up * k * size}`
+  return [...new Set(states.value)].map((state) => {
+    const own = places.value.filter((_, i) => states.value[i] === state)
+    const marks = own.map((p) =>
+      state === 'lost' ? line(p, 1, 1) : CROSSED.has(state) ? line(p, 0.7, 1) + line(p, 0.7, -1) : '',
+    )
+    return { state, pips: own.map(round).join(''), marks: marks.join('') }
+  })
+})
+
 function tap(place: number) {
   if (!props.counting) return
   if (states.value[place] === 'waiting') emit('pick', place)
@@ -45,7 +61,20 @@ function tap(place: number) {
       <circle class="rim" r="1" />
       <circle v-if="counting" class="inner" r="0.95" />
     </template>
-    <g v-for="(p, i) in places" :key="i" :class="states[i]" :transform="`translate(${p.x} ${p.y})`" @click="tap(i)">
+    <!-- a picture of many dishes has thousands of seeds: those of one state are one path -->
+    <template v-if="!counting">
+      <g v-for="g in groups" :key="g.state" :class="g.state">
+        <path class="pip" :d="g.pips" />
+        <path v-if="g.marks" class="mark" :d="g.marks" />
+      </g>
+    </template>
+    <g
+      v-for="(p, i) in counting ? places : []"
+      :key="i"
+      :class="states[i]"
+      :transform="`translate(${p.x} ${p.y})`"
+      @click="tap(i)"
+    >
       <circle v-if="counting" class="touch" :r="r * 1.5" />
       <circle class="pip" :r="r" />
       <path
