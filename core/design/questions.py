@@ -99,8 +99,9 @@ def tell(aim: Aim, *, dishes: int, seeds_per_dish: int, in_stock: int | None, rh
     read = precision(aim.share, dishes=dishes, seeds=seeds_per_dish, rho=rho, treatments=aim.treatments)
     above, below = (None, None)
     if aim.compares:
-        design = {"treatments": aim.groups, "rho": rho, "comparisons": aim.comparisons}
-        above, below = detectable(aim.share, dishes=dishes, seeds=seeds_per_dish, **design)  # type: ignore[arg-type]
+        above, below = detectable(
+            aim.share, dishes=dishes, seeds=seeds_per_dish, treatments=aim.groups, rho=rho, comparisons=aim.comparisons
+        )
     strong = _power(aim, dishes, seeds_per_dish, rho)
     return Telling(
         dishes=dishes,
@@ -148,8 +149,7 @@ def _fitness(aim: Aim, strong: float | None, half_width: float) -> Fitness:
 
 def _smallest(aim: Aim, seeds: int, rho: float) -> int | None:
     if aim.compares:
-        design = {"treatments": aim.groups, "rho": rho, "comparisons": aim.comparisons}
-        found = dishes_needed(aim.share, aim.other_share, seeds=seeds, **design)  # type: ignore[arg-type]
+        found = dishes_needed(aim.share, aim.other_share, seeds=seeds, treatments=aim.groups, rho=rho, comparisons=aim.comparisons)
         return None if found is None else found[0]
     enough = (
         d for d in range(1, 51) if precision(aim.share, dishes=d, seeds=seeds, rho=rho, treatments=aim.treatments).half_width <= NARROW

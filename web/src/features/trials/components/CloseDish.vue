@@ -5,7 +5,7 @@ import { rightNow } from '@/shared/api/clock'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import type { CountDish, CountSheet } from '../api'
 import { useLookOutbox } from '../composables/useLookOutbox'
-import { fatesIn, noFates } from '../logic/fates'
+import { fatesIn, foundIn, noFates } from '../logic/fates'
 import FateFields from './FateFields.vue'
 
 /** Close the dish in hand with the fates of what is left; what nobody checked stays unknown. Works without signal. */
@@ -20,7 +20,7 @@ const fates = ref(noFates())
 
 async function close() {
   const counts = fatesIn(fates.value)
-  if (Object.values(counts).reduce((a, b) => a + b, 0) > props.remaining) return
+  if (foundIn(fates.value) > props.remaining) return
   const body = { client_id: crypto.randomUUID(), dish: props.dish.id, at: rightNow().toISOString(), ...counts }
   await send({ kind: 'closing', who: user.value?.id ?? 0, trial: props.trial, code: props.dish.code, body })
   emit('closed', props.dish.id)
@@ -33,7 +33,7 @@ async function close() {
   </p>
   <form v-else class="close" @submit.prevent="close">
     <p>{{ remaining }} seeds are left. Cut or press them; leave a field empty where you did not check.</p>
-    <FateFields v-model="fates" :remaining="remaining" :meanings="meanings" :message-at="() => []" :told="false" />
+    <FateFields v-model="fates" :remaining="remaining" :meanings="meanings" :told="false" />
     <FormFoot action="Close the dish" :busy="false" sentence="" leave="Keep counting" @leave="open = false" />
   </form>
 </template>

@@ -13,7 +13,6 @@ const props = defineProps<{
   dish: CountDish
   trial: number
   criterion: keyof typeof criterionWords
-  entry: Entry
   before: Entry
 }>()
 const emit = defineEmits<{ counted: [marks: number]; gone: [] }>()
@@ -43,7 +42,7 @@ function take(event: Event) {
 async function keep(marks: [number, number][], file: File) {
   marking.value = false
   const blob = await smallPhoto(file)
-  change({ photo: { id: extras.value.photo?.id ?? crypto.randomUUID(), blob, marks } })
+  change({ photo: { id: crypto.randomUUID(), blob, marks } })
   if (marks.length) emit('counted', marks.length)
 }
 </script>

@@ -2,19 +2,17 @@
 import { computed } from 'vue'
 import { fateWords } from '@/shared/labels'
 import type { CountSheet } from '../api'
-import { FATES, fatesIn, type Fates } from '../logic/fates'
+import { FATES, foundIn, type Fates } from '../logic/fates'
 
 /** What is left of a dish, by cut or press; what is not typed was not checked. Each answer says what it would tell. */
 const props = defineProps<{
   remaining: number
   meanings: CountSheet['fates']
-  messageAt: (pointer: string) => string[]
   told: boolean
 }>()
 const fates = defineModel<Fates>({ required: true })
 
-const counts = computed(() => fatesIn(fates.value))
-const unchecked = computed(() => props.remaining - FATES.reduce((sum, f) => sum + counts.value[f], 0))
+const unchecked = computed(() => props.remaining - foundIn(fates.value))
 const meaningOf = (fate: string | null) => props.meanings.find((m) => m.fate === fate)?.meaning ?? ''
 </script>
 
@@ -28,7 +26,6 @@ const meaningOf = (fate: string | null) => props.meanings.find((m) => m.fate ===
       inputmode="numeric"
       :hint="told ? '' : meaningOf(f)"
       :persistent-hint="!told"
-      :error-messages="messageAt(`/${f}`)"
     />
   </div>
   <p v-if="unchecked < 0" class="notice bad" role="alert">

@@ -7,3 +7,6 @@ export const noFates = (): Fates => ({ fresh: '', hard: '', empty: '', dead: '' 
 
 export const fatesIn = (typed: Fates): Record<Fate, number> =>
   Object.fromEntries(FATES.map((f) => [f, Number(typed[f]) || 0])) as Record<Fate, number>
+
+/** Seeds whose fate was typed. */
+export const foundIn = (typed: Fates): number => Object.values(fatesIn(typed)).reduce((a, b) => a + b, 0)

@@ -14,7 +14,7 @@ import { useCountSheet, type CountDish } from '../api'
 import FateFields from '../components/FateFields.vue'
 import HeldLooks from '../components/HeldLooks.vue'
 import { useLookOutbox } from '../composables/useLookOutbox'
-import { FATES, fatesIn, noFates, type Fates } from '../logic/fates'
+import { FATES, fatesIn, foundIn, noFates, type Fates } from '../logic/fates'
 import { withWaiting } from '../logic/onTheDevice'
 
 const route = useRoute()
@@ -50,7 +50,7 @@ const skipping = ref(false)
 
 watch(open, (dishes) => dishes.forEach((d) => (typed[d.id] ??= noFates())), { immediate: true })
 const fatesOf = (d: CountDish) => (typed[d.id] ??= noFates())
-const sum = (d: CountDish) => Object.values(fatesIn(fatesOf(d))).reduce((a, b) => a + b, 0)
+const sum = (d: CountDish) => foundIn(fatesOf(d))
 const touched = (d: CountDish) => FATES.some((f) => fatesOf(d)[f] !== '')
 const ready = computed(() => open.value.filter((d) => touched(d) || d.remaining <= 0))
 const wrong = computed(() => open.value.filter((d) => sum(d) > d.remaining))
@@ -130,14 +130,7 @@ async function close(dishes: readonly CountDish[]) {
           </div>
           <div class="fields">
             <p v-if="d.remaining <= 0" class="quiet">Every seed is accounted for: there is nothing to cut.</p>
-            <FateFields
-              v-else
-              v-model="typed[d.id]!"
-              :remaining="d.remaining"
-              :meanings="sheet.fates"
-              :message-at="() => []"
-              told
-            />
+            <FateFields v-else v-model="typed[d.id]!" :remaining="d.remaining" :meanings="sheet.fates" told />
           </div>
         </div>
         <p v-if="wrong.length" class="notice bad" role="alert">

@@ -241,7 +241,6 @@ onBeforeRouteLeave(async () => {
           :dish="dish"
           :trial="id"
           :criterion="sheet.criterion"
-          :entry="entry"
           :before="before"
           @counted="counted"
           @gone="gone"
