@@ -11,6 +11,7 @@ import numpy as np
 from scipy import special
 
 from core.errors import CoreError
+from core.vocabulary import Reason
 
 NORMAL_975 = float(special.ndtri(0.975))
 
@@ -88,6 +89,86 @@ def newcombe(p_a: float, a: Interval, p_b: float, b: Interval) -> Interval:
         difference - math.hypot(p_a - a.lower, b.upper - p_b),
         difference + math.hypot(a.upper - p_a, p_b - b.lower),
     )
+
+
+@dataclass(frozen=True, slots=True)
+class WelchPair:
+    """Difference of two means, x − y, in their unit; all but `diff` are None where there is no test, with its reason."""
+
+    diff: float | None
+    se: float | None
+    df: float | None
+    t: float | None
+    p: float | None
+    lower: float | None
+    upper: float | None
+    reason: Reason | None
+
+
+def welch_pair(x: Sequence[float], y: Sequence[float]) -> WelchPair:
+    """Welch's t (Welch 1947, Biometrika 34:28); one side without spread is tested, two are not.
+
+    >>> round(welch_pair([3, 4, 5], [1, 2, 3]).t, 3)
+    2.449
+    """
+    if not x or not y:
+        return WelchPair(None, None, None, None, None, None, None, Reason.NO_VALUE)
+    diff = math.fsum(x) / len(x) - math.fsum(y) / len(y)
+    if len(x) < 2 or len(y) < 2:
+        return WelchPair(diff, None, None, None, None, None, None, Reason.ONE_DISH)
+    parts = [(_variance(v) / len(v), len(v) - 1) for v in (x, y)]
+    if parts[0][0] + parts[1][0] == 0:
+        return WelchPair(diff, None, None, None, None, None, None, Reason.NO_SPREAD)
+    se, df = satterthwaite(parts)
+    t, half = diff / se, critical_value(df) * se
+    return WelchPair(diff, se, df, t, two_sided_p(t, df), diff - half, diff + half, None)
+
+
+def satterthwaite(parts: Sequence[tuple[float, int]]) -> tuple[float, float]:
+    """Standard error and degrees of freedom of a sum, from (squared standard error, degrees of freedom) of each part."""
+    largest = max(v for v, _ in parts)
+    # scaled, so that the squares of very small variances do not vanish
+    total = math.fsum(v / largest for v, _ in parts)
+    df = total**2 / math.fsum((v / largest) ** 2 / d for v, d in parts)
+    return math.sqrt(total * largest), df
+
+
+@dataclass(frozen=True, slots=True)
+class WelchOneway:
+    """Welch's test over several groups; `left_out` are the places of groups with one value or no spread."""
+
+    f: float | None
+    df1: int | None
+    df2: float | None
+    p: float | None
+    left_out: tuple[int, ...]
+    reason: Reason | None
+
+
+def welch_oneway(groups: Sequence[Sequence[float]]) -> WelchOneway:
+    """Welch's one-way test (Welch 1951, Biometrika 38:330) over the groups with spread; F = t² for two."""
+    left_out = tuple(i for i, g in enumerate(groups) if len(g) < 2 or _variance(g) == 0)
+    used = [g for i, g in enumerate(groups) if i not in left_out]
+    k = len(used)
+    if k < 2:
+        return WelchOneway(None, None, None, None, left_out, Reason.FEWER_THAN_TWO_GROUPS_WITH_SPREAD)
+    weights = [len(g) / _variance(g) for g in used]
+    means = [math.fsum(g) / len(g) for g in used]
+    total = math.fsum(weights)
+    mean = math.fsum(w * m for w, m in zip(weights, means, strict=True)) / total
+    between = math.fsum(w * (m - mean) ** 2 for w, m in zip(weights, means, strict=True)) / (k - 1)
+    lost = math.fsum((1 - w / total) ** 2 / (len(g) - 1) for w, g in zip(weights, used, strict=True))
+    f = between / (1 + 2 * (k - 2) / (k * k - 1) * lost)
+    df2 = (k * k - 1) / (3 * lost)
+    return WelchOneway(f, k - 1, df2, upper_f(f, k - 1, df2), left_out, None)
+
+
+def _variance(values: Sequence[float]) -> float:
+    """Sample variance; exactly 0 where all values are equal."""
+    if max(values) == min(values):
+        return 0.0
+    mean = math.fsum(values) / len(values)
+    return math.fsum((v - mean) ** 2 for v in values) / (len(values) - 1)
 
 
 def holm(p: Sequence[float]) -> list[float]:

@@ -14,6 +14,8 @@ VIEWS = {
     "count": ("/trials/{balsamroot}/count", PHONE),
     "compare": ("/trials/{balsamroot}/compare", DESK),
     "question": ("/trials/new?lot={lot_balsamroot}&asks=best&recipe={recipe_four}&recipe={recipe_cold}&recipe={recipe_twelve}", DESK),
+    "verdict": ("/trials/{bitterbrush}/verdict", DESK),
+    "report": ("/trials/{mallow}/report", DESK),
     "closing": ("/trials/{tobacco}/close", DESK),
     "set-up": ("/trials/{balsamroot}/set-up", DESK),
     "bench-sheet": ("/trials/{balsamroot}/sheet", DESK),
@@ -41,6 +43,7 @@ TRIALS = {
     "cottonwood": "PO-003",
     "biscuitroot": "LD-027",
     "tobacco": "NA-019",
+    "bitterbrush": "PT-040",
 }
 LOTS = {
     "lot_balsamroot": "HR-114",
@@ -60,6 +63,7 @@ RECIPES = {
 KEPT = [
     *("today", "lots", "trial", "count", "compare", "question", "closing", "stands", "stand", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
+    *("verdict", "report"),
 ]
 
 

@@ -21,7 +21,6 @@ from core.germination import (
     shared_horizon,
 )
 from core.harvest import collecting_limit
-from core.records import Closing, CountRecord, Inspection
 from core.seedstock import (
     GerminationTest,
     StockChange,
@@ -40,8 +39,10 @@ from core.statistics import holm, wilson
 from core.temperature import chill
 from core.treatment import friendly_end, schedule, stagger
 from core.vocabulary import CalibrationKind, DurationUnit, Family, StockKind, StorageBehaviour, StorageClass
-
-Json = dict[str, Any]
+from scripts.vector_adapters_course import COURSE_ADAPTERS
+from scripts.vector_records import Json
+from scripts.vector_records import dish as record
+from scripts.vector_records import dishes as records
 
 
 def _chill(readings: Sequence[Json], **band: float) -> Json:
@@ -52,22 +53,13 @@ def _chill(readings: Sequence[Json], **band: float) -> Json:
     return found | {"gaps": gaps, "reasons": dict.fromkeys(keys, found["reason"])}
 
 
-def _dish(raw: Json) -> CountRecord:
-    looks = tuple(Inspection(**i) for i in raw["inspections"])
-    return CountRecord(raw["sown"], looks, Closing(**raw["closing"]) if raw["closing"] else None)
-
-
-def _dishes(raw: Sequence[Json]) -> list[CountRecord]:
-    return [_dish(d) for d in raw]
-
-
 def _counted(raw: Sequence[Json]) -> list[CountedTreatment]:
     return [CountedTreatment(t["name"], tuple(CountedDish(d["g"], d["n"]) for d in t["dishes"])) for t in raw]
 
 
 def _check_record(dish: Json) -> Json:
     try:
-        d = _dish(dish)
+        d = record(dish)
     except RecordRefused as refusal:
         return {"valid": False, "rule": refusal.code, "t": refusal.t_days}
     out: Json = {"valid": True, "base_sown": d.sown, **asdict(d.fates)}
@@ -78,16 +70,16 @@ def _check_record(dish: Json) -> Json:
 
 
 def _indices(dishes: Sequence[Json], horizon: float | None = None) -> Json:
-    return asdict(indices(_dishes(dishes), horizon))
+    return asdict(indices(records(dishes), horizon))
 
 
 def _shared_horizon(dishes: Sequence[Json]) -> Json:
-    horizon = shared_horizon(_dishes(dishes))
+    horizon = shared_horizon(records(dishes))
     return {"horizon": horizon, "reasons": {} if horizon is not None else {"horizon": "no_inspection"}}
 
 
 def _leave_one_out(dishes: Sequence[Json], names: Sequence[str], horizon: float | None = None) -> Json:
-    found = leave_one_dish_out(_dishes(dishes), names, horizon)
+    found = leave_one_dish_out(records(dishes), names, horizon)
     out = {}
     for name, value in found.items():
         row = asdict(value) | {"scale": "natural"}
@@ -112,7 +104,7 @@ def _compare(treatments: Sequence[Json], family: str, control: str | None = None
 
 
 def _stop_rule(dish: Json, planned: float) -> Json:
-    advice = asdict(stop_rule(_dish(dish), planned))
+    advice = asdict(stop_rule(record(dish), planned))
     reasons = {"quiet_days": "all_accounted", "needed_quiet": "all_accounted"} if advice["quiet_days"] is None else {}
     return advice | {"reasons": reasons}
 
@@ -232,4 +224,5 @@ ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "halvings": _halvings,
     "power": _power,
     "detectable": _detectable,
+    **COURSE_ADAPTERS,
 }

@@ -2,13 +2,15 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from core.germination.indices import Indices, indices, shared_horizon
 from core.records import CountRecord
 from core.statistics import critical_value
 from core.vocabulary import Reason
 
+# values that differ by rounding alone, of a sum or of a search for the top, are equal
+EQUAL_WITHIN = 1e-12
 TIMES = frozenset({"first", "last", "mgt", "spread", "t10", "t25", "t50", "t75", "t90", "uniformity_90_10", "uniformity_75_25"})
 
 
@@ -22,6 +24,11 @@ class LeaveOneOut:
     lower: float | None
     upper: float | None
     reason: Reason | None
+
+    @classmethod
+    def none(cls, estimate: float | None, reason: Reason) -> "LeaveOneOut":
+        """An estimate without an interval."""
+        return cls(estimate, None, None, None, None, reason)
 
 
 def leave_one_dish_out(dishes: Sequence[CountRecord], names: Sequence[str], horizon: float | None = None) -> dict[str, LeaveOneOut]:
@@ -39,21 +46,22 @@ def leave_one_dish_out(dishes: Sequence[CountRecord], names: Sequence[str], hori
 def _interval(name: str, whole: Indices, parts: Sequence[Indices]) -> LeaveOneOut:
     estimate: float | None = getattr(whole, name)
     if estimate is None:
-        return _none(None, whole.reasons[name])
-    if not parts:
-        return _none(estimate, Reason.ONE_DISH)
-    values: list[float] = [v for p in parts if (v := getattr(p, name)) is not None]
-    if len(values) < len(parts):
-        return _none(estimate, Reason.UNDEFINED_WITHOUT_A_DISH)
-    r = len(values)
-    mean = math.fsum(values) / r
-    se = math.sqrt((r - 1) / r * math.fsum((v - mean) ** 2 for v in values))
-    if max(values) == min(values):
-        return _none(estimate, Reason.NO_SPREAD)
-    half = critical_value(r - 1) * se
-    lower = max(0.0, estimate - half) if name in TIMES else estimate - half
-    return LeaveOneOut(estimate, se, r - 1, lower, estimate + half, None)
+        return LeaveOneOut.none(None, whole.reasons[name])
+    found = interval_of(estimate, [v for p in parts if (v := getattr(p, name)) is not None], len(parts))
+    if found.lower is not None and name in TIMES:
+        return replace(found, lower=max(0.0, found.lower))
+    return found
 
 
-def _none(estimate: float | None, reason: Reason) -> LeaveOneOut:
-    return LeaveOneOut(estimate, None, None, None, None, reason)
+def interval_of(estimate: float, values: Sequence[float], sets: int) -> LeaveOneOut:
+    """The interval of `estimate` from the values of the `sets` that leave one dish out, on the scale that both are given in."""
+    if sets == 0:
+        return LeaveOneOut.none(estimate, Reason.ONE_DISH)
+    if len(values) < sets:
+        return LeaveOneOut.none(estimate, Reason.UNDEFINED_WITHOUT_A_DISH)
+    if max(values) - min(values) <= EQUAL_WITHIN * max(1.0, abs(estimate)):
+        return LeaveOneOut.none(estimate, Reason.NO_SPREAD)
+    mean = math.fsum(values) / sets
+    se = math.sqrt((sets - 1) / sets * math.fsum((v - mean) ** 2 for v in values))
+    half = critical_value(sets - 1) * se
+    return LeaveOneOut(estimate, se, sets - 1, estimate - half, estimate + half, None)

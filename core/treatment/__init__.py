@@ -17,7 +17,7 @@ from core.treatment.calendar import FriendlyEnd, friendly_end
 from core.treatment.care import CareGap, CareState, care_gaps, care_state
 from core.treatment.cautions import Caution, cautions, checks_before
 from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
-from core.treatment.ladder import Rung, ladder
+from core.treatment.ladder import FoundLadder, Rung, dose_name, find_ladder, ladder
 from core.treatment.library import SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
 from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, allowed_days, check_days, later, plan_backward, plan_forward
 from core.treatment.rules import COLD, RecipeAdvice, recipe_advice
@@ -34,6 +34,7 @@ __all__ = [
     "CareState",
     "Caution",
     "DormancyReading",
+    "FoundLadder",
     "FriendlyEnd",
     "PastResult",
     "Plan",
@@ -57,6 +58,8 @@ __all__ = [
     "cautions",
     "check_days",
     "checks_before",
+    "dose_name",
+    "find_ladder",
     "friendly_end",
     "ladder",
     "later",

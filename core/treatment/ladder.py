@@ -9,6 +9,7 @@ from core.units import to_days
 from core.vocabulary import DurationUnit, StepKind
 
 MOST_LEVELS = 8
+LEAST_LEVELS = 3
 # what goes along with a step and makes no sense without it
 GOES_WITH = {StepKind.ACID: StepKind.RINSE}
 
@@ -60,6 +61,54 @@ def _rung(steps: Sequence[RecipeStep], step: int, dose: float) -> Rung:
     follower = GOES_WITH.get(varied.kind)
     kept = tuple(i for i, s in enumerate(steps) if i != step and not (i == step + 1 and s.kind is follower))
     return Rung(0.0, "none", tuple(steps[i] for i in kept), kept)
+
+
+@dataclass(frozen=True, slots=True)
+class FoundLadder:
+    """Treatments that are doses of one step: `places` among those given, their `doses` in `unit`."""
+
+    places: tuple[int, ...]
+    doses: tuple[float, ...]
+    unit: DurationUnit
+
+
+def find_ladder(treatments: Sequence[Sequence[RecipeStep]]) -> FoundLadder | None:
+    """Find the doses of a ladder in treatments that were written one by one.
+
+    They are one where at least two recipes are alike but for the time of one step. Treatments without that step, all else
+    alike, are its dose of none; seed sown as it is is one where the recipes have that step alone.
+
+    Returns
+    -------
+    FoundLadder or None
+        The ladder of most levels; None where no three levels are found.
+    """
+    found: list[FoundLadder] = []
+    for steps in treatments:
+        for index, varied in enumerate(steps):
+            if varied.duration <= 0:
+                continue
+            doses = {i: d for i, other in enumerate(treatments) if (d := _dose_in(other, steps, index)) is not None}
+            if len(set(doses.values())) >= LEAST_LEVELS:
+                found.append(FoundLadder(tuple(doses), tuple(doses.values()), varied.unit))
+    return max(found, key=lambda f: len(f.places), default=None)
+
+
+def _dose_in(other: Sequence[RecipeStep], steps: Sequence[RecipeStep], index: int) -> float | None:
+    """The dose that `other` is of the varied step; None where it is something else."""
+    bare = [_alike(s) for s in other]
+    if bare == [_alike(s) for s in _rung(steps, index, 0.0).steps]:
+        return 0.0
+    if len(other) != len(steps) or other[index].unit is not steps[index].unit:
+        return None
+    same = all(a == b for i, (a, b) in enumerate(zip(bare, map(_alike, steps), strict=True)) if i != index)
+    one, two = (_alike(replace(x[index], duration=0.0)) for x in (other, steps))
+    return other[index].duration if same and one == two else None
+
+
+def _alike(step: RecipeStep) -> RecipeStep:
+    """A step without what does not make it another treatment."""
+    return replace(step, duration_max=None, care_every_days=None, care_gap_days=None, closure=None)
 
 
 def dose_name(dose: float, unit: DurationUnit) -> str:

@@ -3,25 +3,57 @@
 ``sentences``  one share, one time, one pair, and the head of a comparison.
 ``planning``   what a layout can tell.
 ``closing``    what is left in a dish, and what it means.
+``facts``      what a verdict on a trial is made from; ``trial`` the verdict; ``proposals`` what to test next.
+``speed``      speed and pace of a pair; ``layout`` ladders, factors, blocks.
+``over_trials`` a treatment over lots and years.
 ``lot_next``   what a lot asks for next.
 """
 
 from core.verdict.closing import FATE_MEANINGS, FateMeaning
+from core.verdict.facts import RULES_VERSION, Bands, LadderFacts, Proposal, Said, TreatmentFacts, TrialFacts, Verdict
+from core.verdict.layout import block_sentence, factor_sentences, ladder_sentences
 from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
+from core.verdict.over_trials import over_trials_sentence
 from core.verdict.planning import telling_sentences
-from core.verdict.sentences import TreatmentLine, head_sentence, pair_sentence, share_sentence, time_sentence, warnings_sentences
+from core.verdict.sentences import (
+    TreatmentLine,
+    head_sentence,
+    pair_sentence,
+    percent,
+    share_sentence,
+    time_sentence,
+    warnings_sentences,
+)
+from core.verdict.speed import pace_sentence, speed_sentence
+from core.verdict.trial import verdict
 
 __all__ = [
     "FATE_MEANINGS",
+    "RULES_VERSION",
+    "Bands",
     "FateMeaning",
+    "LadderFacts",
     "LotAdvice",
     "LotFacts",
+    "Proposal",
+    "Said",
+    "TreatmentFacts",
     "TreatmentLine",
+    "TrialFacts",
+    "Verdict",
+    "block_sentence",
+    "factor_sentences",
     "head_sentence",
+    "ladder_sentences",
     "lot_next",
+    "over_trials_sentence",
+    "pace_sentence",
     "pair_sentence",
+    "percent",
     "share_sentence",
+    "speed_sentence",
     "telling_sentences",
     "time_sentence",
+    "verdict",
     "warnings_sentences",
 ]

@@ -123,19 +123,20 @@ def _head(lines: Sequence[TreatmentLine], comparison: Comparison, *, finished: b
         return f"{head}. A hint, not a result: {_why_no_scatter(comparison.shares)} Repeat with 3 or 4 dishes a treatment."
     together = _not_told_apart_from(best.name, comparison)
     if not together:
-        return f"{head}, more than {_listed([line.name for line in ranked[1:]], 'or')}."
+        return f"{head}, more than {listed([line.name for line in ranked[1:]], 'or')}."
     if len(together) == len(ranked) - 1:
         return f"{head}, but it is not told apart from the others. That does not make them the same: the trial may be too small."
     beaten = [line.name for line in ranked[1:] if line.name not in together]
-    joined = _listed([n.name for n in ranked if n.name in together], "or")
-    return f"{head}, more than {_listed(beaten, 'or')}; not told apart from {joined}."
+    joined = listed([n.name for n in ranked if n.name in together], "or")
+    return f"{head}, more than {listed(beaten, 'or')}; not told apart from {joined}."
 
 
 def _not_told_apart_from(name: str, comparison: Comparison) -> set[str]:
     return {p.b if p.a == name else p.a for p in comparison.pairs if name in (p.a, p.b) and not p.told_apart}
 
 
-def _listed(names: Sequence[str], word: str) -> str:
+def listed(names: Sequence[str], word: str) -> str:
+    """``a, b or c``."""
     return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} {word} {names[-1]}"
 
 

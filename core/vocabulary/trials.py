@@ -60,6 +60,74 @@ class Family(StrEnum):
     ALL = "all"
 
 
+class CurveFamily(StrEnum):
+    """Which curve is fitted to a course."""
+
+    LOGLOGISTIC = "loglogistic"
+    LOGNORMAL = "lognormal"
+    WEIBULL = "weibull"
+
+
+class Clock(StrEnum):
+    """From when times are counted."""
+
+    SOWING = "sowing"
+    TREATMENT = "treatment"
+
+
+class DoseReading(StrEnum):
+    """What a dose ladder shows, read as an axis."""
+
+    LARGEST_BEST = "largest_best"
+    SMALLEST_BEST = "smallest_best"
+    INSIDE = "inside"
+    FALLS = "falls"
+    NOT_TOLD = "not_told"
+
+
+class VerdictRule(StrEnum):
+    """The rule a sentence of a verdict rests on."""
+
+    LEAD_SHOWN = "lead_shown"
+    GENTLEST_OF_EQUALS = "gentlest_of_equals"
+    ONE_TREATMENT = "one_treatment"
+    HINT_ONLY = "hint_only"
+    NOTHING_CAME = "nothing_came"
+    STILL_COUNTING = "still_counting"
+    SOW_AS_USUAL = "sow_as_usual"
+    SOW_THICKER = "sow_thicker"
+    BETTER_SEED = "better_seed"
+    MANY_FRESH = "many_fresh"
+    MANY_HARD = "many_hard"
+    MANY_EMPTY = "many_empty"
+    MANY_ROTTED = "many_rotted"
+    MANY_DEAD = "many_dead"
+    FATE_UNKNOWN = "fate_unknown"
+    NOT_TOLD_APART = "not_told_apart"
+    DISHES_DISAGREE = "dishes_disagree"
+    EARLY_SHARE = "early_share"
+    DOSE_LARGEST = "dose_largest"
+    DOSE_SMALLEST = "dose_smallest"
+    DOSE_INSIDE = "dose_inside"
+    DOSE_FALLS = "dose_falls"
+    CARE_MISSED = "care_missed"
+
+
+class NextTest(StrEnum):
+    """What is worth testing next."""
+
+    REPEAT = "repeat"
+    LONGER_COLD = "longer_cold"
+    SMOKE = "smoke"
+    SCARIFY_HARDER = "scarify_harder"
+    DOSES_ABOVE = "doses_above"
+    DOSES_BELOW = "doses_below"
+    DOSES_BETWEEN = "doses_between"
+    EARLIER_END = "earlier_end"
+    CLEANER = "cleaner"
+    CUT_REST = "cut_rest"
+
+
 class StopReason(StrEnum):
     """Why a dish may be closed, or may not yet."""
 
@@ -74,6 +142,14 @@ class Reason(StrEnum):
 
     NONE_GERMINATED = "none_germinated"
     FEWER_THAN_TWO_GERMINATED = "fewer_than_two_germinated"
+    FEWER_THAN_THREE_GERMINATED = "fewer_than_three_germinated"
+    TOO_FEW_INTERVALS = "too_few_intervals"
+    FIT_FAILED = "fit_failed"
+    NEVER_REACHED = "never_reached"
+    TIME_ZERO = "time_zero"
+    NO_TIME = "no_time"
+    NO_VALUE = "no_value"
+    FEWER_THAN_TWO_GROUPS_WITH_SPREAD = "fewer_than_two_groups_with_spread"
     MEAN_TIME_ZERO = "mean_time_zero"
     FATE_UNKNOWN = "fate_unknown"
     BASE_ZERO = "base_zero"

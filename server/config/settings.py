@@ -2,6 +2,7 @@
 
 import os
 import secrets
+import tomllib
 from enum import EnumType, StrEnum
 from pathlib import Path
 from typing import Any
@@ -11,6 +12,7 @@ from csp.constants import NONE, SELF, UNSAFE_INLINE
 from core import vocabulary
 
 ROOT = Path(__file__).resolve().parents[2]
+APP_VERSION = tomllib.loads((ROOT / "pyproject.toml").read_text(encoding="utf-8"))["project"]["version"]
 DATA = Path(os.environ.get("AWAKE_FURROW_DATA", ROOT / "var"))
 WEB_DIST = ROOT / "web" / "dist"
 TESTING = os.environ.get("AWAKE_FURROW_TESTING") == "1"
@@ -54,6 +56,7 @@ INSTALLED_APPS = [
     "server.recipes",
     "server.batches",
     "server.trials",
+    "server.evidence",
     "server.labels",
     "server.rounds",
     "server.demo",
@@ -109,6 +112,12 @@ USE_TZ = True
 MEDIA_ROOT = DATA / "media"
 # server/devices/balance.py says what an adapter is; empty: the simulated balance
 BALANCE_ADAPTER = os.environ.get("AWAKE_FURROW_BALANCE", "")
+
+# what was worked out is kept in the process; each key says what it was made from, so nothing goes stale
+CACHES = {
+    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "default"},
+    "answers": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "answers", "OPTIONS": {"MAX_ENTRIES": 80}},
+}
 
 STATIC_URL = "/static/"
 STATICFILES_DIRS: list[Path] = []

@@ -48,6 +48,7 @@ api: list[URLPattern | URLResolver] = [
             "trials",
             "rounds",
             "labels",
+            "exchange",
         )
     ),
     path("schema/", SpectacularAPIView.as_view(), name="schema"),

@@ -13,6 +13,7 @@ from core.simulate import SimulatedDish, fates_after, simulate_dish
 from core.treatment import RecipeStep
 from core.vocabulary import AmountKnown, Container, EmbryoSize, OriginKind, Purpose, Ripeness, Role, SowSeason, StockKind
 from server.demo.build_counting import build_counting
+from server.demo.build_evidence import lay_out_conclusions
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
 from server.demo.build_treat import build_treat
 from server.demo.scenario_lots import LOTS, NOTE_SOURCE, PLACES, PLANTS, SMALL_EMBRYO, SOWN_IN_SPRING, WOKEN_BY, LotSpec
@@ -85,6 +86,7 @@ def build_demo(now: datetime) -> None:
     work_at_the_bench(lots, grower, helper, now)
     build_treat(lots, places, grower, helper, now, np.random.default_rng(SEED + 2))
     build_counting(lots, places, grower, helper, now, np.random.default_rng(SEED + 3))
+    lay_out_conclusions(grower)
 
 
 def _needed_by(code: str, now: datetime) -> date:

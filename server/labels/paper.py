@@ -50,7 +50,7 @@ SHEETS = {
 
 
 @cache
-def _fonts() -> None:
+def register_fonts() -> None:
     """Register the fonts that come with reportlab; unlike the PDF standard ones they know ≈ and ±."""
     folder = Path(reportlab_file).parent / "fonts"
     for name in (TEXT, BOLD, ITALIC):
@@ -59,7 +59,7 @@ def _fonts() -> None:
 
 def labels_pdf(contents: Sequence[LabelContent], sheet: LabelSheet, skip: int = 0) -> bytes:
     """A PDF of labels; `skip` leaves the first ones of a begun sheet free."""
-    _fonts()
+    register_fonts()
     layout = SHEETS[sheet]
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=(layout.page[0] * mm, layout.page[1] * mm), pageCompression=1)

@@ -23,10 +23,13 @@ def weekdays() -> list[int]:
 class WorkYear(Thing):
     """When this nursery works: weekdays (Monday = 0), days off with their names, and on which half of the earth it lies. There is one.
 
-    `hands` is how many starts and ends of treatments one day bears.
+    `hands` is how many starts and ends of treatments one day bears. From the share `band_usual` on a lot is sown as usual, below
+    `band_thin` better seed is looked for (0..1).
     """
 
     working_days = models.JSONField(default=weekdays)
     days_off = models.JSONField(default=list, blank=True)
     hemisphere = models.CharField(max_length=5, choices=choices_of(Hemisphere), default=Hemisphere.NORTH)
     hands = models.PositiveIntegerField(default=6)
+    band_usual = models.FloatField(default=0.75)
+    band_thin = models.FloatField(default=0.40)

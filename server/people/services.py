@@ -29,5 +29,16 @@ def change_work_year(*, by: Person, version: int, changes: dict[str, Any]) -> Wo
     for index, day in enumerate(days):
         if day in days[:index]:
             raise refused(f"/days_off/{index}/day", "day_twice", f"{day:%-d %b %Y} stands in the list twice: take one out.")
+    _check_bands(changes)
     year = WorkYear.objects.first() or create_thing(WorkYear(), by=by)
     return change_thing(year, changes, by=by, version=version)
+
+
+def _check_bands(changes: dict[str, Any]) -> None:
+    now = WorkYear.objects.first() or WorkYear()
+    usual, thin = changes.get("band_usual", now.band_usual), changes.get("band_thin", now.band_thin)
+    if thin >= usual:
+        message = (
+            f"Better seed is looked for below {100 * thin:.0f} %, so “sow as usual” must begin above that, not at {100 * usual:.0f} %."
+        )
+        raise refused("/band_usual", "bands_cross", message)

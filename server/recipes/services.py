@@ -54,12 +54,12 @@ def write_ladder(*, by: Person, recipe: Recipe, step: int, doses: Sequence[float
             continue
         # the dose's own least and most belong to the recipe it came from
         bodies = [
-            _body(steps[i]) | ({"duration": s.duration, "duration_min": None} if i == step else {})
+            step_body(steps[i]) | ({"duration": s.duration, "duration_min": None} if i == step else {})
             for i, s in zip(rung.kept, rung.steps, strict=True)
         ]
         name = f"{recipe.name}: {rung.name}"[:80]
         known = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
-        if known is None or [_body(s) for s in known.steps.all()] != bodies:
+        if known is None or [step_body(s) for s in known.steps.all()] != bodies:
             copied = {
                 "note": recipe.note,
                 "source": recipe.source,
@@ -71,7 +71,7 @@ def write_ladder(*, by: Person, recipe: Recipe, step: int, doses: Sequence[float
     return made
 
 
-def _body(step: Step) -> dict[str, Any]:
+def step_body(step: Step) -> dict[str, Any]:
     """A step without its place in a recipe."""
     return {f.name: getattr(step, f.name) for f in Step._meta.concrete_fields if f.name not in ("id", "recipe", "order")}
 

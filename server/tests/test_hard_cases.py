@@ -251,7 +251,7 @@ class Counting(TestCase):
             look(dish, 4, 3)
         result = comparison(trial).treatments[0]
         self.assertEqual((result.indices.early, result.germinated, result.indices.first), (4, 10, 0))
-        self.assertEqual(result.steps[0].share, 0.2)
+        self.assertEqual(result.course.shares[0], 0.2)
 
     def test_a_dark_dish_counted_only_at_the_end_has_a_share_and_hardly_a_speed(self):
         trial = make_sown_trial(30, treatments=("dark",), dishes=3)

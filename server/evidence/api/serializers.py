@@ -4,13 +4,17 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.treatment import DormancyReading
-from core.vocabulary import Question
+from core.vocabulary import Base, Clock, CurveFamily, NextTest, Question
 from server.evidence.selectors.batch_page import BatchPage
 from server.evidence.selectors.comparison import TrialComparison
+from server.evidence.selectors.conclusions import ConclusionView
+from server.evidence.selectors.earlier import EarlierResults
 from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
 from server.evidence.selectors.planning import QuestionPlan
 from server.evidence.selectors.story import TrialStory
+from server.evidence.selectors.verdict import VerdictPage
+from server.evidence.services import NextPlan
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
 
@@ -60,3 +64,46 @@ class PlanQuestionSerializer(serializers.Serializer[None]):
     seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000, allow_null=True, default=None)
     expected = serializers.FloatField(min_value=0, max_value=1, allow_null=True, default=None)
     difference = serializers.FloatField(min_value=0.01, max_value=1, allow_null=True, default=None)
+
+
+class CompareOptionsSerializer(serializers.Serializer[None]):
+    """What to see of a comparison; without `curve` the numbers choose the family."""
+
+    basis = serializers.ChoiceField(choices=choices_of(Base), default=Base.SOWN)
+    clock = serializers.ChoiceField(choices=choices_of(Clock), default=Clock.SOWING)
+    curve = serializers.ChoiceField(choices=choices_of(CurveFamily), allow_null=True, default=None)
+
+
+class VerdictPageSerializer(DataclassSerializer[VerdictPage]):
+    class Meta:
+        dataclass = VerdictPage
+
+
+class EarlierResultsSerializer(DataclassSerializer[EarlierResults]):
+    class Meta:
+        dataclass = EarlierResults
+
+
+class ConclusionSerializer(DataclassSerializer[ConclusionView]):
+    class Meta:
+        dataclass = ConclusionView
+
+
+class NewConclusionSerializer(serializers.Serializer[None]):
+    """A person's words on a trial, and the treatment they chose, if any."""
+
+    client_id = serializers.UUIDField()
+    at = serializers.DateTimeField()
+    words = serializers.CharField(max_length=1000)
+    treatment = serializers.IntegerField(allow_null=True, default=None)
+
+
+class NextTestSerializer(serializers.Serializer[None]):
+    """Which proposal of the verdict to make ready."""
+
+    test = serializers.ChoiceField(choices=choices_of(NextTest))
+
+
+class NextPlanSerializer(DataclassSerializer[NextPlan]):
+    class Meta:
+        dataclass = NextPlan

@@ -5,11 +5,17 @@ from django.urls import path
 from server.evidence.api.views import (
     BatchPageView,
     ComparisonView,
+    ConclusionsView,
+    ConclusionTakeBackView,
     DormancyView,
+    EarlierView,
     LotPageView,
+    NextPlanView,
     OverviewView,
     PlanQuestionView,
+    RecipeConclusionsView,
     TrialStoryView,
+    VerdictView,
 )
 
 urlpatterns = [
@@ -20,4 +26,10 @@ urlpatterns = [
     path("trials/<int:pk>/story/", TrialStoryView.as_view()),
     path("trials/<int:pk>/overview/", OverviewView.as_view()),
     path("trials/<int:pk>/comparison/", ComparisonView.as_view()),
+    path("trials/<int:pk>/earlier/", EarlierView.as_view()),
+    path("trials/<int:pk>/verdict/", VerdictView.as_view()),
+    path("trials/<int:pk>/conclusions/", ConclusionsView.as_view()),
+    path("trials/<int:pk>/next/", NextPlanView.as_view()),
+    path("conclusions/<int:pk>/take-back/", ConclusionTakeBackView.as_view()),
+    path("recipes/<int:pk>/conclusions/", RecipeConclusionsView.as_view()),
 ]

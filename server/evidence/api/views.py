@@ -1,5 +1,8 @@
 """What the counts say, over HTTP."""
 
+from typing import Any, TypeVar
+
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from drf_spectacular.utils import extend_schema
@@ -7,89 +10,158 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from core.vocabulary import Question
+from core.vocabulary import Base, Clock, CurveFamily, NextTest, Question
 from server.batches.models import Batch
-from server.evidence.api.serializers import (
-    BatchPageSerializer,
-    DormancyReadingSerializer,
-    LotPageSerializer,
-    PlanQuestionSerializer,
-    QuestionPlanSerializer,
-    TrialComparisonSerializer,
-    TrialOverviewSerializer,
-    TrialStorySerializer,
-)
+from server.evidence.api import serializers as s
+from server.evidence.api.answers import answer_of
+from server.evidence.models import Conclusion
 from server.evidence.selectors.batch_page import batch_page
-from server.evidence.selectors.comparison import NothingToCompare, comparison
+from server.evidence.selectors.comparison import CompareOptions, NothingToCompare, comparison
+from server.evidence.selectors.conclusions import of_recipe, of_trial
 from server.evidence.selectors.dormancy import lot_dormancy
+from server.evidence.selectors.earlier import earlier_results
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.planning import plan_question
 from server.evidence.selectors.story import trial_story
+from server.evidence.selectors.verdict import verdict_page
+from server.evidence.services import conclude, plan_next, take_back_conclusion
 from server.lots.models import Lot
+from server.people.requests import person_of
+from server.recipes.models import Recipe
 from server.rest.bodies import read
 from server.rest.problems import Problem
 from server.trials.selectors.state import trials
+
+T = TypeVar("T")
+
+
+def _there(found: T | NothingToCompare) -> T:
+    """What was found; a conflict with the reason where there is nothing yet."""
+    if isinstance(found, NothingToCompare):
+        raise Problem(found.detail, code=found.code)
+    return found
 
 
 class OverviewView(APIView):
     """A trial's furrows, its dishes on their places, and what comes next."""
 
-    @extend_schema(responses=TrialOverviewSerializer, operation_id="trials_overview")
+    @extend_schema(responses=s.TrialOverviewSerializer, operation_id="trials_overview")
     def get(self, request: Request, pk: int) -> Response:
-        return Response(TrialOverviewSerializer(overview(get_object_or_404(trials(), pk=pk), timezone.now())).data)
+        return Response(s.TrialOverviewSerializer(overview(get_object_or_404(trials(), pk=pk), timezone.now())).data)
 
 
 class ComparisonView(APIView):
     """A trial's treatments compared; 409 with the reason while there is nothing to compare."""
 
-    @extend_schema(responses=TrialComparisonSerializer, operation_id="trials_comparison")
+    @extend_schema(parameters=[s.CompareOptionsSerializer], responses=s.TrialComparisonSerializer, operation_id="trials_comparison")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        trial = get_object_or_404(trials(), pk=pk)
+        given = s.CompareOptionsSerializer(data=request.query_params)
+        given.is_valid(raise_exception=True)
+        options = CompareOptions(
+            basis=Base(given.validated_data["basis"]),
+            clock=Clock(given.validated_data["clock"]),
+            curve=CurveFamily(x) if (x := given.validated_data["curve"]) else None,
+        )
+
+        def build() -> Any:
+            return s.TrialComparisonSerializer(_there(comparison(trial, options))).data
+
+        return answer_of(trial, f"comparison:{options!r}", build)
+
+
+class EarlierView(APIView):
+    """The same plant and treatments in other trials, each trial one line, and how much trials differ."""
+
+    @extend_schema(responses=s.EarlierResultsSerializer, operation_id="trials_earlier")
     def get(self, request: Request, pk: int) -> Response:
-        result = comparison(get_object_or_404(trials(), pk=pk))
-        if isinstance(result, NothingToCompare):
-            raise Problem(result.detail, code=result.code)
-        return Response(TrialComparisonSerializer(result).data)
+        return Response(s.EarlierResultsSerializer(earlier_results(get_object_or_404(trials(), pk=pk))).data)
+
+
+class VerdictView(APIView):
+    """What a trial says, in plain words with their rules, and what people concluded; 409 while there is nothing to judge."""
+
+    @extend_schema(responses=s.VerdictPageSerializer, operation_id="trials_verdict")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(s.VerdictPageSerializer(_there(verdict_page(get_object_or_404(trials(), pk=pk)))).data)
+
+
+class ConclusionsView(APIView):
+    """Conclude: a person's words, kept with the verdict as it stands."""
+
+    @extend_schema(request=s.NewConclusionSerializer, responses={201: s.ConclusionSerializer(many=True)}, operation_id="trials_conclude")
+    def post(self, request: Request, pk: int) -> Response:
+        trial = get_object_or_404(trials(), pk=pk)
+        conclude(by=person_of(request), trial=trial, **read(s.NewConclusionSerializer, request))
+        return Response(s.ConclusionSerializer(of_trial(trial), many=True).data, status=201)
+
+
+class ConclusionTakeBackView(APIView):
+    """Take a conclusion back; it stays in the record."""
+
+    @extend_schema(request=None, responses={204: None}, operation_id="conclusions_take_back")
+    def post(self, request: Request, pk: int) -> Response:
+        take_back_conclusion(by=person_of(request), conclusion=get_object_or_404(Conclusion, pk=pk))
+        return Response(status=204)
+
+
+class RecipeConclusionsView(APIView):
+    """What people concluded of a recipe, in any of its editions."""
+
+    @extend_schema(responses=s.ConclusionSerializer(many=True), operation_id="recipes_conclusions")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(s.ConclusionSerializer(of_recipe(get_object_or_404(Recipe, pk=pk)), many=True).data)
+
+
+class NextPlanView(APIView):
+    """Make a proposal of the verdict ready to be laid out; its recipes are written where they are missing."""
+
+    @extend_schema(request=s.NextTestSerializer, responses=s.NextPlanSerializer, operation_id="trials_next")
+    def post(self, request: Request, pk: int) -> Response:
+        test = NextTest(read(s.NextTestSerializer, request)["test"])
+        return Response(s.NextPlanSerializer(plan_next(by=person_of(request), trial=get_object_or_404(trials(), pk=pk), test=test)).data)
 
 
 class PlanQuestionView(APIView):
     """What a layout can tell about a question, before a seed is drawn; and the layout to begin with."""
 
-    @extend_schema(request=PlanQuestionSerializer, responses=QuestionPlanSerializer, operation_id="trials_plan_question")
+    @extend_schema(request=s.PlanQuestionSerializer, responses=s.QuestionPlanSerializer, operation_id="trials_plan_question")
     def post(self, request: Request) -> Response:
-        given = read(PlanQuestionSerializer, request)
+        given = read(s.PlanQuestionSerializer, request)
         asks = Question(given.pop("asks"))
-        return Response(QuestionPlanSerializer(plan_question(asks=asks, **given)).data)
+        return Response(s.QuestionPlanSerializer(plan_question(asks=asks, **given)).data)
 
 
 class TrialStoryView(APIView):
     """What went otherwise than planned in a trial, the care its bags missed, and who counted."""
 
-    @extend_schema(responses=TrialStorySerializer, operation_id="trials_story")
+    @extend_schema(responses=s.TrialStorySerializer, operation_id="trials_story")
     def get(self, request: Request, pk: int) -> Response:
-        return Response(TrialStorySerializer(trial_story(get_object_or_404(trials(), pk=pk))).data)
+        return Response(s.TrialStorySerializer(trial_story(get_object_or_404(trials(), pk=pk))).data)
 
 
 class LotPageView(APIView):
     """All that is derived of a lot: amount, worth, keeping, tests, descent, log, and what next."""
 
-    @extend_schema(responses=LotPageSerializer, operation_id="lots_page")
+    @extend_schema(responses=s.LotPageSerializer, operation_id="lots_page")
     def get(self, request: Request, pk: int) -> Response:
         lots = Lot.objects.select_related("taxon", "place__parent__parent__parent")
-        return Response(LotPageSerializer(lot_page(get_object_or_404(lots, pk=pk), timezone.localdate())).data)
+        return Response(s.LotPageSerializer(lot_page(get_object_or_404(lots, pk=pk), timezone.localdate())).data)
 
 
 class DormancyView(APIView):
     """Why the seed of a lot may not sprout: a guess with its reasons, and what is worth comparing."""
 
-    @extend_schema(responses=DormancyReadingSerializer, operation_id="lots_dormancy")
+    @extend_schema(responses=s.DormancyReadingSerializer, operation_id="lots_dormancy")
     def get(self, request: Request, pk: int) -> Response:
         lot = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk)
-        return Response(DormancyReadingSerializer(lot_dormancy(lot)).data)
+        return Response(s.DormancyReadingSerializer(lot_dormancy(lot)).data)
 
 
 class BatchPageView(APIView):
     """A batch: planned beside done, the cold it really got, its looks, and what next."""
 
-    @extend_schema(responses=BatchPageSerializer, operation_id="batches_page")
+    @extend_schema(responses=s.BatchPageSerializer, operation_id="batches_page")
     def get(self, request: Request, pk: int) -> Response:
-        return Response(BatchPageSerializer(batch_page(get_object_or_404(Batch, pk=pk), timezone.now())).data)
+        return Response(s.BatchPageSerializer(batch_page(get_object_or_404(Batch, pk=pk), timezone.now())).data)

@@ -33,12 +33,17 @@ class BagNote:
     sentences: list[str]
 
 
-def bag_notes(treatments: Sequence[TreatmentCourses]) -> dict[int, BagNote]:
-    """Notes by treatment; nothing is read where no dish came from a bag."""
+def bags_of(treatments: Sequence[TreatmentCourses]) -> dict[int, BatchCourse]:
+    """The bags that dishes were drawn from; nothing is read where no dish came from one."""
     ids = {d.dish.batch_id for t in treatments for d in t.dishes if d.dish.batch_id is not None}
-    if not ids:
+    return {c.batch.pk: c for c in courses_of(Batch.objects.filter(pk__in=ids))} if ids else {}
+
+
+def bag_notes(treatments: Sequence[TreatmentCourses], bags: dict[int, BatchCourse] | None = None) -> dict[int, BagNote]:
+    """Notes by treatment; `bags` are those of the treatments where they were read already."""
+    courses = bags_of(treatments) if bags is None else bags
+    if not courses:
         return {}
-    courses = {c.batch.pk: c for c in courses_of(Batch.objects.filter(pk__in=ids))}
     places = list({m.place.pk: m.place for c in courses.values() for m in c.moves}.values())
     known, told = readings_by_place(places), events_at(places)
     return {t.treatment.pk: note for t in treatments if (note := _note(t, courses, known, told)) is not None}

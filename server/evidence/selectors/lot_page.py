@@ -7,7 +7,9 @@ from core.germination import final_shares
 from core.seedstock import REFERENCE_C, REFERENCE_RH, Decline, GerminationTest, decline
 from core.vocabulary import DeclineSource, Reason, TrialState
 from server.batches.models import Batch
+from server.evidence.selectors.conclusions import ConclusionView, of_lot
 from server.evidence.selectors.shares import by_treatment
+from server.evidence.selectors.usual import usual_scatters
 from server.lots.models import Lot
 from server.lots.selectors.bench import LotBench, bench
 from server.record_kinds.days import local_day
@@ -75,28 +77,30 @@ class LotPage:
     last_test_on: date | None
     batches: list[LotBatch]
     seedlings_potted: int
+    conclusions: list[ConclusionView]
 
 
 def lot_page(lot: Lot, today: date) -> LotPage:
     """Everything about a lot, in a number of queries that does not grow with its records."""
     courses = with_courses(trials().filter(lot=lot))
+    usual = usual_scatters()
     finished = [t for t in courses if t.state is TrialState.CLOSED]
-    found = [test for t in finished if (test := _test_of(t)) is not None]
+    found = [test for t in finished if (test := _test_of(t, usual.of(t.trial).rho0)) is not None]
     tests = sorted((t for t, _ in found), key=lambda t: (t.tested_on, t.trial))
     phis = {t.trial: phi for t, phi in found}
     last = tests[-1].tested_on if tests else None
     rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
     batches = [LotBatch(*row) for row in rows]
     potted = sum(look.potted for t in courses for d in t.dishes for look in d.looks)
-    return LotPage(bench(lot, today, last), tests, _forecast(lot, tests, phis, today), last, batches, potted)
+    return LotPage(bench(lot, today, last), tests, _forecast(lot, tests, phis, today), last, batches, potted, of_lot(lot))
 
 
-def _test_of(trial: TrialCourses) -> tuple[LotTest, float] | None:
+def _test_of(trial: TrialCourses, rho0: float) -> tuple[LotTest, float] | None:
     """The treatment that woke most; a trial of several treatments picks its best, which flatters it a little."""
     counted = [t.as_counted() for t in by_treatment(trial) if t.counted]
     if not counted or trial.sown_at is None:
         return None
-    shares = final_shares(counted)
+    shares = final_shares(counted, rho0)
     best = max(shares.treatments, key=lambda t: t.p)
     test = LotTest(
         trial=trial.trial.pk,

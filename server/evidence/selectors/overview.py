@@ -25,6 +25,7 @@ from core.vocabulary import (
 )
 from server.evidence.selectors.bags import BagNote, bag_notes, share_with_bag
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
+from server.evidence.selectors.usual import usual_scatter
 from server.record_kinds.days import local_day
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
@@ -171,6 +172,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
     treatments = by_treatment(courses)
     sown_at = courses.sown_at
     lot = trial.lot
+    rho0 = usual_scatter(trial).rho0
     return TrialOverview(
         id=trial.pk,
         version=trial.version,
@@ -200,7 +202,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         seeds=sum(d.record.sown for d in courses.dishes),
         seeds_estimated=any(d.record.sown_is_estimate for d in courses.dishes),
         place_names=list(dict.fromkeys(d.dish.place.full_name for d in courses.dishes if d.dish.place)),
-        furrows=furrows_of(courses, treatments, bag_notes(treatments)),
+        furrows=furrows_of(courses, treatments, rho0, bag_notes(treatments)),
         dishes=[
             PlacedDish(
                 pips=pips(d),
@@ -212,7 +214,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         ],
         next_steps=_next_steps(courses, now),
         advice=courses.advice,
-        sentence=_sentence(courses, treatments),
+        sentence=_sentence(courses, treatments, rho0),
         hazards=lot.hazard_words,
         cares=cares(lot.hazard_words),
         hazard_note=lot.hazard,
@@ -246,9 +248,11 @@ def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:
     )
 
 
-def furrows_of(courses: TrialCourses, treatments: list[TreatmentCourses], bags: dict[int, BagNote] | None = None) -> list[FurrowView]:
+def furrows_of(
+    courses: TrialCourses, treatments: list[TreatmentCourses], rho0: float, bags: dict[int, BagNote] | None = None
+) -> list[FurrowView]:
     """The furrows of a trial, without the rest of its page."""
-    shares = shares_of(treatments) if courses.sown_at else None
+    shares = shares_of(treatments, rho0) if courses.sown_at else None
     hidden = courses.trial.codes_hidden
     out = []
     for index, t in enumerate(treatments):
@@ -324,11 +328,11 @@ def _next_steps(courses: TrialCourses, now: datetime) -> list[NextStep]:
     return steps
 
 
-def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses]) -> str:
+def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses], rho0: float) -> str:
     if courses.state == TrialState.PLANNED or not any(d.looks for d in courses.dishes):
         return ""
     if any(not t.counted for t in treatments):
         return "Every dish of one treatment is set aside: nothing can be compared."
-    result = compare_final([t.as_counted() for t in treatments], Family.ALL)
+    result = compare_final([t.as_counted() for t in treatments], Family.ALL, None, rho0)
     lines = [TreatmentLine(t.name, t.p, t.lower, t.upper, None) for t in result.shares.treatments]
     return head_sentence(lines, result, finished=courses.state == TrialState.CLOSED)

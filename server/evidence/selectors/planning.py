@@ -1,24 +1,17 @@
 """Planning by question: what is known of the lot and of the grower's dishes, and what a layout can tell."""
 
-from collections import defaultdict
-from collections.abc import Sequence
 from dataclasses import dataclass
-
-from django.db.models import Sum
 
 from core.design import SCHOOLS, USUAL_DIFFERENCE, Aim, CurvePoint, Telling, propose, tell
 from core.errors import CoreError
-from core.germination import USUAL_RHO, CountedDish, CountedTreatment, final_shares, usual_rho
 from core.verdict import telling_sentences
 from core.vocabulary import Fitness, Question
+from server.evidence.selectors.usual import PAST_TRIALS, counted_of, usual_scatter
 from server.lots.models import Lot
 from server.lots.selectors import stocks
-from server.record_kinds.selectors import valid
 from server.rest.problems import refused_by_core
-from server.trials.models import Dish, Look, SetAside, Treatment, Trial
+from server.trials.models import Treatment, Trial
 
-PAST_TRIALS = 60
-LEAST_NU = 8
 USUAL_SHARE = 0.5
 
 
@@ -80,7 +73,8 @@ def plan_question(
     """What a layout for the question can tell; without `dishes` and `seeds_per_dish` one is proposed."""
     stock = stocks([lot.pk])[lot.pk]
     share, share_from = (expected, "as you expect") if expected is not None else _expected(lot, asks)
-    rho, rho_from = grower_rho()
+    usual = usual_scatter()
+    rho, rho_from = usual.rho0, usual.rests_on
     aim = Aim(asks, treatments, share, USUAL_DIFFERENCE if difference is None else difference)
     begin = propose(aim, in_stock=stock.seeds, rho=rho)
     size = {"dishes": dishes or begin[0], "seeds_per_dish": seeds_per_dish or begin[1]}
@@ -129,24 +123,12 @@ def _school(seeds: int, aim: Aim, told: Telling) -> SchoolTelling:
     )
 
 
-def grower_rho() -> tuple[float, str]:
-    """How much dishes of the grower's own latest trials differ, and what that rests on; the usual 0.05 until they tell."""
-    counted = _counted(list(Trial.objects.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS]))
-    shares = [final_shares(list(treatments.values())) for treatments in counted.values()]
-    nu = sum(s.nu for s in shares)
-    own = usual_rho(shares)
-    if own is None or nu < LEAST_NU:
-        return USUAL_RHO, "what dishes usually do, until your own trials tell"
-    trials = sum(s.nu > 0 for s in shares)
-    return own, f"how much dishes differed in {trials} of your own trials"
-
-
 def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
     """The share to expect: the lot's own best where it is tested by itself, untreated seed of the plant where treatments compete."""
     alone = asks in (Question.ALIVE, Question.STILL_AS_GOOD)
     past = Trial.objects.filter(lot=lot) if alone or not lot.taxon_id else Trial.objects.filter(lot__taxon=lot.taxon)
     latest = list(past.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
-    counted = _counted(latest)
+    counted = counted_of(latest)
     controls = set(Treatment.objects.filter(trial__in=latest, is_control=True).values_list("pk", flat=True))
     for trial in latest:
         wanted = [t for pk, t in counted.get(trial, {}).items() if alone or pk in controls]
@@ -154,26 +136,3 @@ def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
             found = max(wanted, key=lambda t: t.g / t.n)
             return found.g / found.n, f"“{found.name}” came to {100 * found.g / found.n:.0f} % last time ({found.g} of {found.n})"
     return USUAL_SHARE, "nothing is known yet: half is the hardest case"
-
-
-def _counted(trials: Sequence[int]) -> dict[int, dict[int, CountedTreatment]]:
-    """Counted treatments of trials, by trial and treatment, as sums: dishes that were looked at and stand."""
-    up = dict(
-        valid(Look.objects.filter(dish__treatment__trial__in=trials))
-        .order_by()
-        .values_list("dish")
-        .annotate(n=Sum("new_germinated"))
-        .values_list("dish", "n")
-    )
-    aside = set(valid(SetAside.objects.filter(dish__treatment__trial__in=trials)).values_list("dish", flat=True))
-    fields = ("pk", "seeds", "treatment", "treatment__name", "treatment__trial")
-    rows = Dish.objects.filter(treatment__trial__in=trials).order_by().values_list(*fields)
-    dishes: dict[tuple[int, int, str], list[CountedDish]] = defaultdict(list)
-    for pk, seeds, treatment, name, trial in rows:
-        if pk in up and pk not in aside:
-            # an estimated number sown may be too small; a dish held at least what came up
-            dishes[trial, treatment, name].append(CountedDish(up[pk], max(seeds, up[pk])))
-    out: dict[int, dict[int, CountedTreatment]] = defaultdict(dict)
-    for (trial, treatment, name), found in dishes.items():
-        out[trial][treatment] = CountedTreatment(name, tuple(found))
-    return out

@@ -5,8 +5,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.germination import CountedDish, CountedTreatment, TrialShares, final_shares
+from core.germination import FEWEST_DOSES, CountedDish, CountedTreatment, TrialShares, final_shares
 from core.records import CountRecord, pool
+from core.treatment import find_ladder
 from server.trials.models import Treatment
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses
@@ -54,11 +55,11 @@ def by_treatment(trial: TrialCourses) -> list[TreatmentCourses]:
     return sorted(found.values(), key=lambda t: t.treatment.order)
 
 
-def shares_of(treatments: Sequence[TreatmentCourses]) -> TrialShares | None:
+def shares_of(treatments: Sequence[TreatmentCourses], rho0: float) -> TrialShares | None:
     """Final shares of the treatments; None where every dish of one is set aside."""
     if any(not t.counted for t in treatments):
         return None
-    return final_shares([t.as_counted() for t in treatments])
+    return final_shares([t.as_counted() for t in treatments], rho0)
 
 
 def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:
@@ -66,3 +67,26 @@ def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:
     course = pool(records)
     shares = course.knot_counts / course.sown
     return [CoursePoint(float(t), float(s)) for t, s in zip(np.round(course.knot_times, 4), shares, strict=True)]
+
+
+@dataclass(frozen=True)
+class Ladder:
+    """Treatments of a trial that are doses of one step: their places among those given, and the doses in `unit`."""
+
+    places: tuple[int, ...]
+    doses: tuple[float, ...]
+    unit: str
+
+
+def ladder_among(treatments: Sequence[TreatmentCourses]) -> Ladder | None:
+    """The dose ladder of a trial: as the doses say, else as the recipes do; None with fewer than three doses."""
+    rows = [t.treatment for t in treatments]
+    said = [i for i, t in enumerate(rows) if t.dose is not None]
+    units = {rows[i].dose_unit for i in said if rows[i].dose}
+    if len(units) == 1 and len({rows[i].dose for i in said}) >= FEWEST_DOSES:
+        return Ladder(tuple(said), tuple(rows[i].dose or 0.0 for i in said), units.pop())
+    # a light of its own makes a treatment more than a dose
+    plain = [i for i, t in enumerate(rows) if not t.light and not t.level_a]
+    steps = [[s.as_core() for s in r.steps.all()] if (r := rows[i].recipe) else [] for i in plain]
+    found = find_ladder(steps)
+    return Ladder(tuple(plain[i] for i in found.places), found.doses, found.unit) if found else None

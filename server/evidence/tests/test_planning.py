@@ -3,10 +3,11 @@
 from datetime import timedelta
 from uuid import uuid4
 
+from django.core.cache import caches
 from django.test import TestCase
 
 from core.vocabulary import Light
-from server.evidence.selectors.planning import grower_rho
+from server.evidence.selectors.usual import usual_scatter
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_taxon
 from server.trials.services.closings import close_dish, reopen_dish, set_aside
 
@@ -61,27 +62,46 @@ class AskingAQuestion(ApiCase):
 
     def test_it_needs_the_same_queries_whatever_was_tried_before(self):
         look(dishes_of(make_sown_trial(lot=make_lot("Q", taxon=self.lot.taxon)))[0], 4, 2)
-        with self.assertNumQueries(13):
+        caches["default"].clear()
+        with self.assertNumQueries(14):
             self.ask()
         for n in range(3):
             for dish in dishes_of(make_sown_trial(lot=make_lot(f"Q-{n}", taxon=self.lot.taxon))):
                 look(dish, 4, 2)
-        with self.assertNumQueries(13):
+        caches["default"].clear()
+        with self.assertNumQueries(14):
             self.ask()
 
 
 class DishesOfTheGrower(TestCase):
     def test_until_enough_trials_tell_dishes_do_what_they_usually_do(self):
-        self.assertEqual(grower_rho()[0], 0.05)
+        self.assertEqual(usual_scatter().rho0, 0.05)
 
     def test_own_dishes_that_differ_a_lot_are_planned_for(self):
         for n in range(2):
             trial = make_sown_trial(lot=make_lot(f"S-{n}"), dishes=4, seeds=20)
             for i, dish in enumerate(dishes_of(trial)):
                 look(dish, 4, 2 if i % 2 else 16)
-        rho, said = grower_rho()
-        self.assertGreater(rho, 0.2)
-        self.assertIn("2 of your own trials", said)
+        usual = usual_scatter()
+        self.assertGreater(usual.rho0, 0.2)
+        self.assertIn("2 of your own trials", usual.rests_on)
+
+    def test_a_result_rests_on_the_other_trials_not_on_itself(self):
+        wild = make_sown_trial(lot=make_lot("S-W"), dishes=4, seeds=20)
+        for i, dish in enumerate(dishes_of(wild)):
+            look(dish, 4, 2 if i % 2 else 16)
+        calm = make_sown_trial(lot=make_lot("S-C"), dishes=6, seeds=20)
+        for dish in dishes_of(calm):
+            look(dish, 4, 9)
+        self.assertEqual(usual_scatter(wild).rho0, 0)
+        self.assertEqual(usual_scatter(calm).rests_on, "what dishes usually do, until your own trials tell")
+
+    def test_a_new_count_is_seen_at_once(self):
+        self.test_own_dishes_that_differ_a_lot_are_planned_for()
+        before = usual_scatter().rho0
+        for dish in dishes_of(make_sown_trial(lot=make_lot("S-9"), dishes=8, seeds=20)):
+            look(dish, 4, 9)
+        self.assertLess(usual_scatter().rho0, before)
 
 
 class InTheDark(ApiCase):

@@ -48,9 +48,12 @@ class WorkYearSerializer(serializers.ModelSerializer[WorkYear]):
     working_days = serializers.ListField(child=serializers.IntegerField(min_value=0, max_value=6))
     days_off = DayOffSerializer(many=True)
 
+    band_usual = serializers.FloatField(min_value=0, max_value=1, required=False)
+    band_thin = serializers.FloatField(min_value=0, max_value=1, required=False)
+
     class Meta:
         model = WorkYear
-        fields = ["version", "working_days", "days_off", "hemisphere", "hands"]
+        fields = ["version", "working_days", "days_off", "hemisphere", "hands", "band_usual", "band_thin"]
 
 
 class WorkYearChangeSerializer(WorkYearSerializer):

@@ -13,6 +13,7 @@ from server.batches.selectors.courses import BatchCourse, batches_in_use
 from server.batches.selectors.plans import on_calendar
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
 from server.evidence.selectors.shares import by_treatment
+from server.evidence.selectors.usual import usual_scatters
 from server.lots.models import Lot
 from server.lots.selectors.drying import drying_lots
 from server.lots.selectors.stock import stocks
@@ -150,7 +151,7 @@ def today(now: datetime) -> Today:
         day=day,
         rounds=rounds,
         coming=sorted(coming, key=lambda c: (c.on, c.trial_code)),
-        waking=sorted((_waking(t, now) for t in found if t.state == TrialState.COUNTING), key=_longest_unseen),
+        waking=_all_waking(found, now),
         band=[s for t in found for s in _band(t)] + [s for c in batches if c.running for s in _bag_band(c, now)],
         has_lots=Lot.objects.exists(),
         visits=visits_today(day),
@@ -263,11 +264,19 @@ def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, a
     )
 
 
-def _waking(trial: TrialCourses, now: datetime) -> WakingTrial:
+def _all_waking(found: Iterable[TrialCourses], now: datetime) -> list[WakingTrial]:
+    counting = [t for t in found if t.state == TrialState.COUNTING]
+    if not counting:
+        return []
+    usual = usual_scatters()
+    return sorted((_waking(t, now, usual.of(t.trial).rho0) for t in counting), key=_longest_unseen)
+
+
+def _waking(trial: TrialCourses, now: datetime, rho0: float) -> WakingTrial:
     t = trial.trial
     age = (now - trial.sown_at) / timedelta(days=1) if trial.sown_at else 0.0
     last = max((d.last_look.at for d in trial.dishes if d.last_look), default=None)
-    furrows = furrows_of(trial, by_treatment(trial))
+    furrows = furrows_of(trial, by_treatment(trial), rho0)
     return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, last, furrows)
 
 

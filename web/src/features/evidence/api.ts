@@ -1,10 +1,15 @@
-import { useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
+import { useChange } from '@/shared/composables/useChange'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 
 export type Overview = Schemas['TrialOverview']
 export type Comparison = Schemas['TrialComparison']
 export type TreatmentResult = Schemas['TreatmentResult']
+export type VerdictPage = Schemas['VerdictPage']
+export type TrialReport = Schemas['TrialReport']
+export type NextTest = Schemas['NextTest']
+export type CompareOptions = Pick<Comparison, 'basis' | 'clock'> & { curve: Comparison['curve'] }
 export type Indices = Schemas['Indices']
 
 export const useOverview = (id: MaybeRefOrGetter<number>) =>
@@ -25,8 +30,66 @@ export const useTrialHistory = (id: MaybeRefOrGetter<number>) =>
     queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/history/', { params: { path: { id: toValue(id) } } })),
   })
 
-export const useComparison = (id: MaybeRefOrGetter<number>) =>
+export const useComparison = (id: MaybeRefOrGetter<number>, options: MaybeRefOrGetter<CompareOptions>) =>
   useQuery({
-    queryKey: ['trial', id, 'comparison'],
-    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/comparison/', { params: { path: { id: toValue(id) } } })),
+    queryKey: ['trial', id, 'comparison', options],
+    queryFn: () => {
+      const { basis, clock, curve } = toValue(options)
+      const query = { basis, clock, ...(curve ? { curve } : {}) }
+      return unwrap(http.GET('/api/v1/trials/{id}/comparison/', { params: { path: { id: toValue(id) }, query } }))
+    },
+    // what was seen stays while another basis or clock is read
+    placeholderData: keepPreviousData,
   })
+
+export const useEarlier = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['trial', id, 'earlier'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/earlier/', { params: { path: { id: toValue(id) } } })),
+  })
+
+export const useVerdict = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['trial', id, 'verdict'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/verdict/', { params: { path: { id: toValue(id) } } })),
+  })
+
+export const useReport = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['trial', id, 'report'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/report/', { params: { path: { id: toValue(id) } } })),
+  })
+
+export function useVerdictChanges(id: number) {
+  return {
+    conclude: useChange((body: Schemas['NewConclusionRequest']) =>
+      unwrap(http.POST('/api/v1/trials/{id}/conclusions/', { params: { path: { id } }, body })),
+    ),
+    takeBack: useChange((conclusion: number) =>
+      unwrap(http.POST('/api/v1/conclusions/{id}/take-back/', { params: { path: { id: conclusion } } })),
+    ),
+    planNext: useChange((test: NextTest) =>
+      unwrap(http.POST('/api/v1/trials/{id}/next/', { params: { path: { id } }, body: { test } })),
+    ),
+  }
+}
+
+/** One line of a report that is being made. */
+export type Making = { done: number; of: number; doing: string } | { name: string; pdf: string } | { failed: string }
+
+/** The report as a PDF, with each step told as it begins. */
+export async function makeReport(id: number, tell: (line: Making) => void): Promise<void> {
+  const answer = await http.GET('/api/v1/trials/{id}/report/making/', { params: { path: { id } }, parseAs: 'stream' })
+  const lines = await unwrap(Promise.resolve(answer))
+  if (!lines) throw new Error('no answer')
+  const reader = (lines as ReadableStream<Uint8Array>).getReader()
+  const words = new TextDecoder()
+  let rest = ''
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) break
+    const parts = (rest + words.decode(value, { stream: true })).split('\n')
+    rest = parts.pop() ?? ''
+    for (const line of parts) tell(JSON.parse(line) as Making)
+  }
+}

@@ -38,3 +38,10 @@ export const useDormancy = (lot: MaybeRefOrGetter<number | null>) =>
     queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/dormancy/', { params: { path: { id: toValue(lot) ?? 0 } } })),
     enabled: () => (toValue(lot) ?? 0) > 0,
   })
+
+/** What people concluded of a recipe, in any of its editions. */
+export const useRecipeConclusions = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['recipe', id, 'conclusions'],
+    queryFn: () => unwrap(http.GET('/api/v1/recipes/{id}/conclusions/', { params: { path: { id: toValue(id) } } })),
+  })

@@ -330,6 +330,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/conclusions/{id}/take-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take a conclusion back; it stays in the record. */
+        post: operations["conclusions_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/deviations/{id}/take-back/": {
         parameters: {
             query?: never;
@@ -443,6 +460,23 @@ export interface paths {
         put?: never;
         /** @description Dishes: all looks of one with their corrections, closing, reopening, setting aside. */
         post: operations["dishes_close_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/export-schema/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The JSON Schema of trial.json. */
+        get: operations["export_schema"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1066,6 +1100,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/recipes/{id}/conclusions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What people concluded of a recipe, in any of its editions. */
+        get: operations["recipes_conclusions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/recipes/{id}/ladder/": {
         parameters: {
             query?: never;
@@ -1470,6 +1521,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/conclusions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Conclude: a person's words, kept with the verdict as it stands. */
+        post: operations["trials_conclude"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/count-sheet/": {
         parameters: {
             query?: never;
@@ -1521,6 +1589,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/earlier/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The same plant and treatments in other trials, each trial one line, and how much trials differ. */
+        get: operations["trials_earlier"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/export/{name}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A trial's data as a file: looks.csv, dishes.csv, treatments.csv, trial.xlsx, trial.json or package.zip; 409 while it is blind. */
+        get: operations["trials_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/history/": {
         parameters: {
             query?: never;
@@ -1532,6 +1634,23 @@ export interface paths {
         get: operations["trials_history"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/next/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make a proposal of the verdict ready to be laid out; its recipes are written where they are missing. */
+        post: operations["trials_next"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1600,6 +1719,57 @@ export interface paths {
         put?: never;
         /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
         post: operations["trials_put_in_bags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/report/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The report of a trial, for its page. */
+        get: operations["trials_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/report.pdf/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The report of a trial as a PDF. */
+        get: operations["trials_report_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/report/making/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The same PDF with its progress: one line of JSON for each step begun, and a last one with the file in base 64. */
+        get: operations["trials_report_making"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1685,6 +1855,23 @@ export interface paths {
         put?: never;
         /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
         post: operations["trials_take_back_sowing_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/verdict/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What a trial says, in plain words with their rules, and what people concluded; 409 while there is nothing to judge. */
+        get: operations["trials_verdict"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1930,6 +2117,18 @@ export interface components {
             /** Format: date */
             end: string;
         };
+        /**
+         * @description * `sown` - SOWN
+         *     * `filled` - FILLED
+         *     * `viable` - VIABLE
+         * @enum {string}
+         */
+        Base: "sown" | "filled" | "viable";
+        BasisChoice: {
+            basis: components["schemas"]["Base"];
+            possible: boolean;
+            sentence: string;
+        };
         Batch: {
             readonly id: number;
             readonly version: number;
@@ -2063,6 +2262,11 @@ export interface components {
         };
         /** @enum {unknown} */
         BlankEnum: "";
+        BlocksResult: {
+            blocks: number;
+            test: components["schemas"]["TermTest"];
+            sentence: string;
+        };
         /** @description Whether there is an address; `path` is said once, when it is made. */
         CalendarFeed: {
             exists: boolean;
@@ -2103,6 +2307,17 @@ export interface components {
             care: string;
             gentler: string;
             checks?: string[];
+        };
+        ChoosableTreatment: {
+            id: number;
+            name: string;
+            recipe: number | null;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
         };
         Clash: {
             what: string;
@@ -2149,6 +2364,12 @@ export interface components {
             note?: string;
             grade?: (components["schemas"]["CleaningGrade"] | components["schemas"]["NullEnum"]) | null;
         };
+        /**
+         * @description * `sowing` - SOWING
+         *     * `treatment` - TREATMENT
+         * @enum {string}
+         */
+        Clock: "sowing" | "treatment";
         /**
          * @description * `fresh` - FRESH
          *     * `hard` - HARD
@@ -2200,6 +2421,22 @@ export interface components {
             lot_name: string;
             kind: string;
             dishes: number;
+        };
+        ConclusionView: {
+            id: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            words: string;
+            trial: number;
+            trial_code: string;
+            lot: number;
+            lot_name: string;
+            treatment: number | null;
+            treatment_name: string;
+            recipe: number | null;
+            verdict: string[];
+            rules_version: number;
         };
         /**
          * @description * `sure` - SURE
@@ -2282,6 +2519,12 @@ export interface components {
             fates: components["schemas"]["FateMeaning"][];
             dishes: components["schemas"]["CountDish"][];
         };
+        Course: {
+            days: number[];
+            shares: number[];
+            lower: number[];
+            upper: number[];
+        };
         CoursePoint: {
             /** Format: double */
             day: number;
@@ -2296,6 +2539,18 @@ export interface components {
          * @enum {string}
          */
         Criterion: "root_visible" | "root_2_mm" | "shoot" | "seed_leaf";
+        CrossedTest: {
+            interaction: components["schemas"]["TermTest"];
+            main_a: components["schemas"]["TermTest"];
+            main_b: components["schemas"]["TermTest"];
+        };
+        /**
+         * @description * `loglogistic` - LOGLOGISTIC
+         *     * `lognormal` - LOGNORMAL
+         *     * `weibull` - WEIBULL
+         * @enum {string}
+         */
+        CurveFamily: "loglogistic" | "lognormal" | "weibull";
         CurvePoint: {
             dishes: number;
             seeds: number;
@@ -2433,6 +2688,12 @@ export interface components {
             mgt: number | null;
             /** Format: double */
             gsi: number | null;
+            /** Format: double */
+            pace: number | null;
+            days: number[];
+            shares: number[];
+            stands_out?: boolean;
+            set_aside?: boolean;
         };
         /**
          * @description * `none` - NONE
@@ -2453,6 +2714,15 @@ export interface components {
             reasons: string[];
             treatments: components["schemas"]["SuggestedTreatment"][];
         };
+        /**
+         * @description * `largest_best` - LARGEST_BEST
+         *     * `smallest_best` - SMALLEST_BEST
+         *     * `inside` - INSIDE
+         *     * `falls` - FALLS
+         *     * `not_told` - NOT_TOLD
+         * @enum {string}
+         */
+        DoseReading: "largest_best" | "smallest_best" | "inside" | "falls" | "not_told";
         Drawing: {
             pile: number;
             wanted: number;
@@ -2501,6 +2771,57 @@ export interface components {
          * @enum {string}
          */
         DurationUnit: "min" | "h" | "d";
+        EarlierLine: {
+            trial: number;
+            trial_code: string;
+            lot_code: string;
+            /** Format: date */
+            sown_on: string;
+            criterion: components["schemas"]["Criterion"];
+            germinated: number;
+            sown: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+            here: boolean;
+            other_rule: boolean;
+        };
+        EarlierResults: {
+            treatments: components["schemas"]["EarlierTreatment"][];
+            notes: string[];
+        };
+        EarlierTreatment: {
+            name: string;
+            lines: components["schemas"]["EarlierLine"][];
+            pooled: components["schemas"]["PooledShare"] | null;
+            sentence: string;
+        };
+        Effect: {
+            treatment: string;
+            dish: string;
+            why: string;
+            set_aside: boolean;
+            /** Format: double */
+            share_with: number;
+            /** Format: double */
+            lower_with: number;
+            /** Format: double */
+            upper_with: number;
+            /** Format: double */
+            share_without: number;
+            /** Format: double */
+            lower_without: number;
+            /** Format: double */
+            upper_without: number;
+            /** Format: double */
+            t50_with: number | null;
+            /** Format: double */
+            t50_without: number | null;
+            sentence: string;
+        };
         /**
          * @description * `full` - FULL
          *     * `small` - SMALL
@@ -2547,6 +2868,12 @@ export interface components {
             note: string;
             from_log: boolean;
         };
+        FactorsResult: {
+            factor_a: string;
+            factor_b: string;
+            test: components["schemas"]["CrossedTest"];
+            sentences: string[];
+        };
         FateMeaning: {
             fate: (components["schemas"]["ClosingFate"] | components["schemas"]["NullEnum"]) | null;
             meaning: string;
@@ -2580,6 +2907,20 @@ export interface components {
          * @enum {string}
          */
         Fitness: "answers" | "hints" | "cannot";
+        FittedCurve: {
+            family: components["schemas"]["CurveFamily"];
+            days: number[];
+            shares: number[];
+            /** Format: double */
+            shape: number;
+            /** Format: double */
+            scale: number;
+            ready_share: components["schemas"]["LeaveOneOut"];
+            t10: components["schemas"]["LeaveOneOut"];
+            t50: components["schemas"]["LeaveOneOut"];
+            t90: components["schemas"]["LeaveOneOut"];
+            t50_sown: components["schemas"]["LeaveOneOut"];
+        };
         /** @description Seeds that floated, where somebody knows. */
         FloatingRequest: {
             floated_seeds?: number | null;
@@ -2648,6 +2989,16 @@ export interface components {
             /** Format: date */
             added_on?: string | null;
             stretches?: components["schemas"]["StretchView"][];
+        };
+        HalfTime: {
+            /** Format: double */
+            value: number | null;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+            from_curve: boolean;
+            note: string;
         };
         /** @description A harvest and its lots. */
         HarvestRequest: {
@@ -2807,7 +3158,7 @@ export interface components {
             /** Format: double */
             uncertainty: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
             };
         };
         /**
@@ -2854,10 +3205,28 @@ export interface components {
             /** @default 0 */
             skip?: number;
         };
+        LadderPoint: {
+            treatment: string;
+            /** Format: double */
+            dose: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+        };
         /** @description One step of a recipe, from 0, and its doses in that step's unit. */
         LadderRequest: {
             step: number;
             doses: number[];
+        };
+        LadderResult: {
+            unit: string;
+            points: components["schemas"]["LadderPoint"][];
+            reading: components["schemas"]["DoseReading"];
+            trend: components["schemas"]["Trend"];
+            sentences: string[];
         };
         /**
          * @description * `random` - RANDOM
@@ -3108,6 +3477,7 @@ export interface components {
             last_test_on: string | null;
             batches: components["schemas"]["LotBatch"][];
             seedlings_potted: number;
+            conclusions: components["schemas"]["ConclusionView"][];
         };
         /** @description What a lot's page says of its plant. */
         LotPlant: {
@@ -3206,6 +3576,17 @@ export interface components {
             /** Format: double */
             upper: number;
         };
+        MapDish: {
+            code: string;
+            position: number;
+            block: number;
+            treatment: string;
+            set_aside: boolean;
+        };
+        MapPlace: {
+            place: string;
+            dishes: components["schemas"]["MapDish"][];
+        };
         /**
          * @description * `sand` - SAND
          *     * `perlite` - PERLITE
@@ -3226,6 +3607,10 @@ export interface components {
             code?: string;
             /** @default  */
             note?: string;
+        };
+        Method: {
+            term: string;
+            text: string;
         };
         /**
          * @description * `dry` - DRY
@@ -3324,6 +3709,15 @@ export interface components {
             dead?: number;
             /** @default  */
             note?: string;
+        };
+        /** @description A person's words on a trial, and the treatment they chose, if any. */
+        NewConclusionRequest: {
+            /** Format: uuid */
+            client_id: string;
+            /** Format: date-time */
+            at: string;
+            words: string;
+            treatment?: number | null;
         };
         /** @description What went otherwise than planned; a part of a dish that was moved needs the dish, its seeds and the place. */
         NewDeviationRequest: {
@@ -3522,12 +3916,46 @@ export interface components {
             /** Format: binary */
             photo?: string | null;
         };
+        NextPlan: {
+            lot: number;
+            asks: components["schemas"]["Question"];
+            question: string;
+            copy_of: number | null;
+            dishes: number | null;
+            treatments: components["schemas"]["NextTreatment"][];
+        };
         NextStep: {
             /** Format: date */
             on: string;
             kind: string;
             dishes: number;
             about: boolean;
+        };
+        /**
+         * @description * `repeat` - REPEAT
+         *     * `longer_cold` - LONGER_COLD
+         *     * `smoke` - SMOKE
+         *     * `scarify_harder` - SCARIFY_HARDER
+         *     * `doses_above` - DOSES_ABOVE
+         *     * `doses_below` - DOSES_BELOW
+         *     * `doses_between` - DOSES_BETWEEN
+         *     * `earlier_end` - EARLIER_END
+         *     * `cleaner` - CLEANER
+         *     * `cut_rest` - CUT_REST
+         * @enum {string}
+         */
+        NextTest: "repeat" | "longer_cold" | "smoke" | "scarify_harder" | "doses_above" | "doses_below" | "doses_between" | "earlier_end" | "cleaner" | "cut_rest";
+        /** @description Which proposal of the verdict to make ready. */
+        NextTestRequest: {
+            test: components["schemas"]["NextTest"];
+        };
+        NextTreatment: {
+            name: string;
+            recipe: number | null;
+            is_control: boolean;
+            /** Format: double */
+            dose: number | null;
+            dose_unit: string;
         };
         /** @enum {unknown} */
         NullEnum: null;
@@ -3558,9 +3986,18 @@ export interface components {
             rho: number | null;
             /** Format: double */
             rho0: number;
+            rho0_from: string;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
             };
+        };
+        PaceSummary: {
+            /** Format: double */
+            horizon: number | null;
+            sentence: string;
+            /** Format: double */
+            p: number | null;
+            lines: components["schemas"]["SpeedLine"][];
         };
         PaginatedLabelPrintList: {
             /** @example 123 */
@@ -3854,6 +4291,10 @@ export interface components {
             hemisphere?: components["schemas"]["Hemisphere"];
             /** Format: int64 */
             hands?: number;
+            /** Format: double */
+            band_usual?: number;
+            /** Format: double */
+            band_thin?: number;
         };
         Person: {
             readonly id: number;
@@ -4074,6 +4515,28 @@ export interface components {
             notes: components["schemas"]["PlanSaid"][];
             advice: string[];
         };
+        PooledShare: {
+            trials: number;
+            /** Format: double */
+            p: number;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+            /** Format: double */
+            lowest: number;
+            /** Format: double */
+            highest: number;
+            /** Format: double */
+            q: number | null;
+            df: number;
+            /** Format: double */
+            q_p: number | null;
+            /** Format: double */
+            share_between: number | null;
+            differ: boolean | null;
+            reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
         Position: {
             /** Format: double */
             latitude: number;
@@ -4091,6 +4554,13 @@ export interface components {
             /** Format: double */
             share: number | null;
             reason?: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
+        Proposal: {
+            test: components["schemas"]["NextTest"];
+            rule: components["schemas"]["VerdictRule"];
+            text: string;
+            builds_on: string;
+            doses?: number[];
         };
         /**
          * @description * `own_bed` - OWN_BED
@@ -4210,6 +4680,14 @@ export interface components {
         /**
          * @description * `none_germinated` - NONE_GERMINATED
          *     * `fewer_than_two_germinated` - FEWER_THAN_TWO_GERMINATED
+         *     * `fewer_than_three_germinated` - FEWER_THAN_THREE_GERMINATED
+         *     * `too_few_intervals` - TOO_FEW_INTERVALS
+         *     * `fit_failed` - FIT_FAILED
+         *     * `never_reached` - NEVER_REACHED
+         *     * `time_zero` - TIME_ZERO
+         *     * `no_time` - NO_TIME
+         *     * `no_value` - NO_VALUE
+         *     * `fewer_than_two_groups_with_spread` - FEWER_THAN_TWO_GROUPS_WITH_SPREAD
          *     * `mean_time_zero` - MEAN_TIME_ZERO
          *     * `fate_unknown` - FATE_UNKNOWN
          *     * `base_zero` - BASE_ZERO
@@ -4246,7 +4724,7 @@ export interface components {
          *     * `dark` - DARK
          * @enum {string}
          */
-        Reason: "none_germinated" | "fewer_than_two_germinated" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
+        Reason: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
         Recipe: {
             readonly id: number;
             readonly version: number;
@@ -4374,6 +4852,10 @@ export interface components {
             dose: number;
             name: string;
             recipe: components["schemas"]["Recipe"] | null;
+        };
+        Said: {
+            rule: components["schemas"]["VerdictRule"];
+            text: string;
         };
         Sample: {
             /** Format: date-time */
@@ -4518,6 +5000,28 @@ export interface components {
          * @enum {string}
          */
         SowSeason: "autumn" | "spring";
+        SpeedLine: {
+            a: string;
+            b: string;
+            sentence: string;
+            /** Format: double */
+            effect: number | null;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+            /** Format: double */
+            p: number | null;
+            /** Format: double */
+            p_adjusted: number | null;
+            told_apart: boolean;
+            reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
+        SpeedResult: {
+            by: string;
+            note: string;
+            lines: components["schemas"]["SpeedLine"][];
+        };
         SplitBatchRequest: {
             seeds: number;
             place?: number | null;
@@ -4907,6 +5411,17 @@ export interface components {
          * @enum {string}
          */
         TemperatureUnit: "C" | "F";
+        TermTest: {
+            term: string;
+            /** Format: double */
+            f: number | null;
+            df1: number;
+            /** Format: double */
+            df2: number | null;
+            /** Format: double */
+            p: number | null;
+            reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
         ThousandSeedWeight: {
             /** Format: double */
             tsw_g: number;
@@ -4954,9 +5469,12 @@ export interface components {
             timers: components["schemas"]["Timer"][];
         };
         TreatmentResult: {
+            id: number;
             name: string;
             is_control: boolean;
+            recipe: number | null;
             germinated: number;
+            base: number;
             sown: number;
             /** Format: double */
             share: number;
@@ -4974,15 +5492,32 @@ export interface components {
             dishes_disagree: boolean | null;
             /** Format: double */
             agree_p: number | null;
-            indices: components["schemas"]["Indices"];
             /** Format: double */
-            gsi_mean: number | null;
+            early_share: number;
+            indices: components["schemas"]["Indices"];
+            gsi_mean: components["schemas"]["LeaveOneOut"] | null;
             doubt: {
                 [key: string]: components["schemas"]["LeaveOneOut"];
             };
-            steps: components["schemas"]["CoursePoint"][];
+            course: components["schemas"]["Course"];
+            curve: components["schemas"]["FittedCurve"] | null;
+            no_curve: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+            half: components["schemas"]["HalfTime"];
+            still_rising: boolean;
+            /** Format: double */
+            clock_days: number;
+            clock_known: boolean;
             bag: components["schemas"]["BagNote"] | null;
             against_control: components["schemas"]["AgainstControl"] | null;
+        };
+        Trend: {
+            /** Format: double */
+            t: number | null;
+            /** Format: double */
+            df: number | null;
+            /** Format: double */
+            p: number | null;
+            reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
         /** @description What a trial says about itself; `version` must be sent back with a change. */
         Trial: {
@@ -5025,16 +5560,32 @@ export interface components {
             id: number;
             code: string;
             question: string;
+            lot: number;
+            lot_code: string;
             lot_name: string;
+            /** Format: date */
+            sow_on: string;
             criterion: components["schemas"]["Criterion"];
             interim: boolean;
             codes_hidden: boolean;
+            basis: components["schemas"]["Base"];
+            bases: components["schemas"]["BasisChoice"][];
+            clock: components["schemas"]["Clock"];
+            clock_sentence: string;
+            curve: (components["schemas"]["CurveFamily"] | components["schemas"]["NullEnum"]) | null;
+            curve_sentence: string;
             /** Format: double */
             horizon: number | null;
             head: string;
             warnings: string[];
             overall: components["schemas"]["OverallResult"];
             treatments: components["schemas"]["TreatmentResult"][];
+            speed: components["schemas"]["SpeedResult"] | null;
+            pace: components["schemas"]["PaceSummary"];
+            ladder: components["schemas"]["LadderResult"] | null;
+            factors: components["schemas"]["FactorsResult"] | null;
+            blocks: components["schemas"]["BlocksResult"] | null;
+            effects: components["schemas"]["Effect"][];
         };
         /** @description A trial as it was laid out, to lay it out again on another lot; recipes in the editions it used. */
         TrialDesign: {
@@ -5119,6 +5670,25 @@ export interface components {
             /** @default  */
             words?: string;
         };
+        TrialReport: {
+            id: number;
+            code: string;
+            question: string;
+            state: components["schemas"]["TrialState"];
+            lot_code: string;
+            lot_name: string;
+            scientific_name: string;
+            /** Format: date-time */
+            made_at: string;
+            methods: components["schemas"]["Method"][];
+            map: components["schemas"]["MapPlace"][];
+            photos: number[];
+            comparison: components["schemas"]["TrialComparison"] | null;
+            verdict: components["schemas"]["VerdictPage"] | null;
+            why_not: string;
+            story: components["schemas"]["TrialStory"];
+            versions: components["schemas"]["Method"][];
+        };
         TrialRow: {
             id: number;
             code: string;
@@ -5193,6 +5763,60 @@ export interface components {
             use: number;
             age_days: number;
         };
+        Verdict: {
+            chosen: string | null;
+            use: components["schemas"]["Said"][];
+            lot: components["schemas"]["Said"][];
+            not_known: components["schemas"]["Said"][];
+            left: components["schemas"]["Said"][];
+            next: components["schemas"]["Proposal"][];
+            rules_version?: number;
+        };
+        VerdictPage: {
+            trial: number;
+            code: string;
+            question: string;
+            lot: number;
+            lot_code: string;
+            lot_name: string;
+            interim: boolean;
+            verdict: components["schemas"]["Verdict"];
+            /** Format: double */
+            band_usual: number;
+            /** Format: double */
+            band_thin: number;
+            /** Format: double */
+            rho0: number;
+            treatments: components["schemas"]["ChoosableTreatment"][];
+            conclusions: components["schemas"]["ConclusionView"][];
+        };
+        /**
+         * @description * `lead_shown` - LEAD_SHOWN
+         *     * `gentlest_of_equals` - GENTLEST_OF_EQUALS
+         *     * `one_treatment` - ONE_TREATMENT
+         *     * `hint_only` - HINT_ONLY
+         *     * `nothing_came` - NOTHING_CAME
+         *     * `still_counting` - STILL_COUNTING
+         *     * `sow_as_usual` - SOW_AS_USUAL
+         *     * `sow_thicker` - SOW_THICKER
+         *     * `better_seed` - BETTER_SEED
+         *     * `many_fresh` - MANY_FRESH
+         *     * `many_hard` - MANY_HARD
+         *     * `many_empty` - MANY_EMPTY
+         *     * `many_rotted` - MANY_ROTTED
+         *     * `many_dead` - MANY_DEAD
+         *     * `fate_unknown` - FATE_UNKNOWN
+         *     * `not_told_apart` - NOT_TOLD_APART
+         *     * `dishes_disagree` - DISHES_DISAGREE
+         *     * `early_share` - EARLY_SHARE
+         *     * `dose_largest` - DOSE_LARGEST
+         *     * `dose_smallest` - DOSE_SMALLEST
+         *     * `dose_inside` - DOSE_INSIDE
+         *     * `dose_falls` - DOSE_FALLS
+         *     * `care_missed` - CARE_MISSED
+         * @enum {string}
+         */
+        VerdictRule: "lead_shown" | "gentlest_of_equals" | "one_treatment" | "hint_only" | "nothing_came" | "still_counting" | "sow_as_usual" | "sow_thicker" | "better_seed" | "many_fresh" | "many_hard" | "many_empty" | "many_rotted" | "many_dead" | "fate_unknown" | "not_told_apart" | "dishes_disagree" | "early_share" | "dose_largest" | "dose_smallest" | "dose_inside" | "dose_falls" | "care_missed";
         VersionRequest: {
             version: number;
         };
@@ -5259,6 +5883,10 @@ export interface components {
             hemisphere?: components["schemas"]["Hemisphere"];
             /** Format: int64 */
             hands?: number;
+            /** Format: double */
+            band_usual?: number;
+            /** Format: double */
+            band_thin?: number;
         };
     };
     responses: never;
@@ -5763,6 +6391,26 @@ export interface operations {
             };
         };
     };
+    conclusions_take_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     deviations_take_back_create: {
         parameters: {
             query?: never;
@@ -5913,6 +6561,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    export_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
             };
         };
     };
@@ -6909,6 +7578,27 @@ export interface operations {
             };
         };
     };
+    recipes_conclusions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConclusionView"][];
+                };
+            };
+        };
+    };
     recipes_ladder: {
         parameters: {
             query?: never;
@@ -7610,7 +8300,25 @@ export interface operations {
     };
     trials_comparison: {
         parameters: {
-            query?: never;
+            query?: {
+                /**
+                 * @description * `sown` - SOWN
+                 *     * `filled` - FILLED
+                 *     * `viable` - VIABLE
+                 */
+                basis?: "sown" | "filled" | "viable";
+                /**
+                 * @description * `sowing` - SOWING
+                 *     * `treatment` - TREATMENT
+                 */
+                clock?: "sowing" | "treatment";
+                /**
+                 * @description * `loglogistic` - LOGLOGISTIC
+                 *     * `lognormal` - LOGNORMAL
+                 *     * `weibull` - WEIBULL
+                 */
+                curve?: "loglogistic" | "lognormal" | "weibull" | null;
+            };
             header?: never;
             path: {
                 id: number;
@@ -7625,6 +8333,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrialComparison"];
+                };
+            };
+        };
+    };
+    trials_conclude: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewConclusionRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConclusionView"][];
                 };
             };
         };
@@ -7699,6 +8432,49 @@ export interface operations {
             };
         };
     };
+    trials_earlier: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EarlierResults"];
+                };
+            };
+        };
+    };
+    trials_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
     trials_history: {
         parameters: {
             query?: never;
@@ -7717,6 +8493,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HistoryEntry"][];
+                };
+            };
+        };
+    };
+    trials_next: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NextTestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextPlan"];
                 };
             };
         };
@@ -7819,6 +8620,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BagMade"][];
+                };
+            };
+        };
+    };
+    trials_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialReport"];
+                };
+            };
+        };
+    };
+    trials_report_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    trials_report_making: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
                 };
             };
         };
@@ -7934,6 +8798,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    trials_verdict: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerdictPage"];
+                };
             };
         };
     };

@@ -63,6 +63,14 @@ export const stopWords: Words<Schemas['StopReason']> = {
 export const reasonWords: Words<Schemas['Reason']> = {
   none_germinated: 'nothing germinated',
   fewer_than_two_germinated: 'fewer than two germinated',
+  fewer_than_three_germinated: 'fewer than three came up after sowing',
+  too_few_intervals: 'all came up within one or two neighbouring looks',
+  fit_failed: 'the search for a curve did not arrive',
+  never_reached: 'never reached',
+  time_zero: 'reached before sowing',
+  no_time: 'one of them has no time',
+  no_value: 'nothing came up in one of them',
+  fewer_than_two_groups_with_spread: 'fewer than two treatments whose dishes differ',
   mean_time_zero: 'all that came was early',
   fate_unknown: 'what is left was not checked',
   base_zero: 'nothing left to be a share of',
@@ -97,6 +105,43 @@ export const reasonWords: Words<Schemas['Reason']> = {
   reached: 'reached already',
   no_log: 'no log beside it',
   dark: 'it stood in the dark and was counted once, at the end',
+}
+
+export const baseWords: Words<Schemas['Base']> = { sown: 'sown', filled: 'filled', viable: 'viable' }
+
+export const clockWords: Words<Schemas['Clock']> = { sowing: 'from sowing', treatment: 'from the start of treatment' }
+
+export const curveWords: Words<Schemas['CurveFamily']> = {
+  loglogistic: 'log-logistic',
+  lognormal: 'log-normal',
+  weibull: 'Weibull',
+}
+
+/** What a rule of the verdict looks at, in few words. */
+export const ruleWords: Words<Schemas['VerdictRule']> = {
+  lead_shown: 'its lead is shown',
+  gentlest_of_equals: 'the gentlest of those not told apart',
+  one_treatment: 'one treatment',
+  hint_only: 'no replication',
+  nothing_came: 'nothing came up',
+  still_counting: 'interim',
+  sow_as_usual: 'upper band',
+  sow_thicker: 'middle band',
+  better_seed: 'lower band',
+  many_fresh: 'fresh left',
+  many_hard: 'hard left',
+  many_empty: 'empty',
+  many_rotted: 'rotted',
+  many_dead: 'dead',
+  fate_unknown: 'not checked',
+  not_told_apart: 'not told apart',
+  dishes_disagree: 'dishes disagree',
+  early_share: 'early share of 10 % or more',
+  dose_largest: 'best dose is the largest',
+  dose_smallest: 'best dose is the smallest',
+  dose_inside: 'best dose inside',
+  dose_falls: 'falls at the strongest',
+  care_missed: 'its bags',
 }
 
 export const questionWords: Words<Schemas['Question']> = {

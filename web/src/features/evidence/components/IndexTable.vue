@@ -6,6 +6,13 @@ import type { TreatmentResult } from '../api'
 import { INDEX_ROWS, type IndexRow } from '../logic/indexRows'
 
 /** All classic indices of the pooled dishes; undefined ones say why. */
+const gsi = (t: TreatmentResult) => (t.gsi_mean ? withSpan(t.gsi_mean, 3) : '–')
+
+function withSpan(d: { estimate: number | null; lower: number | null; upper: number | null }, digits: number, by = 1) {
+  if (d.lower === null || d.upper === null || d.estimate === null) return fixed(d.estimate, digits)
+  return `${fixed(d.estimate * by, digits)} (${fixed(d.lower * by, digits)}–${fixed(d.upper * by, digits)})`
+}
+
 defineProps<{ treatments: TreatmentResult[] }>()
 
 function cell(t: TreatmentResult, row: IndexRow): string {
@@ -14,7 +21,8 @@ function cell(t: TreatmentResult, row: IndexRow): string {
     const reason = t.indices.reasons[row.key]
     return reason ? reasonWords[reason] : '–'
   }
-  return fixed(row.share ? value * 100 : value, row.digits)
+  const doubt = t.doubt[row.key]
+  return doubt ? withSpan(doubt, row.digits) : fixed(row.share ? value * 100 : value, row.digits)
 }
 </script>
 
@@ -44,7 +52,7 @@ function cell(t: TreatmentResult, row: IndexRow): string {
       </tr>
       <tr>
         <th scope="row">germination speed index<span class="quiet"> (seeds per day, mean of the dishes)</span></th>
-        <td v-for="t in treatments" :key="t.name" class="num">{{ fixed(t.gsi_mean, 3) }}</td>
+        <td v-for="t in treatments" :key="t.name" class="num">{{ gsi(t) }}</td>
         <td class="quiet">Σ new / day, early ones left out (Maguire 1962)</td>
       </tr>
     </tbody>

@@ -1,24 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
+import type { IntervalRow } from '../logic/intervalRows'
 import { inkOf } from './palette'
 
-export interface IntervalRow {
-  name: string
-  value: number | null
-  lower: number | null
-  upper: number | null
-  dots: number[]
-  words: string
-  missing: string
-  /** All of the row in a sentence, for a screen reader. */
-  sentence: string
-}
-
-/** One row a treatment: interval as a soft bar, estimate as a line, each dish as a ring. */
+/** One row a treatment: interval as a soft bar, estimate as a line, each dish as a ring. A row tells itself when it is chosen. */
 const props = defineProps<{ rows: IntervalRow[]; to: number; ticks: { at: number; words: string }[] }>()
 
 const ROW = 34
+const told = ref('')
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 500)
 const name = computed(() => Math.min(150, Math.max(80, ...props.rows.map((r) => r.name.length * 7.6 + 10))))
@@ -48,7 +38,11 @@ function rings(dots: number[]): { at: number; lift: number }[] {
         v-for="(r, i) in rows"
         :key="r.name"
         role="listitem"
+        tabindex="0"
+        class="row"
         :aria-label="r.sentence"
+        @focus="told = r.sentence"
+        @click="told = r.sentence"
         :transform="`translate(0 ${i * ROW + 17})`"
       >
         <text class="name" x="0" y="5">{{ r.name }}</text>
@@ -61,9 +55,9 @@ function rings(dots: number[]): { at: number; lift: number }[] {
             :width="Math.max(2, x(r.upper) - x(r.lower))"
             height="10"
             rx="5"
-            :style="{ fill: inkOf(i).colour }"
+            :style="{ fill: inkOf(r.ink).colour }"
           />
-          <path class="value" :d="`M${x(r.value)} -9V9`" :style="{ stroke: inkOf(i).colour }" />
+          <path class="value" :d="`M${x(r.value)} -9V9`" :style="{ stroke: inkOf(r.ink).colour }" />
           <circle
             v-for="(d, k) in rings(r.dots)"
             :key="k"
@@ -71,13 +65,14 @@ function rings(dots: number[]): { at: number; lift: number }[] {
             :cx="d.at"
             :cy="d.lift"
             r="3.6"
-            :style="{ stroke: inkOf(i).colour }"
+            :style="{ stroke: inkOf(r.ink).colour }"
           />
           <text class="words" :x="width" y="5" text-anchor="end">{{ r.words }}</text>
         </template>
         <text v-else class="missing" :x="name" y="5">{{ r.missing }}</text>
       </g>
     </svg>
+    <p v-if="told" class="told no-print" aria-hidden="true">{{ told }}</p>
   </div>
 </template>
 
@@ -91,6 +86,15 @@ function rings(dots: number[]): { at: number; lift: number }[] {
 
 .chart .missing {
   font-style: italic;
+}
+
+.row:focus-visible {
+  outline: 2px solid var(--leaf);
+}
+
+.told {
+  margin: 4px 0 0;
+  font-size: 0.92rem;
 }
 
 .bar {

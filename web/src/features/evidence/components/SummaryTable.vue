@@ -1,18 +1,21 @@
 <script setup lang="ts">
 import WideTable from '@/shared/components/WideTable.vue'
 import { fixed, percent, percentRange } from '@/shared/format/numbers'
-import { reasonWords } from '@/shared/labels'
-import type { TreatmentResult } from '../api'
+import { baseWords, reasonWords } from '@/shared/labels'
+import type { Comparison, TreatmentResult } from '../api'
 
 /** The five figures that decide, a row a treatment. */
-defineProps<{ treatments: TreatmentResult[] }>()
+defineProps<{ treatments: TreatmentResult[]; basis: Comparison['basis'] }>()
 
-function doubt(t: TreatmentResult, name: string): string {
+function doubt(t: TreatmentResult, name: string, digits = 1): string {
   const d = t.doubt[name]
   if (!d || d.estimate === null) return ''
   if (d.lower === null || d.upper === null) return d.reason ? `doubt not told: ${reasonWords[d.reason]}` : ''
-  return `${fixed(d.lower)}–${fixed(d.upper)}`
+  return `${fixed(d.lower, digits)}–${fixed(d.upper, digits)}`
 }
+
+const half = (t: TreatmentResult) =>
+  t.half.lower !== null && t.half.upper !== null ? `${fixed(t.half.lower)}–${fixed(t.half.upper)}` : t.half.note
 </script>
 
 <template>
@@ -20,11 +23,12 @@ function doubt(t: TreatmentResult, name: string): string {
     <thead>
       <tr>
         <th scope="col">treatment</th>
-        <th scope="col" class="num">up / sown</th>
+        <th scope="col" class="num">up / {{ baseWords[basis] }}</th>
         <th scope="col" class="num">share</th>
         <th scope="col" class="num">somewhere between</th>
         <th scope="col" class="num">half up by (d)</th>
         <th scope="col" class="num">mean time (d)</th>
+        <th scope="col" class="num">spread (d)</th>
         <th scope="col" class="num">pace (%)</th>
         <th scope="col">told apart</th>
       </tr>
@@ -34,7 +38,7 @@ function doubt(t: TreatmentResult, name: string): string {
         <td>
           <strong>{{ t.name }}</strong><span v-if="t.is_control" class="quiet"> control</span>
         </td>
-        <td class="num">{{ t.germinated }} / {{ t.sown }}</td>
+        <td class="num">{{ t.germinated }} / {{ t.base }}</td>
         <td class="num">
           {{ percent(t.share) }} %<small v-if="t.share_with_set_aside !== null"
             >{{ percent(t.share_with_set_aside) }} % with the dish set aside</small
@@ -42,13 +46,16 @@ function doubt(t: TreatmentResult, name: string): string {
         </td>
         <td class="num">{{ percentRange(t.lower, t.upper) }}</td>
         <td class="num">
-          {{ fixed(t.indices.t50) }}<small>{{ doubt(t, 't50') }}</small>
+          {{ fixed(t.half.value) }}<small>{{ half(t) }}</small>
         </td>
         <td class="num">
           {{ fixed(t.indices.mgt) }}<small>{{ doubt(t, 'mgt') }}</small>
         </td>
         <td class="num">
-          {{ fixed(t.indices.area, 0) }}<small>{{ doubt(t, 'area') }}</small>
+          {{ fixed(t.indices.spread) }}<small>{{ doubt(t, 'spread') }}</small>
+        </td>
+        <td class="num">
+          {{ fixed(t.indices.area, 0) }}<small>{{ doubt(t, 'area', 0) }}</small>
         </td>
         <td class="code">{{ t.letters }}</td>
       </tr>

@@ -1,62 +1,68 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { useRoute } from 'vue-router'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
-import { fixed, percent, pValue } from '@/shared/format/numbers'
+import { fixed, pValue } from '@/shared/format/numbers'
 import { inUnit, ticks, unitFor } from '@/shared/format/timescale'
-import { criterionWords, reasonWords } from '@/shared/labels'
-import { useComparison } from '../api'
+import { baseWords, clockWords, criterionWords, curveWords, reasonWords } from '@/shared/labels'
+import { useComparison, type CompareOptions } from '../api'
+import CompareSwitches from '../components/CompareSwitches.vue'
+import CourseCurves from '../components/CourseCurves.vue'
+import DataOut from '../components/DataOut.vue'
 import DishTable from '../components/DishTable.vue'
+import EarlierTrials from '../components/EarlierTrials.vue'
+import EffectsTable from '../components/EffectsTable.vue'
+import FigureFrame from '../components/FigureFrame.vue'
 import IndexTable from '../components/IndexTable.vue'
-import IntervalRows, { type IntervalRow } from '../components/IntervalRows.vue'
-import StepCurves from '../components/StepCurves.vue'
+import IntervalRows from '../components/IntervalRows.vue'
+import LadderFigure from '../components/LadderFigure.vue'
 import SummaryTable from '../components/SummaryTable.vue'
+import ThreeQuestions from '../components/ThreeQuestions.vue'
+import { halfRows, paceRows, shareRows } from '../logic/intervalRows'
+import { ordered, type Order } from '../logic/ordered'
 
 const route = useRoute()
+const router = useRouter()
 const id = computed(() => Number(route.params.id))
-const { data, isPending, error, refetch } = useComparison(id)
+// what was asked for stands in the address, so that it can be kept and shared
+const known = <K extends string>(words: Record<K, string>, asked: unknown) =>
+  Object.keys(words).find((w) => w === asked) as K | undefined
+const options = computed<CompareOptions>({
+  get: () => ({
+    basis: known(baseWords, route.query.basis) ?? 'sown',
+    clock: known(clockWords, route.query.clock) ?? 'sowing',
+    curve: known(curveWords, route.query.curve) ?? null,
+  }),
+  set: ({ basis, clock, curve }) => {
+    void router.replace({ query: { ...route.query, basis, clock, curve: curve ?? undefined } })
+  },
+})
+const order = ref<Order>('laid_out')
+const { data, isPending, error, refetch } = useComparison(id, options)
 useTitle(() => (data.value ? `Compare ${data.value.code}` : 'Compare'))
 
-const shareTicks = [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, words: `${at * 100} %` }))
-const shareRows = computed<IntervalRow[]>(() =>
-  (data.value?.treatments ?? []).map((t) => ({
-    name: t.name,
-    value: t.share,
-    lower: t.lower,
-    upper: t.upper,
-    dots: t.dishes.map((d) => d.share),
-    words: `${percent(t.share)} %`,
-    missing: '',
-    sentence: `${t.name}: ${t.share_sentence}`,
-  })),
-)
-
+const treatments = computed(() => ordered(data.value?.treatments ?? [], order.value))
+const inOrder = computed(() => treatments.value.map((x) => x.t))
+const percentTicks = [0, 25, 50, 75, 100].map((p) => ({ at: p, words: `${p} %` }))
+const shareTicks = percentTicks.map((p) => ({ ...p, at: p.at / 100 }))
 const longest = computed(() => {
-  const all = (data.value?.treatments ?? []).flatMap((t) => [
-    t.indices.t50,
-    t.doubt.t50?.upper,
-    ...t.dishes.map((d) => d.t50),
-  ])
-  return Math.max(0.1, ...all.filter((v): v is number => typeof v === 'number')) * 1.05
+  const all = inOrder.value.flatMap((t) => [t.half.value, t.half.upper, ...t.dishes.map((d) => d.t50)])
+  const seen = Math.max(0.1, ...inOrder.value.map((t) => t.course.days.at(-1) ?? 0))
+  // an interval that reaches far beyond the trial is cut at its edge, not the axis stretched
+  return Math.min(seen, Math.max(0.1, ...all.filter((v): v is number => typeof v === 'number')) * 1.05)
 })
 const unit = computed(() => unitFor(longest.value))
 const timeTicks = computed(() =>
   ticks(0, longest.value, unit.value, 5).map((at) => ({ at, words: String(inUnit(at, unit.value)) })),
 )
-const timeRows = computed<IntervalRow[]>(() =>
-  (data.value?.treatments ?? []).map((t) => ({
-    name: t.name,
-    value: t.indices.t50,
-    lower: t.doubt.t50?.lower ?? null,
-    upper: t.doubt.t50?.upper ?? null,
-    dots: t.dishes.flatMap((d) => (d.t50 === null ? [] : [d.t50])),
-    words: t.indices.t50 === null ? '' : fixed(t.indices.t50 / unit.value.days),
-    missing: 'nothing came up: no time to tell',
-    sentence: `${t.name}: ${t.time_sentence}`,
-  })),
-)
-const against = computed(() => (data.value?.treatments ?? []).filter((t) => t.against_control))
+const notes = computed(() => {
+  const rising = inOrder.value.filter((t) => t.still_rising).map((t) => t.name)
+  const early = rising.length ? [`Still rising when it was closed: ${rising.join(', ')}. It may have become more.`] : []
+  return [...early, ...(data.value?.warnings ?? [])]
+})
+const file = (what: string) => `${data.value?.code ?? 'trial'} ${what}`
+
 const overall = computed(() => {
   const o = data.value?.overall
   if (!o) return ''
@@ -68,61 +74,97 @@ const overall = computed(() => {
     o.p === null || o.stat === null
       ? `No test over all treatments: ${reasonWords[o.reasons.stat ?? o.reasons.p ?? 'one_treatment']}`
       : `Over all treatments: ${o.test === 'F' ? `F = ${fixed(o.stat, 2)}` : `χ² = ${fixed(o.stat, 2)}`}, p ${pValue(o.p).startsWith('<') ? '' : '= '}${pValue(o.p)}`
-  return `${test}; ${scatter}. Usual dish correlation ρ₀ = ${o.rho0}.`
+  return `${test}; ${scatter}. Usual dish correlation ρ₀ = ${fixed(o.rho0, 3)}: ${o.rho0_from}.`
 })
 </script>
 
 <template>
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <p v-if="error && options.basis !== 'sown'">
+      <button type="button" class="text-link" @click="options = { ...options, basis: 'sown' }">Read it of sown</button>
+    </p>
     <template v-if="data">
       <p class="quiet facts">
         <RouterLink class="code" :to="{ name: 'trial', params: { id } }">{{ data.code }}</RouterLink>
         {{ data.question }} <span v-if="data.interim" class="interim">interim: counting goes on</span>
       </p>
       <h1 class="head">{{ data.head }}</h1>
-      <p v-for="w in data.warnings" :key="w" class="notice">{{ w }}</p>
+      <nav class="ways no-print" aria-label="What follows">
+        <RouterLink :to="{ name: 'verdict', params: { id } }">Verdict, and what to test next</RouterLink>
+        <RouterLink :to="{ name: 'report', params: { id } }">Report</RouterLink>
+        <a href="#data">Take the data out</a>
+      </nav>
+      <CompareSwitches
+        v-model:options="options"
+        v-model:order="order"
+        :bases="data.bases"
+        :clock-sentence="data.clock_sentence"
+      />
+      <details v-if="notes.length" class="notice" :open="notes.length < 3">
+        <summary>{{ notes.length === 1 ? 'A note' : `${notes.length} notes` }} on this result: {{ notes[0] }}</summary>
+        <p v-for="n in notes.slice(1)" :key="n">{{ n }}</p>
+      </details>
       <div class="columns">
-        <section>
-          <h2>The course: share up, look by look</h2>
-          <StepCurves :treatments="data.treatments" />
-        </section>
+        <FigureFrame title="The course: share up, look by look" :file="file('course')">
+          <CourseCurves :treatments="treatments" :clock="data.clock" />
+          <p class="quiet small">{{ data.curve_sentence }} The doubt is pointwise, of sown.</p>
+        </FigureFrame>
         <div>
-          <section>
-            <h2>How many, of those sown</h2>
-            <IntervalRows :rows="shareRows" :to="1" :ticks="shareTicks" />
+          <FigureFrame :title="`How many, of ${baseWords[data.basis]}`" :file="file('how many')">
+            <IntervalRows :rows="shareRows(treatments)" :to="1" :ticks="shareTicks" />
+          </FigureFrame>
+          <FigureFrame
+            :title="`How fast, among those that came up: half were up by (${unit.name} ${clockWords[data.clock]})`"
+            :file="file('how fast')"
+          >
+            <IntervalRows :rows="halfRows(treatments, unit)" :to="longest" :ticks="timeTicks" />
+          </FigureFrame>
+          <FigureFrame title="Both in one: pace" :file="file('pace')">
+            <IntervalRows :rows="paceRows(treatments)" :to="100" :ticks="percentTicks" />
+          </FigureFrame>
+        </div>
+      </div>
+      <SummaryTable :treatments="inOrder" :basis="data.basis" />
+      <p class="quiet small">
+        Rings are dishes, bars are 95 % intervals that take the scatter between dishes into account; those of times and
+        of pace come from leaving one dish out. Treatments that share a letter are not told apart, which does not make
+        them the same. Counts as germinated: {{ criterionWords[data.criterion] }}. Pace over the first
+        {{ fixed(data.horizon) }} days. {{ overall }}
+      </p>
+      <div class="columns even">
+        <div><ThreeQuestions :data="data" /></div>
+        <div>
+          <section v-if="data.ladder">
+            <FigureFrame title="The doses as an axis" :file="file('doses')">
+              <LadderFigure :ladder="data.ladder" />
+            </FigureFrame>
+            <p v-for="s in data.ladder.sentences" :key="s">{{ s }}</p>
           </section>
-          <section>
-            <h2>How fast, among those that came up: half were up by ({{ unit.name }})</h2>
-            <IntervalRows :rows="timeRows" :to="longest" :ticks="timeTicks" />
+          <section v-if="data.factors">
+            <h2 class="ruled">{{ data.factors.factor_a }} × {{ data.factors.factor_b }}</h2>
+            <p v-for="s in data.factors.sentences" :key="s">{{ s }}</p>
+          </section>
+          <section v-if="data.blocks?.sentence">
+            <h2 class="ruled">Blocks</h2>
+            <p>{{ data.blocks.sentence }}</p>
           </section>
         </div>
       </div>
-      <section v-if="against.length">
-        <h2>Against the control</h2>
-        <ul class="against">
-          <li v-for="t in against" :key="t.name">
-            <strong>{{ t.name }}</strong> {{ t.against_control?.sentence }}
-          </li>
-        </ul>
+      <section v-if="data.effects.length">
+        <h2 class="ruled">Dishes that stand out, before and after</h2>
+        <EffectsTable :effects="data.effects" :trial="id" />
       </section>
-      <section>
-        <SummaryTable :treatments="data.treatments" />
-        <p class="quiet small">
-          Rings are dishes, bars are 95 % intervals that take the scatter between dishes into account; those of times
-          come from leaving one dish out. Treatments that share a letter are not told apart, which does not make them
-          the same. Counts as germinated: {{ criterionWords[data.criterion] }}. Pace over the first
-          {{ fixed(data.horizon) }} days. {{ overall }}
-        </p>
-      </section>
+      <EarlierTrials :id="id" />
       <details>
         <summary>Every dish</summary>
-        <DishTable :treatments="data.treatments" />
+        <DishTable :treatments="inOrder" />
       </details>
       <details>
-        <summary>Every index, with its definition</summary>
-        <IndexTable :treatments="data.treatments" />
+        <summary>More: every index, with its definition and its source</summary>
+        <IndexTable :treatments="inOrder" />
       </details>
+      <DataOut id="data" :trial="id" :hidden="data.codes_hidden" />
     </template>
   </main>
 </template>
@@ -140,14 +182,36 @@ const overall = computed(() => {
 
 .head {
   max-width: 980px;
-  margin-bottom: 12px;
+  margin-bottom: 8px;
   font-size: 1.45rem;
   font-weight: 500;
   text-wrap: pretty;
 }
 
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  margin-bottom: 10px;
+}
+
+.ways a {
+  min-height: 32px;
+}
+
 .notice {
   margin-bottom: 8px;
+  border-top: 0;
+}
+
+.notice summary {
+  min-height: 32px;
+  line-height: 1.5;
+  font-weight: 400;
+}
+
+.notice p {
+  margin: 2px 0;
 }
 
 .columns {
@@ -157,27 +221,20 @@ const overall = computed(() => {
   margin: 12px 0;
 }
 
+.even {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+
 section {
   margin-bottom: 18px;
 }
 
-h2 {
-  margin-bottom: 8px;
-  font-size: 1.08rem;
-}
-
-.against {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-
-.against li {
-  padding: 5px 0;
-  border-bottom: 1px solid var(--line-soft);
+section p {
+  margin: 6px 0;
 }
 
 .small {
+  margin: 4px 0;
   font-size: 0.9rem;
 }
 

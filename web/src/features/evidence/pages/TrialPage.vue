@@ -85,6 +85,9 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }"
             >Compare</v-btn
           >
+          <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'verdict', params: { id } }"
+            >Verdict</v-btn
+          >
         </div>
       </div>
       <p v-if="sentence" class="notice" :class="{ bad: !question }" role="alert">
@@ -116,6 +119,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
       <HazardBanner :hazards="trial.hazards" :cares="trial.cares" :also="trial.hazard_note" />
       <nav class="ways no-print" aria-label="This trial">
         <RouterLink v-if="looked" :to="{ name: 'set-up', params: { id } }">Set-up sheet and map</RouterLink>
+        <RouterLink v-if="looked" :to="{ name: 'report', params: { id } }">Report</RouterLink>
         <RouterLink v-if="trial.state === 'counting'" :to="{ name: 'bench-sheet', params: { id } }"
           >Bench sheet</RouterLink
         >

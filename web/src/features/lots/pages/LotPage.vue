@@ -3,6 +3,7 @@ import { computed, ref, watch, type Component } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
 import { DormancyPanel } from '@/features/recipes'
+import ConclusionList from '@/shared/components/ConclusionList.vue'
 import { useTrials } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import HistoryList from '@/shared/components/HistoryList.vue'
@@ -151,6 +152,10 @@ function correct(wrong: StockLine) {
           </p>
         </section>
       </div>
+      <section v-if="page.conclusions.length" aria-label="What was concluded">
+        <h2 class="ruled">What was concluded from it</h2>
+        <ConclusionList :conclusions="page.conclusions" where="lot" />
+      </section>
       <DormancyPanel v-if="!lot.ended" :lot="id" :may-plan="user?.may_plan ?? false" />
       <div v-if="!lot.ended" class="work no-print" role="group" aria-label="What is done with this lot">
         <button

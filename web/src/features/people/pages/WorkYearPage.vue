@@ -29,7 +29,14 @@ const HALVES = [
   { value: 'north' as const, title: 'northern half' },
   { value: 'south' as const, title: 'southern half' },
 ]
-const form = reactive({ days: [] as number[], off: [] as { day: string; name: string }[], half: 'north', hands: '6' })
+const form = reactive({
+  days: [] as number[],
+  off: [] as { day: string; name: string }[],
+  half: 'north',
+  hands: '6',
+  usual: '75',
+  thin: '40',
+})
 const seen = ref(1)
 const adding = reactive({ day: isoDay(new Date()), name: '' })
 const saved = ref(false)
@@ -43,6 +50,8 @@ watch(
       off: y.days_off.map((d) => ({ day: d.day, name: d.name ?? '' })),
       half: y.hemisphere ?? 'north',
       hands: String(y.hands),
+      usual: String(Math.round(100 * (y.band_usual ?? 0.75))),
+      thin: String(Math.round(100 * (y.band_thin ?? 0.4))),
     })
   },
   { immediate: true },
@@ -52,6 +61,8 @@ const yours = computed(() => ({
   days_off: [...form.off].sort((a, b) => a.day.localeCompare(b.day)),
   hemisphere: form.half as 'north' | 'south',
   hands: numberOrNull(form.hands) ?? 0,
+  band_usual: (numberOrNull(form.usual) ?? 0) / 100,
+  band_thin: (numberOrNull(form.thin) ?? 0) / 100,
 }))
 async function save() {
   saved.value = false
@@ -103,13 +114,29 @@ async function stop() {
           :error-messages="at('/hands')"
         />
       </div>
+      <h2>What a share means for sowing</h2>
+      <p class="quiet">A verdict says “sow as usual” from the first on, and “better seed” below the second.</p>
+      <div class="form-row">
+        <v-text-field
+          v-model="form.usual"
+          label="Sow as usual from (%)"
+          inputmode="decimal"
+          :error-messages="at('/band_usual')"
+        />
+        <v-text-field
+          v-model="form.thin"
+          label="Look for better seed below (%)"
+          inputmode="decimal"
+          :error-messages="at('/band_thin')"
+        />
+      </div>
       <StaleNotice :problem="problem" :yours="yours" @over="(version) => (seen = version)" />
       <p v-if="saved" class="notice" role="status">Kept. Plans made from now on follow it.</p>
       <FormFoot
         v-if="user?.may_plan"
         action="Keep it"
         :busy="change.isPending.value"
-        :sentence="problem?.current ? '' : foot('/working_days', '/hands')"
+        :sentence="problem?.current ? '' : foot('/working_days', '/hands', '/band_usual', '/band_thin')"
         @leave="$router.push('/')"
       />
     </form>

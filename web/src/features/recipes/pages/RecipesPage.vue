@@ -8,6 +8,7 @@ import { stepSentence } from '@/shared/drawing/furrowOf'
 import { schoolWords } from '@/shared/labels'
 import { useRecipes, type Recipe } from '../api'
 import LadderForm from '../components/LadderForm.vue'
+import RecipeConclusions from '../components/RecipeConclusions.vue'
 import RecipeForm from '../components/RecipeForm.vue'
 
 useTitle(() => 'Recipes')
@@ -19,6 +20,7 @@ const recipes = computed(() =>
 const writing = ref(false)
 const from = ref<Recipe | null>(null)
 const ladder = ref<number | null>(null)
+const concluded = ref<number | null>(null)
 
 function write(recipe: Recipe | null) {
   from.value = recipe
@@ -52,10 +54,20 @@ function write(recipe: Recipe | null) {
           {{ r.confidence === 'sure' ? 'sure' : `a ${r.confidence === 'guess' ? 'guess' : 'likely figure'}`
           }}<template v-if="r.source">; {{ r.source }}</template>
         </p>
+        <RecipeConclusions v-if="concluded === r.id" :recipe="r.id" />
         <LadderForm v-if="ladder === r.id" :recipe="r" @done="ladder = null" />
         <p v-for="c in r.cautions" :key="c.kind" class="notice bad">
           {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
         </p>
+      </div>
+      <div class="do no-print">
+        <v-btn
+          variant="text"
+          color="primary"
+          :aria-expanded="concluded === r.id"
+          @click="concluded = concluded === r.id ? null : r.id"
+          >What was concluded</v-btn
+        >
       </div>
       <div v-if="user?.may_plan" class="do no-print">
         <v-btn variant="text" color="primary" @click="write(r)">Next edition</v-btn>

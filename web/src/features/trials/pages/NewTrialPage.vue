@@ -29,7 +29,7 @@ const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
 const asked = Object.keys(questionWords).find((q) => q === route.query.asks) as Asks | undefined
 const asks = ref<Asks[]>([asked ?? (route.query.dose ? 'dose' : route.query.recipe ? 'best' : 'alive')])
 const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
-  question: '',
+  question: typeof route.query.question === 'string' ? route.query.question : '',
   dishes_per_treatment: 4,
   seeds_per_dish: 25,
   sow_on: isoDay(new Date()),
@@ -72,6 +72,8 @@ async function copy(id: number) {
   asks.value = [past.asks ?? 'other']
   lot.value ??= earlier
   sized.value = true
+  if (route.query.dishes) trial.dishes_per_treatment = Number(route.query.dishes)
+  if (typeof route.query.question === 'string') trial.question = route.query.question
   copied.value = 'Everything as it was laid out then. Choose the lot; codes and places are drawn anew.'
 }
 

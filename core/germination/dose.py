@@ -1,0 +1,98 @@
+"""Dose ladders read as an axis: the trend over the doses, and where on it the best one lies (parts 4 and 7)."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from core.errors import CoreError
+from core.germination.comparison import Comparison
+from core.statistics import two_sided_p
+from core.vocabulary import DoseReading, Reason
+
+FEWEST_DOSES = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Trend:
+    """Cochran–Armitage trend of the share over the dose; `t` above 0 rises. None with its reason."""
+
+    t: float | None
+    df: float | None
+    p: float | None
+    reason: Reason | None
+
+
+def dose_trend(doses: Sequence[float], comparison: Comparison) -> Trend:
+    """The trend of final germination over doses, widened by the scatter between dishes: z / √φ against t(df).
+
+    Parameters
+    ----------
+    doses : sequence of float
+        The dose of each treatment of `comparison`, in its order and in one unit.
+
+    References
+    ----------
+    Armitage (1955), Biometrics 11:375; part 4 for the scatter.
+    """
+    treatments, shares = comparison.shares.treatments, comparison.shares
+    if len(doses) != len(treatments):
+        message = f"{len(doses)} doses do not fit {len(treatments)} treatments: give one dose each."
+        raise CoreError(message, code="doses_do_not_fit", parameter="doses", bound=len(treatments), value=len(doses))
+    if shares.df is None:
+        return Trend(None, None, None, Reason.NO_REPLICATION)
+    seeds, up = sum(t.n for t in treatments), sum(t.g for t in treatments)
+    if up in (0, seeds):
+        return Trend(None, shares.df, 1.0, Reason.ALL_OR_NONE)
+    p = up / seeds
+    mean = sum(t.n * d for t, d in zip(treatments, doses, strict=True)) / seeds
+    about = sum(t.n * (d - mean) ** 2 for t, d in zip(treatments, doses, strict=True))
+    if about == 0:
+        return Trend(None, shares.df, None, Reason.ONE_TREATMENT)
+    z = sum((t.g - t.n * p) * (d - mean) for t, d in zip(treatments, doses, strict=True)) / math.sqrt(p * (1 - p) * about)
+    t = z / math.sqrt(shares.phi)
+    return Trend(t, shares.df, two_sided_p(t, shares.df), None)
+
+
+@dataclass(frozen=True, slots=True)
+class LadderReading:
+    """Where the best dose lies. `best` is its place; `equals` are the places not told apart from it, best included."""
+
+    reading: DoseReading
+    best: int
+    equals: tuple[int, ...]
+
+
+def read_ladder(doses: Sequence[float], comparison: Comparison) -> LadderReading:
+    """Read treatments of one ladder as an axis.
+
+    ``falls``: the strongest dose is told apart below the best. ``largest_best``, ``smallest_best``: the best is the end of the
+    series and is told apart from at least one other dose. ``inside``: the best lies between. ``not_told``: nothing is told
+    apart from the best.
+
+    `comparison` is over all pairs of treatments, which hold the doses among them; all `doses` belong to its treatments.
+    """
+    if len(doses) < 2 or len(doses) != len(comparison.shares.treatments):
+        message = f"{len(doses)} doses do not make a ladder of {len(comparison.shares.treatments)} treatments."
+        raise CoreError(message, code="doses_do_not_fit", parameter="doses", bound=2, value=len(doses))
+    shares = comparison.shares.treatments
+    order = sorted(range(len(doses)), key=lambda i: doses[i])
+    best = max(order, key=lambda i: shares[i].p)
+    apart = {
+        name
+        for pair in comparison.pairs
+        if pair.told_apart and shares[best].name in (pair.a, pair.b)
+        for name in (pair.a, pair.b)
+        if name != shares[best].name
+    }
+    equals = tuple(i for i in order if shares[i].name not in apart)
+    if not apart:
+        reading = DoseReading.NOT_TOLD
+    elif shares[order[-1]].name in apart:
+        reading = DoseReading.SMALLEST_BEST if best == order[0] else DoseReading.FALLS
+    elif best == order[-1]:
+        reading = DoseReading.LARGEST_BEST
+    elif best == order[0]:
+        reading = DoseReading.SMALLEST_BEST
+    else:
+        reading = DoseReading.INSIDE
+    return LadderReading(reading, best, equals)

@@ -1,0 +1,117 @@
+"""What to test next (part 7), each proposal with its rule and the treatment it begins from."""
+
+from collections.abc import Sequence
+
+from core.treatment import dose_name
+from core.verdict.facts import LadderFacts, Proposal, TreatmentFacts, TrialFacts
+from core.verdict.sentences import percent
+from core.vocabulary import DoseReading, DurationUnit, NextTest, VerdictRule
+
+EARLY = 0.10
+
+
+def proposals(facts: TrialFacts, base: TreatmentFacts, many: Sequence[VerdictRule]) -> list[Proposal]:
+    """Proposals for the next trial, the most telling first; `base` is the treatment to build on, `many` its frequent fates."""
+    out: list[Proposal] = []
+    alive = VerdictRule.MANY_FRESH in many or VerdictRule.MANY_HARD in many
+    if base.share == 0 and facts.finished and not alive:
+        out.append(_cut(base))
+    if facts.ladder is not None:
+        out += _doses(facts.ladder)
+    for rule in many:
+        out += _FOR_FATE[rule](facts, base) if rule in _FOR_FATE else []
+    if base.early_share >= EARLY:
+        out.append(_earlier(base))
+    if len(facts.treatments) > 1 and (facts.comparison.shares.df is None or _undecided(facts, base)):
+        out.append(_repeat(facts, base))
+    return out
+
+
+def _undecided(facts: TrialFacts, base: TreatmentFacts) -> bool:
+    return any(not p.told_apart for p in facts.comparison.pairs if base.name in (p.a, p.b))
+
+
+def _cut(base: TreatmentFacts) -> Proposal:
+    text = "Cut or stain some of the lot first: a trial of dead or empty seed tells nothing about treatments."
+    return Proposal(NextTest.CUT_REST, VerdictRule.NOTHING_CAME, text, base.name)
+
+
+def _repeat(facts: TrialFacts, base: TreatmentFacts) -> Proposal:
+    if facts.comparison.shares.df is None:
+        return Proposal(NextTest.REPEAT, VerdictRule.HINT_ONLY, "Repeat it with 3 or 4 dishes a treatment: then it is a result.", base.name)
+    text = "Repeat the treatments that were not told apart with more dishes: only that decides between them."
+    return Proposal(NextTest.REPEAT, VerdictRule.NOT_TOLD_APART, text, base.name)
+
+
+def _earlier(base: TreatmentFacts) -> Proposal:
+    text = (
+        f"{percent(base.early_share)} % sprouted before sowing: where the plant germinates in the cold, let it; "
+        "else try an earlier end beside this one."
+    )
+    return Proposal(NextTest.EARLIER_END, VerdictRule.EARLY_SHARE, text, base.name)
+
+
+def _fresh(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
+    longer = "longer cold, or warm then cold" if base.cold else "cold, or warm then cold"
+    return [
+        Proposal(NextTest.LONGER_COLD, VerdictRule.MANY_FRESH, f"Many are alive and still asleep: try {longer}.", base.name),
+        Proposal(NextTest.SMOKE, VerdictRule.MANY_FRESH, "Or smoke water before it: many plants of burnt ground ask for it.", base.name),
+    ]
+
+
+def _hard(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
+    text = "The coat still keeps water out of many: scarify harder. Nick or rub by hand before anything that can burn."
+    return [Proposal(NextTest.SCARIFY_HARDER, VerdictRule.MANY_HARD, text, base.name)]
+
+
+def _rotted(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
+    control = next((t for t in facts.treatments if t.is_control and t is not base), None)
+    if control is None:
+        beside = "no control stands beside it, so overdose and mould cannot be told apart"
+    elif base.rotted * control.sown > control.rotted * base.sown:
+        beside = f"{base.rotted} of {base.sown}, against {control.rotted} of {control.sown} in the control"
+    else:
+        beside = f"{base.rotted} of {base.sown}; the control rotted as much, so it is mould rather than the treatment"
+    text = f"Many rotted ({beside}): less water, more air, cleaner seed, sand instead of paper."
+    return [Proposal(NextTest.CLEANER, VerdictRule.MANY_ROTTED, text, base.name)]
+
+
+_FOR_FATE = {VerdictRule.MANY_FRESH: _fresh, VerdictRule.MANY_HARD: _hard, VerdictRule.MANY_ROTTED: _rotted}
+
+
+def _doses(ladder: LadderFacts) -> list[Proposal]:
+    order = sorted(range(len(ladder.doses)), key=lambda i: ladder.doses[i])
+    doses = [ladder.doses[i] for i in order]
+    at = order.index(ladder.reading.best)
+    best, name = doses[at], ladder.names[ladder.reading.best]
+    unit = ladder.unit
+    reading = ladder.reading.reading
+    if reading is DoseReading.LARGEST_BEST:
+        step = doses[-1] - doses[-2]
+        series: tuple[float, ...] = (best, best + step / 2, best + step)
+        text = f"The largest dose tried is the best: extend the series that way, {_listed(series, unit)}."
+        return [Proposal(NextTest.DOSES_ABOVE, VerdictRule.DOSE_LARGEST, text, name, series)]
+    if reading is DoseReading.SMALLEST_BEST:
+        if best == 0:
+            text = "No dose at all came out best: the treatment is not needed, or even its smallest dose is too much."
+            return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, name, (0.0, doses[1] / 4, doses[1] / 2))]
+        series = (0.0, best / 2, best)
+        text = f"The smallest dose tried is the best: extend the series that way, {_listed(series, unit)}."
+        return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, name, series)]
+    if reading in (DoseReading.FALLS, DoseReading.INSIDE) and 0 < at < len(doses) - 1:
+        series = tuple(sorted({(doses[at - 1] + best) / 2, best, (best + doses[at + 1]) / 2}))
+        rule = VerdictRule.DOSE_FALLS if reading is DoseReading.FALLS else VerdictRule.DOSE_INSIDE
+        why = "Germination falls at the strongest dose: it begins to kill" if reading is DoseReading.FALLS else "The best dose lies inside"
+        text = f"{why}. The optimum lies between {_said(doses[at - 1], unit)} and {_said(doses[at + 1], unit)}: try {_listed(series, unit)}."
+        return [Proposal(NextTest.DOSES_BETWEEN, rule, text, name, series)]
+    return []
+
+
+def _listed(series: Sequence[float], unit: str) -> str:
+    words = [_said(x, unit) for x in series]
+    return f"{', '.join(words[:-1])} and {words[-1]}"
+
+
+def _said(dose: float, unit: str) -> str:
+    """A dose as the bench says it; none is none in any unit."""
+    return dose_name(dose, DurationUnit(unit)) if dose else "none"

@@ -1,0 +1,173 @@
+"""The compare page as a whole."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from core.germination import Comparison as FinalComparison
+from core.germination import FamilyChoice, choose_family, compare_final, shared_horizon
+from core.verdict import TreatmentLine, head_sentence, warnings_sentences
+from core.vocabulary import Base, Clock, Criterion, CurveFamily, Family, TrialState
+from server.evidence.selectors.bags import BagNote, bag_notes, bags_of
+from server.evidence.selectors.comparison.against import against_control, letters_of, pace_of, speed_of
+from server.evidence.selectors.comparison.bases import choices, counted_on
+from server.evidence.selectors.comparison.clocks import clock_shift, on_clock
+from server.evidence.selectors.comparison.effects import effects_of
+from server.evidence.selectors.comparison.layout import blocks_of, factors_of, ladder_of
+from server.evidence.selectors.comparison.options import CompareOptions
+from server.evidence.selectors.comparison.rows import Row, bag_share, result_of, row_of, seen_once_in_the_dark
+from server.evidence.selectors.comparison.views import BasisChoice, NothingToCompare, OverallResult, TrialComparison
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment
+from server.evidence.selectors.usual import UsualScatter, usual_scatter
+from server.trials.models import Trial
+from server.trials.selectors.state import TrialCourses, with_courses
+
+CURVE_NAMES = {
+    CurveFamily.LOGLOGISTIC: "log-logistic",
+    CurveFamily.LOGNORMAL: "log-normal",
+    CurveFamily.WEIBULL: "Weibull",
+}
+CLOCKS = {
+    Clock.SOWING: "Days from sowing: how fast the seed came once it could.",
+    Clock.TREATMENT: "Days from the start of treatment: from today to a seedling, the treatment included.",
+}
+
+
+def comparison(trial: Trial, options: CompareOptions | None = None) -> TrialComparison | NothingToCompare:
+    """Compare the treatments of a trial, with set-aside dishes left out."""
+    return compare_courses(with_courses([trial])[0], options)
+
+
+def compare_courses(courses: TrialCourses, options: CompareOptions | None = None) -> TrialComparison | NothingToCompare:
+    """Compare treatments from courses that were read already."""
+    options, trial, treatments = options or CompareOptions(), courses.trial, by_treatment(courses)
+    if not any(d.looks for d in courses.dishes):
+        return NothingToCompare("no_look", "No dish has been looked at yet. Count a round, then compare.")
+    empty = [t.treatment.name for t in treatments if not t.counted]
+    if empty:
+        return NothingToCompare("all_set_aside", f"Every dish of {', '.join(empty)} is set aside: there is nothing left to compare.")
+    bases = choices(treatments)
+    wanted = next(b for b in bases if b.basis is options.basis)
+    if not wanted.possible:
+        return NothingToCompare("basis_unknown", f"{wanted.sentence} Close every dish with the fates of what is left, or read it of sown.")
+    return _page(courses, treatments, options, bases, usual_scatter(trial))
+
+
+def _page(
+    courses: TrialCourses, treatments: list[TreatmentCourses], options: CompareOptions, bases: list[BasisChoice], usual: UsualScatter
+) -> TrialComparison:
+    trial = courses.trial
+    hidden, shifted = trial.codes_hidden, options.clock is Clock.TREATMENT
+    counted = [counted_on(t, options.basis) for t in treatments]
+    every_pair = compare_final(counted, Family.ALL, None, usual.rho0)
+    sown = [t.as_counted() for t in treatments]
+    of_sown = every_pair if options.basis is Base.SOWN else compare_final(sown, Family.ALL, None, usual.rho0)
+    bags = bags_of(treatments)
+    notes = bag_notes(treatments, bags)
+    choice = _family(treatments, notes)
+    family = options.curve or choice.family
+    rows = [row_of(t, clock_shift(t, bags), notes.get(t.treatment.pk), family) for t in treatments]
+    horizon = _horizon(rows, shifted=shifted)
+    letters, control = letters_of(every_pair), next((r.name for r in rows if r.of.treatment.is_control), None)
+    against = against_control(counted, control, usual.rho0)
+    results = [
+        replace(
+            result_of(r, s, of_sown.shares, options.basis, horizon, shifted=shifted, hidden=hidden, letters=letters[r.name]),
+            against_control=against.get(r.name),
+        )
+        for r, s in zip(rows, every_pair.shares.treatments, strict=True)
+    ]
+    interim = courses.state != TrialState.CLOSED
+    lines = [TreatmentLine(r.name, r.share, r.lower, r.upper, r.half.value) for r in results]
+    return TrialComparison(
+        id=trial.pk,
+        code=trial.code,
+        question=trial.question,
+        lot=trial.lot_id,
+        lot_code=trial.lot.code,
+        lot_name=trial.lot.common_name,
+        sow_on=trial.sow_on,
+        criterion=Criterion(trial.criterion),
+        interim=interim,
+        codes_hidden=hidden,
+        basis=options.basis,
+        bases=bases,
+        clock=options.clock,
+        clock_sentence=_clock(rows, options.clock),
+        curve=family,
+        curve_sentence=_curve_sentence(choice, options.curve, len(rows)),
+        horizon=horizon,
+        head=head_sentence(lines, every_pair, finished=not interim),
+        warnings=_warnings(courses, treatments, of_sown, notes),
+        overall=_overall(every_pair, usual),
+        treatments=results,
+        speed=speed_of(rows, control),
+        pace=pace_of(rows, control, _horizon(rows, shifted=False)),
+        ladder=ladder_of(treatments, counted, usual.rho0),
+        factors=factors_of(trial, treatments, of_sown),
+        blocks=blocks_of(trial, treatments, of_sown),
+        effects=effects_of(treatments, of_sown.shares, hidden=hidden),
+    )
+
+
+def _family(treatments: Sequence[TreatmentCourses], notes: dict[int, BagNote]) -> FamilyChoice:
+    light = [t for t in treatments if not seen_once_in_the_dark(t)]
+    return choose_family([t.records for t in light], [bag_share(notes.get(t.treatment.pk)) for t in light])
+
+
+def _horizon(rows: Sequence[Row], *, shifted: bool) -> float | None:
+    pairs = [(r, d if shifted else 0.0) for row in rows for r, d in zip(row.of.records, row.shift.per_dish, strict=True)]
+    return shared_horizon([on_clock(r, d) for r, d in pairs])
+
+
+def _clock(rows: Sequence[Row], clock: Clock) -> str:
+    if clock is Clock.SOWING:
+        return CLOCKS[clock]
+    planned = [r.name for r in rows if not r.shift.known]
+    added = f" As the recipe plans it, not as it was noted: {', '.join(planned)}." if planned else ""
+    return f"{CLOCKS[clock]} Curves are fitted from sowing and moved. Pace stays from sowing.{added}"
+
+
+def _curve_sentence(choice: FamilyChoice, asked: CurveFamily | None, treatments: int) -> str:
+    if choice.family is None:
+        return "No curve: too few came up, or in too few looks, to fit one. The steps stand as they were counted."
+    fits = f"{len(choice.fitted)} of {treatments}"
+    best = f"{CURVE_NAMES[choice.family]} fits best (smallest AIC over {fits} treatments)"
+    if asked is None or asked is choice.family:
+        return f"Curves: {best}."
+    return f"Curves: {CURVE_NAMES[asked]}, as you chose; {best}, by {choice.aic[asked] - choice.aic[choice.family]:.1f} in AIC."
+
+
+def _overall(result: FinalComparison, usual: UsualScatter) -> OverallResult:
+    o, s = result.overall, result.shares
+    reasons = {**s.reasons, **o.reasons}
+    return OverallResult(o.test, o.stat, o.df1, o.df2, o.p, s.phi, s.phi_hat, s.df, s.rho, s.rho0, usual.rests_on, reasons)
+
+
+def _warnings(
+    courses: TrialCourses, treatments: Sequence[TreatmentCourses], every_pair: FinalComparison, bags: dict[int, BagNote]
+) -> list[str]:
+    hidden = courses.trial.codes_hidden
+    odd = []
+    for t, share in zip(treatments, every_pair.shares.treatments, strict=True):
+        if share.odd_dish is not None:
+            dish = "One dish" if hidden else f"Dish {t.counted[share.odd_dish].dish.code}"
+            odd.append(f"{dish} of {t.treatment.name}")
+    out = warnings_sentences(every_pair.shares, odd)
+    for d in courses.dishes:
+        if d.set_aside is not None:
+            name = "One dish" if hidden else f"Dish {d.dish.code}"
+            out.append(f"{name} was set aside: {d.set_aside.why}. Shares and comparisons leave it out; its effect stands in the table.")
+    for t in treatments:
+        note = bags.get(t.treatment.pk)
+        out.extend(f"{t.treatment.name}: {s}" for s in (note.sentences if note else []))
+    out.extend(
+        f"{t.treatment.name} was added on {t.treatment.added_on:%-d %b %Y}: not run at the same time as the others, so what the season "
+        "or the bench did differently is in its difference too."
+        for t in treatments
+        if t.treatment.added_on
+    )
+    if any(n.together and n.sprouted for n in bags.values()):
+        out.append("Tests of one treatment against another rest on what was sown; sprouts of a shared bag are in the shares only.")
+    if any(d.record.needs_recount for d in courses.dishes):
+        out.append("More came up than were thought to be sown: the number sown was an estimate. Recount those dishes.")
+    return out

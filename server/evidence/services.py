@@ -1,0 +1,209 @@
+"""Every write of the evidence: what people conclude, and the recipes of what is tested next."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+
+from core.design import dishes_needed
+from core.treatment import COLD
+from core.verdict import Proposal, TrialFacts, Verdict, verdict
+from core.vocabulary import Closure, DurationUnit, Medium, NextTest, Question, StepKind
+from server.evidence.models import Conclusion
+from server.evidence.selectors.comparison import NothingToCompare
+from server.evidence.selectors.shares import by_treatment, ladder_among
+from server.evidence.selectors.verdict import facts_of
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.recipes.models import Recipe, Step
+from server.recipes.services import step_body, write_ladder, write_recipe
+from server.record_kinds.services import check_not_in_future, take_back
+from server.rest.problems import Problem, refused
+from server.trials.models import Treatment, Trial
+from server.trials.selectors.state import with_courses
+
+LONGER = (1.0, 1.5, 2.0)
+SHORTER = (0.5, 0.75, 1.0)
+MOST_DISHES = 16
+
+
+@transaction.atomic
+def conclude(*, by: Person, trial: Trial, at: datetime, client_id: UUID, words: str, treatment: int | None = None) -> Conclusion:
+    """Keep a person's words on a trial beside the verdict as it stands now."""
+    require(by, Right.PLAN)
+    if (known := Conclusion.objects.filter(client_id=client_id, trial=trial).first()) is not None:
+        return known
+    check_not_in_future(at)
+    chosen = Treatment.objects.filter(trial=trial, pk=treatment).first() if treatment is not None else None
+    if treatment is not None and chosen is None:
+        raise refused("/treatment", "not_of_trial", "That treatment is none of this trial: choose one of its own, or none.")
+    judged = _judged(trial)[1]
+    said = [s.text for s in (*judged.use, *judged.lot, *judged.not_known, *judged.left)]
+    return Conclusion.objects.create(
+        trial=trial, treatment=chosen, words=words, verdict=said, rules_version=judged.rules_version, at=at, by=by, client_id=client_id
+    )
+
+
+@transaction.atomic
+def take_back_conclusion(*, by: Person, conclusion: Conclusion) -> Conclusion:
+    """Withdraw a conclusion, with a trace."""
+    require(by, Right.PLAN)
+    kept = {"trial": conclusion.trial, "treatment": conclusion.treatment, "words": conclusion.words}
+    return take_back(conclusion, by=by, **kept, rules_version=conclusion.rules_version)
+
+
+def _judged(trial: Trial) -> tuple[TrialFacts, Verdict]:
+    facts = facts_of(with_courses([trial])[0])
+    if isinstance(facts, NothingToCompare):
+        raise Problem(facts.detail, code=facts.code)
+    return facts, verdict(facts)
+
+
+@dataclass(frozen=True)
+class NextTreatment:
+    """A treatment of the next trial; without a recipe the seed is sown as it is."""
+
+    name: str
+    recipe: int | None
+    is_control: bool
+    dose: float | None
+    dose_unit: str
+
+
+@dataclass(frozen=True)
+class NextPlan:
+    """The next trial, ready to be laid out: treatments, or a trial to copy with more dishes. Neither: cut some of the lot first."""
+
+    lot: int
+    asks: Question
+    question: str
+    copy_of: int | None
+    dishes: int | None
+    treatments: list[NextTreatment]
+
+
+@transaction.atomic
+def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
+    """Make a proposal of the verdict ready: its recipes are written, those that exist are used again."""
+    require(by, Right.PLAN)
+    facts, judged = _judged(trial)
+    proposal = next((p for p in judged.next if p.test is test), None)
+    if proposal is None:
+        raise Problem("The verdict does not propose that any more: look at it again.", code="not_proposed")
+    base = trial.treatments.select_related("recipe").get(name=proposal.builds_on)
+    question = proposal.text[:200]
+    if test in (NextTest.REPEAT, NextTest.CLEANER):
+        return NextPlan(trial.lot_id, Question.BEST, question, trial.pk, _dishes(facts, proposal), [])
+    if test is NextTest.CUT_REST:
+        return NextPlan(trial.lot_id, Question.ALIVE, question, None, None, [])
+    treatments = _treatments(by, trial, base, proposal)
+    asks = Question.DOSE if any(t.dose for t in treatments) else Question.BEST
+    return NextPlan(trial.lot_id, asks, question, None, None, treatments)
+
+
+def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
+    """Dishes a treatment that would tell the closest undecided pair apart, between 4 and a bench's worth."""
+    shares = facts.comparison.shares
+    now = max(t.dishes for t in shares.treatments)
+    if shares.df is None:
+        return 4
+    undecided = [p for p in facts.comparison.pairs if proposal.builds_on in (p.a, p.b) and not p.told_apart]
+    share = {t.name: t.p for t in shares.treatments}
+    widest = max(undecided, key=lambda p: abs(p.diff), default=None)
+    found = widest and dishes_needed(
+        share[widest.a],
+        share[widest.b],
+        seeds=max(1, round(shares.mean_n)),
+        treatments=len(shares.treatments),
+        rho=shares.rho0,
+        comparisons=len(facts.comparison.pairs),
+    )
+    return min(MOST_DISHES, max(4, now + 1, found[0] if found else MOST_DISHES))
+
+
+def _treatments(by: Person, trial: Trial, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
+    if proposal.doses:
+        return _doses(by, trial, base, proposal)
+    cold = _cold(base.recipe)
+    if proposal.test in (NextTest.LONGER_COLD, NextTest.EARLIER_END) and base.recipe is not None and cold is not None:
+        parts = LONGER if proposal.test is NextTest.LONGER_COLD else SHORTER
+        step = base.recipe.steps.all()[cold]
+        most = step.duration_max
+        doses = sorted({step.duration * x for x in parts if most is None or step.duration * x <= most})
+        if len(doses) < 2:
+            raise Problem(
+                f"“{base.recipe.name}” allows at most {most:g} {step.unit} of that step: write an edition that allows more, then plan it.",
+                code="at_most",
+            )
+        return _series(by, base.recipe, cold, doses)
+    added = _ADDED[proposal.test]
+    name = f"{added.name}, then {base.recipe.name}" if base.recipe else added.name
+    steps = [added.step, *([step_body(s) for s in base.recipe.steps.all()] if base.recipe else [])]
+    recipe = _recipe(by, name[:80], steps)
+    beside = [NextTreatment(base.name, base.recipe_id, base.is_control or base.recipe is None, None, "")]
+    if base.recipe is not None and not base.is_control:
+        beside.insert(0, NextTreatment("no treatment", None, True, None, ""))
+    return [*beside, NextTreatment(recipe.name[:60], recipe.pk, False, None, "")]
+
+
+def _series(by: Person, recipe: Recipe, step: int, doses: Sequence[float]) -> list[NextTreatment]:
+    unit = recipe.steps.all()[step].unit
+    rungs = write_ladder(by=by, recipe=recipe, step=step, doses=doses)
+    return [NextTreatment(name, made.pk if made else None, dose == 0, dose, unit) for dose, name, made in rungs]
+
+
+def _doses(by: Person, trial: Trial, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
+    """The series, varied from the recipe of the best dose; from that of another dose where the best is none."""
+    treatments = by_treatment(with_courses([trial])[0])
+    found = ladder_among(treatments)
+    rungs = [] if found is None else list(zip((treatments[i].treatment for i in found.places), found.doses, strict=True))
+    rungs.sort(key=lambda r: r[0].pk != base.pk)
+    for rung, dose in rungs:
+        steps = list(rung.recipe.steps.all()) if rung.recipe else []
+        for index, step in enumerate(steps):
+            if rung.recipe and dose and step.duration == dose and found and step.unit == found.unit:
+                return _series(by, rung.recipe, index, proposal.doses)
+    raise Problem("No recipe of this ladder has a step of that time: write the doses in the recipes.", code="no_ladder")
+
+
+def _cold(recipe: Recipe | None) -> int | None:
+    """The last cold step of a recipe."""
+    steps = list(recipe.steps.all()) if recipe else []
+    return next((i for i in reversed(range(len(steps))) if StepKind(steps[i].kind) in COLD), None)
+
+
+@dataclass(frozen=True)
+class _Added:
+    """A step to put before a treatment, a starting point, and what to call it."""
+
+    name: str
+    step: dict[str, Any]
+
+
+_ADDED = {
+    NextTest.LONGER_COLD: _Added(
+        "8 weeks cold",
+        {
+            "kind": StepKind.COLD_MOIST,
+            "duration": 56,
+            "unit": DurationUnit.DAYS,
+            "temperature_c": 3,
+            "medium": Medium.SAND,
+            "closure": Closure.VENTED,
+        },
+    ),
+    NextTest.SMOKE: _Added("smoke water", {"kind": StepKind.SMOKE_WATER, "duration": 24, "unit": DurationUnit.HOURS}),
+    NextTest.SCARIFY_HARDER: _Added("nick", {"kind": StepKind.NICK, "duration": 0, "unit": DurationUnit.MINUTES}),
+}
+
+
+def _recipe(by: Person, name: str, steps: list[dict[str, Any]]) -> Recipe:
+    """A recipe of these steps: one of that name is used again where it is the same, else its next edition is written."""
+    known = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
+    if known is not None and [step_body(s) for s in known.steps.all()] == [step_body(Step(**s)) for s in steps]:
+        return known
+    source = "proposed by the verdict on a trial, a starting point"
+    return write_recipe(by=by, name=name, steps=steps, replaces=known, source=source)

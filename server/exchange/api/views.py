@@ -1,0 +1,115 @@
+"""What leaves the application, over HTTP: data as files, and the report."""
+
+import base64
+import json
+from collections.abc import Callable, Iterator
+from queue import Queue
+from threading import Thread
+from typing import Any
+
+from django.db import connection
+from django.http import Http404, HttpResponse, StreamingHttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from server.exchange.api.serializers import TrialReportSerializer
+from server.exchange.formats.package import package_of
+from server.exchange.formats.record import json_of, schema
+from server.exchange.formats.spreadsheet import xlsx_of
+from server.exchange.formats.text import csv_of
+from server.exchange.report.paper import report_pdf
+from server.exchange.selectors.report import trial_report
+from server.exchange.selectors.tables import TrialTables, trial_tables
+from server.trials.models import Trial
+from server.trials.selectors.state import trials
+
+CSV, XLSX = "text/csv; charset=utf-8", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+FILES: dict[str, tuple[str, Callable[[TrialTables], bytes]]] = {
+    "looks.csv": (CSV, lambda t: csv_of(t.looks)),
+    "dishes.csv": (CSV, lambda t: csv_of(t.dishes)),
+    "treatments.csv": (CSV, lambda t: csv_of(t.treatments)),
+    "trial.xlsx": (XLSX, xlsx_of),
+    "trial.json": ("application/json", json_of),
+    "package.zip": ("application/zip", package_of),
+}
+
+
+def _file(content: bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
+    shown = "inline" if inline else "attachment"
+    return HttpResponse(content, content_type=kind, headers={"Content-Disposition": f'{shown}; filename="{name}"'})
+
+
+class ExportView(APIView):
+    """A trial's data as a file: looks.csv, dishes.csv, treatments.csv, trial.xlsx, trial.json or package.zip; 409 while it is blind."""
+
+    @extend_schema(responses={(200, "application/octet-stream"): OpenApiTypes.BINARY}, operation_id="trials_export")
+    def get(self, request: Request, pk: int, name: str) -> HttpResponse:
+        if name not in FILES:
+            raise Http404
+        kind, make = FILES[name]
+        trial = get_object_or_404(trials(), pk=pk)
+        return _file(make(trial_tables(trial)), kind, f"{trial.code}-{name}")
+
+
+class ExportSchemaView(APIView):
+    """The JSON Schema of trial.json."""
+
+    @extend_schema(responses={200: OpenApiTypes.OBJECT}, operation_id="export_schema")
+    def get(self, request: Request) -> Response:
+        return Response(schema())
+
+
+class ReportView(APIView):
+    """The report of a trial, for its page."""
+
+    @extend_schema(responses=TrialReportSerializer, operation_id="trials_report")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(TrialReportSerializer(trial_report(get_object_or_404(trials(), pk=pk), timezone.now())).data)
+
+
+class ReportPdfView(APIView):
+    """The report of a trial as a PDF."""
+
+    @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY}, operation_id="trials_report_pdf")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        trial = get_object_or_404(trials(), pk=pk)
+        return _file(report_pdf(trial_report(trial, timezone.now())), "application/pdf", f"{trial.code}-report.pdf", inline=True)
+
+
+class ReportMakingView(APIView):
+    """The same PDF with its progress: one line of JSON for each step begun, and a last one with the file in base 64."""
+
+    @extend_schema(responses={(200, "application/x-ndjson"): OpenApiTypes.STR}, operation_id="trials_report_making")
+    def get(self, request: Request, pk: int) -> StreamingHttpResponse:
+        trial = get_object_or_404(trials(), pk=pk)
+        return StreamingHttpResponse(_making(trial), content_type="application/x-ndjson", headers={"Cache-Control": "no-store"})
+
+
+def _making(trial: Trial) -> Iterator[bytes]:
+    """Lines as they come: the report is made in a thread of its own, so that each step is told when it begins."""
+    lines: Queue[dict[str, Any] | None] = Queue()
+
+    def tell(done: int, of: int, doing: str) -> None:
+        lines.put({"done": done, "of": of, "doing": doing})
+
+    def make() -> None:
+        try:
+            made = report_pdf(trial_report(trial, timezone.now(), tell), tell)
+            lines.put({"name": f"{trial.code}-report.pdf", "pdf": base64.b64encode(made).decode()})
+        except Exception:
+            lines.put({"failed": "The report could not be made. Nothing is lost: try again, and say so if it fails twice."})
+            raise
+        finally:
+            lines.put(None)
+            connection.close()
+
+    worker = Thread(target=make, daemon=True)
+    worker.start()
+    while (line := lines.get()) is not None:
+        yield json.dumps(line).encode() + b"\n"
+    worker.join()

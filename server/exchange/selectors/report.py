@@ -1,0 +1,205 @@
+"""The report of one trial: question, methods exact enough to repeat, map, results, verdict, what befell it, versions."""
+
+import platform
+from collections import defaultdict
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import datetime
+
+import django
+import numpy as np
+import scipy
+from django.conf import settings
+
+from core.verdict import RULES_VERSION
+from core.vocabulary import Criterion, Layout, TrialState
+from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, comparison
+from server.evidence.selectors.fingerprint import trial_fingerprint
+from server.evidence.selectors.story import TrialStory, trial_story
+from server.evidence.selectors.verdict import VerdictPage, verdict_page
+from server.exchange.selectors.wording import recipe_words
+from server.trials.models import Trial, TrialPhoto
+from server.trials.selectors.state import TrialCourses, with_courses
+
+CRITERIA = {
+    Criterion.ROOT_VISIBLE: "the root is visible",
+    Criterion.ROOT_2_MM: "the root is 2 mm long or more",
+    Criterion.SHOOT: "the shoot is out",
+    Criterion.SEED_LEAF: "a seed leaf is open",
+}
+Progress = Callable[[int, int, str], None]
+STEPS = ("reading the dishes", "comparing", "judging", "what befell it", "the map")
+
+
+@dataclass(frozen=True)
+class Method:
+    """One line of the methods."""
+
+    term: str
+    text: str
+
+
+@dataclass(frozen=True)
+class MapDish:
+    """A dish on the map; its treatment is empty while the trial is blind."""
+
+    code: str
+    position: int
+    block: int
+    treatment: str
+    set_aside: bool
+
+
+@dataclass(frozen=True)
+class MapPlace:
+    """A place with its dishes in order."""
+
+    place: str
+    dishes: list[MapDish]
+
+
+@dataclass(frozen=True)
+class TrialReport:
+    """All that a report says. `comparison` and `verdict` are None while there is nothing to compare, with `why_not`."""
+
+    id: int
+    code: str
+    question: str
+    state: TrialState
+    lot_code: str
+    lot_name: str
+    scientific_name: str
+    made_at: datetime
+    methods: list[Method]
+    map: list[MapPlace]
+    photos: list[int]
+    comparison: TrialComparison | None
+    verdict: VerdictPage | None
+    why_not: str
+    story: TrialStory
+    versions: list[Method]
+
+
+def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = None) -> TrialReport:
+    """Gather the report of a trial; `progress` hears of each step begun: done, of how many, doing what."""
+
+    def begin(step: int) -> None:
+        if progress:
+            progress(step, len(STEPS), STEPS[step])
+
+    begin(0)
+    courses = with_courses([trial])[0]
+    begin(1)
+    compared = comparison(trial)
+    begin(2)
+    judged = verdict_page(trial)
+    begin(3)
+    story = trial_story(trial)
+    begin(4)
+    lot = trial.lot
+    there = compared if isinstance(compared, TrialComparison) else None
+    return TrialReport(
+        id=trial.pk,
+        code=trial.code,
+        question=trial.question,
+        state=courses.state,
+        lot_code=lot.code,
+        lot_name=lot.common_name,
+        scientific_name=lot.taxon.scientific_name if lot.taxon else "",
+        made_at=made_at,
+        methods=_methods(courses, there),
+        map=_map(courses),
+        photos=list(TrialPhoto.objects.filter(trial=trial).order_by("at", "pk").values_list("photo", flat=True)),
+        comparison=there,
+        verdict=None if isinstance(judged, NothingToCompare) else judged,
+        why_not=compared.detail if isinstance(compared, NothingToCompare) else "",
+        story=story,
+        versions=_versions(trial, courses),
+    )
+
+
+def _methods(courses: TrialCourses, compared: TrialComparison | None) -> list[Method]:
+    trial, lot = courses.trial, courses.trial.lot
+    seeds = sorted({d.record.sown for d in courses.dishes})
+    about = "≈" if any(d.record.sown_is_estimate for d in courses.dishes) else ""
+    per_dish = f"{about}{seeds[0]}" if len(seeds) == 1 else f"{about}{seeds[0]} to {seeds[-1]}"
+    treatments = list(trial.treatments.select_related("recipe").prefetch_related("recipe__steps"))
+    lines = [
+        Method("Seed", f"Lot {lot.code}, {lot.common_name}" + (f" ({lot.taxon.scientific_name})" if lot.taxon else "") + _origin(courses)),
+        *(
+            Method(
+                f"Treatment “{t.name}”" + (", the control" if t.is_control else ""),
+                (f"{t.recipe.name}, edition {t.recipe.edition}: {recipe_words(t.recipe)}." if t.recipe else "Sown as it is.")
+                + (f" Light: {t.light}." if t.light else "")
+                + (f" Added on {t.added_on:%-d %b %Y}." if t.added_on else ""),
+            )
+            for t in treatments
+        ),
+        Method(
+            "Dishes",
+            f"{len(courses.dishes)} dishes of {per_dish} seeds, closure {courses.trial.closure}; the dish is the unit of replication.",
+        ),
+        Method("Layout", _layout(courses)),
+        Method("Germination", f"Counts as germinated when {CRITERIA[Criterion(trial.criterion)]}. {_surroundings(trial)}"),
+        Method(
+            "Counting",
+            f"First look after {trial.first_look_days:g} d, then every {trial.every_days:g} d, daily for {trial.daily_for_days} d from the "
+            f"first germination; planned for {trial.length_days:g} d. {'Counted blind.' if trial.blind else 'Treatments were known.'}",
+        ),
+    ]
+    return [*lines, Method("Numbers", _numbers(compared))] if compared else lines
+
+
+def _origin(courses: TrialCourses) -> str:
+    place = courses.trial.lot.origin_place
+    sown = courses.sown_at
+    return (f", from {place}" if place else "") + (f"; first sown on {sown:%-d %b %Y}." if sown else "; not sown yet.")
+
+
+def _layout(courses: TrialCourses) -> str:
+    trial = courses.trial
+    if trial.layout == Layout.BLOCKS:
+        blocks = len({d.dish.block for d in courses.dishes})
+        return f"Random within {blocks} blocks, seed {trial.layout_seed}."
+    return f"Completely random, seed {trial.layout_seed}."
+
+
+def _surroundings(trial: Trial) -> str:
+    warmth = f"{trial.temperature_c:g} °C" if trial.temperature_c is not None else "temperature not noted"
+    if trial.night_temperature_c is not None:
+        warmth += f" by day, {trial.night_temperature_c:g} °C by night"
+    return f"On {trial.medium.replace('_', ' ')}, {trial.light}, {warmth}."
+
+
+def _numbers(c: TrialComparison) -> str:
+    o = c.overall
+    scatter = f"φ = {o.phi:.3f}" + (f" with {o.df:.1f} degrees of freedom" if o.df is not None else ", without replication")
+    return (
+        "Shares of sown seed with Wilson intervals widened by the scatter between dishes "
+        f"({scatter}; usual dish correlation ρ₀ = {o.rho0:.3f}, {o.rho0_from}). Pairs after Rao & Scott with Holm’s adjustment; "
+        "differences with Newcombe’s intervals, 95 % each, not adjusted. Times by maximum likelihood on intervals between looks, "
+        f"their doubt by leaving one dish out. {c.curve_sentence} Pace over the first {c.horizon or 0:.1f} d."
+    )
+
+
+def _map(courses: TrialCourses) -> list[MapPlace]:
+    hidden = courses.trial.codes_hidden
+    found: dict[str, list[MapDish]] = defaultdict(list)
+    for d in courses.dishes:
+        place = d.dish.place.full_name if d.dish.place else "no place yet"
+        name = "" if hidden else d.dish.treatment.name
+        found[place].append(MapDish(d.dish.code, d.dish.position, d.dish.block, name, d.set_aside is not None))
+    return [MapPlace(place, dishes) for place, dishes in found.items()]
+
+
+def _versions(trial: Trial, courses: TrialCourses) -> list[Method]:
+    looks = sum(len(d.looks) for d in courses.dishes)
+    return [
+        Method("Awake Furrow", settings.APP_VERSION),
+        Method("Rules of the verdict", str(RULES_VERSION)),
+        Method(
+            "Computation",
+            f"Python {platform.python_version()}, numpy {np.__version__}, scipy {scipy.__version__}, Django {django.__version__}",
+        ),
+        Method("Records", f"{looks} looks at {len(courses.dishes)} dishes, fingerprint {trial_fingerprint(trial)}"),
+    ]

@@ -1,0 +1,259 @@
+"""A trial as three tables: its treatments, its dishes, and its looks in long form."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, fields
+from datetime import timedelta
+
+from core.germination import Indices
+from core.vocabulary import AmountKnown, Criterion, DurationUnit, Layout, Light, SeenHow
+from server.evidence.selectors.comparison import NothingToCompare, TreatmentResult, TrialComparison, compare_courses
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment
+from server.exchange.selectors.columns import Cell, Column, Kind, Table
+from server.exchange.selectors.wording import recipe_words
+from server.rest.problems import Problem
+from server.trials.models import Trial
+from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.state import TrialCourses, with_courses
+
+DAY = timedelta(days=1)
+TIMES = {"first", "last", "mgt", "spread", "t10", "t25", "t50", "t75", "t90", "uniformity_90_10", "uniformity_75_25", "horizon"}
+UNITS = {
+    "mean_rate": "1/d",
+    "cvg": "100/d",
+    "gsi": "seeds/d",
+    "timson": "%·d",
+    "area": "%",
+    "peak_value": "%/d",
+    "mean_daily": "%/d",
+    "uncertainty": "bit",
+}
+WHOLE = {"n", "g", "early"}
+INDICES = [f.name for f in fields(Indices) if f.name != "reasons"]
+
+
+@dataclass(frozen=True)
+class TrialTables:
+    """A trial ready to leave: what it is, and its tables."""
+
+    trial: dict[str, Cell]
+    treatments: Table
+    dishes: Table
+    looks: Table
+
+    @property
+    def tables(self) -> tuple[Table, Table, Table]:
+        """All of them, what others refer to first."""
+        return self.treatments, self.dishes, self.looks
+
+
+def trial_tables(trial: Trial) -> TrialTables:
+    """The tables of a trial; refused while it is blind, because they name the treatment of each dish."""
+    if trial.codes_hidden:
+        raise Problem(
+            f"{trial.code} is blind: its tables would say which dish got which treatment. Open it first, then take the data out.",
+            code="blind",
+        )
+    courses = with_courses([trial], with_people=True)[0]
+    treatments = by_treatment(courses)
+    compared = compare_courses(courses)
+    return TrialTables(
+        _trial(courses),
+        _treatments(treatments, compared),
+        Table(
+            "dishes",
+            "Dishes: one replicate each",
+            DISH_COLUMNS,
+            [_dish(d) for d in courses.dishes],
+            ("dish",),
+            (("treatment", "treatments"),),
+        ),
+        Table("looks", "Looks, in long form", LOOK_COLUMNS, [r for d in courses.dishes for r in _looks(d)], (), (("dish", "dishes"),)),
+    )
+
+
+def _trial(courses: TrialCourses) -> dict[str, Cell]:
+    trial = courses.trial
+    return {
+        "code": trial.code,
+        "question": trial.question,
+        "lot": trial.lot.code,
+        "plant": trial.lot.common_name,
+        "scientific_name": trial.lot.taxon.scientific_name if trial.lot.taxon else "",
+        "criterion": trial.criterion,
+        "medium": trial.medium,
+        "light": trial.light,
+        "closure": trial.closure,
+        "temperature_c": trial.temperature_c,
+        "night_temperature_c": trial.night_temperature_c,
+        "sow_on": trial.sow_on,
+        "first_look_days": trial.first_look_days,
+        "every_days": trial.every_days,
+        "length_days": trial.length_days,
+        "layout": trial.layout,
+        "layout_seed": trial.layout_seed,
+        "blind": trial.blind,
+        "state": str(courses.state),
+    }
+
+
+TRIAL_COLUMNS = (
+    Column("code", Kind.TEXT, "code of the trial", needed=True),
+    Column("question", Kind.TEXT, "what it was to answer"),
+    Column("lot", Kind.TEXT, "code of the lot the seed came from", needed=True),
+    Column("plant", Kind.TEXT, "common or field name of the plant"),
+    Column("scientific_name", Kind.TEXT, "scientific name; empty while nobody knows"),
+    Column("criterion", Kind.TEXT, "when a seed counts as germinated", words=tuple(Criterion)),
+    Column("medium", Kind.TEXT, "what the seed lies on"),
+    Column("light", Kind.TEXT, "light of the dishes", words=tuple(Light)),
+    Column("closure", Kind.TEXT, "how dishes are closed"),
+    Column("temperature_c", Kind.NUMBER, "temperature, of the day where it swings", "°C"),
+    Column("night_temperature_c", Kind.NUMBER, "temperature of the night where it swings", "°C"),
+    Column("sow_on", Kind.DAY, "planned day of sowing"),
+    Column("first_look_days", Kind.NUMBER, "planned first look after sowing", "d"),
+    Column("every_days", Kind.NUMBER, "planned gap between looks", "d"),
+    Column("length_days", Kind.NUMBER, "planned length", "d"),
+    Column("layout", Kind.TEXT, "how dishes were put on their places", words=tuple(Layout)),
+    Column("layout_seed", Kind.WHOLE, "seed of the random layout: the same seed lays it out again"),
+    Column("blind", Kind.YES_NO, "whether people counted without knowing the treatment"),
+    Column("state", Kind.TEXT, "where the trial stood when this was taken out"),
+)
+
+_TREATMENT_OWN = (
+    Column("treatment", Kind.TEXT, "name of the treatment in this trial", needed=True),
+    Column("is_control", Kind.YES_NO, "whether the others are held against it", needed=True),
+    Column("recipe", Kind.TEXT, "recipe and edition; empty where the seed was sown as it is"),
+    Column("steps", Kind.TEXT, "the recipe's steps in order, as planned"),
+    Column("dose", Kind.NUMBER, "dose of a ladder"),
+    Column("dose_unit", Kind.TEXT, "unit of the dose", words=("", *DurationUnit)),
+    Column("light", Kind.TEXT, "light of its own where it differs from the trial's"),
+    Column("level_a", Kind.TEXT, "level of the first factor"),
+    Column("level_b", Kind.TEXT, "level of the second factor"),
+    Column("bag_put_in", Kind.WHOLE, "seeds put into bags that several of its dishes were drawn from", "seeds"),
+    Column("bag_sprouted", Kind.WHOLE, "of them sprouted in the bag, before sowing", "seeds"),
+)
+_TREATMENT_RESULT = (
+    Column("share", Kind.NUMBER, "final germination of sown seed, sprouts of a shared bag included", "0..1"),
+    Column("share_lower", Kind.NUMBER, "lower end of its 95 % interval", "0..1"),
+    Column("share_upper", Kind.NUMBER, "upper end of its 95 % interval", "0..1"),
+    Column("phi", Kind.NUMBER, "scatter between dishes over the whole trial that the interval uses"),
+    Column("df", Kind.NUMBER, "its degrees of freedom; empty without replication"),
+    Column("rho0", Kind.NUMBER, "usual dish correlation the interval rests on", "0..1"),
+    Column("t50_fitted", Kind.NUMBER, "T50 of those that germinated, from the curve; empty where there is none", "d"),
+    Column("t50_fitted_lower", Kind.NUMBER, "lower end of its 95 % interval", "d"),
+    Column("t50_fitted_upper", Kind.NUMBER, "upper end of its 95 % interval", "d"),
+    Column("letters", Kind.TEXT, "treatments that share a letter are not told apart"),
+)
+
+
+def _index_column(name: str) -> Column:
+    if name in WHOLE:
+        return Column(f"i_{name}", Kind.WHOLE, f"index {name} of the dishes pooled, from the looks that count", "seeds")
+    unit = "d" if name in TIMES else "0..1" if name.startswith("germinability") else UNITS.get(name, "")
+    return Column(f"i_{name}", Kind.NUMBER, f"index {name} of the dishes pooled, from the looks that count; empty where undefined", unit)
+
+
+TREATMENT_COLUMNS = (*_TREATMENT_OWN, *_TREATMENT_RESULT, *(_index_column(n) for n in INDICES))
+
+
+def _treatments(treatments: Sequence[TreatmentCourses], compared: TrialComparison | NothingToCompare) -> Table:
+    results = {r.name: r for r in compared.treatments} if isinstance(compared, TrialComparison) else {}
+    rows = []
+    for t in treatments:
+        found = results.get(t.treatment.name)
+        whole = compared if found and isinstance(compared, TrialComparison) else None
+        rows.append([*_own(t, found), *_result(found, whole)])
+    return Table("treatments", "Treatments with their results", TREATMENT_COLUMNS, rows, ("treatment",))
+
+
+def _own(t: TreatmentCourses, found: TreatmentResult | None) -> list[Cell]:
+    x = t.treatment
+    bag = found.bag if found and found.bag and found.bag.together else None
+    recipe = f"{x.recipe.name}, edition {x.recipe.edition}" if x.recipe else ""
+    steps = recipe_words(x.recipe)
+    own: list[Cell] = [x.name, x.is_control, recipe, steps, x.dose, x.dose_unit, x.light, x.level_a, x.level_b]
+    return [*own, bag.put_in if bag else None, bag.sprouted if bag else None]
+
+
+def _result(found: TreatmentResult | None, whole: TrialComparison | None) -> list[Cell]:
+    if found is None or whole is None:
+        return [None] * (len(_TREATMENT_RESULT) + len(INDICES))
+    o, half = whole.overall, found.curve.t50 if found.curve else None
+    fitted: list[Cell] = [half.estimate, half.lower, half.upper] if half else [None, None, None]
+    shown: list[Cell] = [found.share, found.lower, found.upper, o.phi, o.df, o.rho0, *fitted, found.letters]
+    return [*shown, *(getattr(found.indices, n) for n in INDICES)]
+
+
+DISH_COLUMNS = (
+    Column("dish", Kind.TEXT, "code of the dish", needed=True),
+    Column("treatment", Kind.TEXT, "name of its treatment", needed=True),
+    Column("block", Kind.WHOLE, "block it was laid out in"),
+    Column("place", Kind.TEXT, "where it stands"),
+    Column("position", Kind.WHOLE, "position on its place"),
+    Column("batch", Kind.TEXT, "bag the seed was drawn from"),
+    Column("bag_fills", Kind.WHOLE, "how many dishes that bag filled; more than one are treated together"),
+    Column("sown", Kind.WHOLE, "seeds in the dish", "seeds", needed=True),
+    Column("sown_known", Kind.TEXT, "how the number is known", words=tuple(AmountKnown)),
+    Column("sown_cv", Kind.NUMBER, "coefficient of variation of an estimated number, 0 if counted"),
+    Column("sown_at", Kind.MOMENT, "when it was sown: its own day 0"),
+    Column("fresh", Kind.WHOLE, "at the closing: firm and alive; empty while not closed", "seeds"),
+    Column("hard", Kind.WHOLE, "at the closing: took up no water", "seeds"),
+    Column("empty", Kind.WHOLE, "at the closing: no embryo", "seeds"),
+    Column("dead", Kind.WHOLE, "at the closing: dead", "seeds"),
+    Column("set_aside_at", Kind.MOMENT, "from when shares and comparisons leave it out"),
+    Column("set_aside_why", Kind.TEXT, "why"),
+    Column("sent_on_at", Kind.MOMENT, "when what was left went on into a further treatment; later looks are not this treatment's"),
+)
+
+
+def _dish(d: DishCourse) -> list[Cell]:
+    x, fates, aside = d.dish, d.record.closing, d.set_aside
+    ends: list[Cell] = [fates.fresh, fates.hard, fates.empty, fates.dead] if fates else [None] * 4
+    return [
+        x.code,
+        x.treatment.name,
+        x.block,
+        x.place.full_name if x.place else "",
+        x.position,
+        x.batch.code if x.batch else "",
+        d.dishes_of_bag or None,
+        d.record.sown,
+        x.seeds_known,
+        x.seeds_cv,
+        d.sown_at,
+        *ends,
+        aside.at if aside else None,
+        aside.why if aside else "",
+        d.stretches[0].at if d.stretches else None,
+    ]
+
+
+LOOK_COLUMNS = (
+    Column("dish", Kind.TEXT, "code of the dish", needed=True),
+    Column("treatment", Kind.TEXT, "name of its treatment", needed=True),
+    Column("at", Kind.MOMENT, "when it was looked at", needed=True),
+    Column("day", Kind.NUMBER, "time on the dish's incubation clock; 0 or less is early", "d", needed=True),
+    Column("germinated", Kind.WHOLE, "newly germinated since the last look", "seeds", needed=True),
+    Column("abnormal", Kind.WHOLE, "newly abnormal, never part of germinated", "seeds", needed=True),
+    Column("rotted", Kind.WHOLE, "newly rotted", "seeds", needed=True),
+    Column("lost", Kind.WHOLE, "newly lost", "seeds", needed=True),
+    Column("seen_how", Kind.TEXT, "opened, seen through, or a sprout in the bag before sowing", words=(*SeenHow, "in_bag")),
+    Column("by", Kind.TEXT, "initials of who looked"),
+    Column("counts", Kind.YES_NO, "whether it belongs to the treatment's result: not after setting aside or sending on", needed=True),
+)
+
+
+def _looks(d: DishCourse) -> list[list[Cell]]:
+    if d.sown_at is None:
+        return []
+    ends = [x.at for x in (d.set_aside, *d.stretches[:1]) if x is not None]
+    end = min(ends) if ends else None
+    own = d.sprouts if d.dishes_of_bag == 1 else ()
+    name, code = d.dish.treatment.name, d.dish.code
+    rows: list[list[Cell]] = [
+        [code, name, x.at, (x.at - d.sown_at) / DAY, x.sprouted, 0, 0, 0, "in_bag", "", True] for x in own if x.at < d.sown_at
+    ]
+    for x in d.looks:
+        counts = end is None or x.at <= end
+        new: list[Cell] = [x.new_germinated, x.new_abnormal, x.new_rotted, x.new_lost]
+        rows.append([code, name, x.at, (x.at - d.sown_at) / DAY, *new, x.seen_how, x.by.initials, counts])
+    return rows

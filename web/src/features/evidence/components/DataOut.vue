@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+/** A trial's data as files: for a spreadsheet, for a program, or all of it with what each column means. */
+const props = defineProps<{ trial: number; hidden: boolean }>()
+const address = (name: string) => `/api/v1/trials/${props.trial}/export/${name}/`
+const files = computed(() => [
+  { name: 'trial.xlsx', words: 'Spreadsheet', more: 'three tables, and a sheet that says what each column means' },
+  { name: 'looks.csv', words: 'Looks', more: 'CSV in long form, one line a look' },
+  { name: 'dishes.csv', words: 'Dishes', more: 'CSV, one line a dish' },
+  { name: 'treatments.csv', words: 'Treatments', more: 'CSV with every index' },
+  { name: 'trial.json', words: 'JSON', more: 'all of it, by a published schema' },
+  {
+    name: 'package.zip',
+    words: 'Data package',
+    more: 'all of it with descriptions: every index can be worked out again',
+  },
+])
+</script>
+
+<template>
+  <section aria-label="The data as files">
+    <h2 class="ruled">Take the data out</h2>
+    <p v-if="hidden" class="quiet">
+      The trial is blind, and its tables name the treatment of each dish: they can be taken out once it is opened.
+    </p>
+    <ul v-else class="plain files">
+      <li v-for="f in files" :key="f.name">
+        <a :href="address(f.name)" download>{{ f.words }}</a> <span class="quiet">{{ f.more }}</span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.files {
+  columns: 2 320px;
+}
+
+li {
+  padding: 6px 0;
+}
+</style>

@@ -1,0 +1,206 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import ConclusionList from '@/shared/components/ConclusionList.vue'
+import PageState from '@/shared/components/PageState.vue'
+import { useTitle } from '@/shared/composables/useTitle'
+import { moment } from '@/shared/format/dates'
+import { useReport } from '../api'
+import CourseCurves from '../components/CourseCurves.vue'
+import IntervalRows from '../components/IntervalRows.vue'
+import LadderFigure from '../components/LadderFigure.vue'
+import MakePdf from '../components/MakePdf.vue'
+import SummaryTable from '../components/SummaryTable.vue'
+import ThreeQuestions from '../components/ThreeQuestions.vue'
+import { shareRows } from '../logic/intervalRows'
+import { ordered } from '../logic/ordered'
+
+/** One trial as it would be handed on: nothing of the application around it. */
+const route = useRoute()
+const id = computed(() => Number(route.params.id))
+const { data, isPending, error, refetch } = useReport(id)
+useTitle(() => (data.value ? `Report on ${data.value.code}` : 'Report'))
+const treatments = computed(() => ordered(data.value?.comparison?.treatments ?? [], 'laid_out'))
+const shareTicks = [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, words: `${at * 100} %` }))
+const judged = computed(() => {
+  const v = data.value?.verdict?.verdict
+  return v
+    ? [
+        { head: 'Verdict', lines: [...v.use, ...v.lot] },
+        { head: 'Not known', lines: v.not_known },
+        { head: 'What is left in the dishes', lines: v.left },
+        { head: 'To test next', lines: v.next },
+      ].filter((p) => p.lines.length)
+    : []
+})
+const print = () => window.print()
+</script>
+
+<template>
+  <main class="page report">
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <article v-if="data">
+      <p class="actions no-print">
+        <RouterLink :to="{ name: 'trial', params: { id } }">Back to the trial</RouterLink>
+        <MakePdf :trial="id" />
+        <v-btn variant="text" color="primary" @click="print">Print this page</v-btn>
+      </p>
+      <h1>
+        <span class="code">{{ data.code }}</span> {{ data.question }}
+      </h1>
+      <p class="quiet">
+        {{ data.lot_name }} <i v-if="data.scientific_name">{{ data.scientific_name }}</i>, lot
+        <span class="code">{{ data.lot_code }}</span>; made {{ moment(data.made_at) }}
+      </p>
+      <p class="lead">{{ data.comparison?.head ?? data.why_not }}</p>
+      <section v-for="p in judged" :key="p.head">
+        <h2 class="ruled">{{ p.head }}</h2>
+        <p v-for="(s, i) in p.lines" :key="i">{{ s.text }}</p>
+      </section>
+      <section v-if="data.verdict?.conclusions.length">
+        <h2 class="ruled">Concluded</h2>
+        <ConclusionList :conclusions="data.verdict.conclusions" where="trial" />
+      </section>
+      <template v-if="data.comparison">
+        <section>
+          <h2 class="ruled">Results</h2>
+          <p v-for="w in data.comparison.warnings" :key="w" class="notice">{{ w }}</p>
+          <CourseCurves :treatments="treatments" :clock="data.comparison.clock" />
+          <p class="quiet">Share up, look by look. {{ data.comparison.curve_sentence }} The doubt is pointwise.</p>
+          <IntervalRows :rows="shareRows(treatments)" :to="1" :ticks="shareTicks" />
+          <p class="quiet">
+            Rings are dishes, bars 95 % intervals. Treatments that share a letter are not told apart, which does not
+            make them the same.
+          </p>
+          <SummaryTable :treatments="treatments.map((x) => x.t)" :basis="data.comparison.basis" />
+        </section>
+        <ThreeQuestions :data="data.comparison" />
+        <section v-if="data.comparison.ladder">
+          <h2 class="ruled">The doses as an axis</h2>
+          <LadderFigure :ladder="data.comparison.ladder" />
+          <p v-for="s in data.comparison.ladder.sentences" :key="s">{{ s }}</p>
+        </section>
+        <section v-if="data.comparison.factors">
+          <h2 class="ruled">Two factors crossed</h2>
+          <p v-for="s in data.comparison.factors.sentences" :key="s">{{ s }}</p>
+        </section>
+        <section v-if="data.comparison.effects.length">
+          <h2 class="ruled">Dishes that stand out, or were set aside</h2>
+          <p v-for="e in data.comparison.effects" :key="e.sentence">{{ e.sentence }}</p>
+        </section>
+      </template>
+      <section>
+        <h2 class="ruled">Methods</h2>
+        <dl>
+          <template v-for="m in data.methods" :key="m.term"
+            ><dt>{{ m.term }}</dt>
+            <dd>{{ m.text }}</dd></template
+          >
+        </dl>
+      </section>
+      <section>
+        <h2 class="ruled">Where the dishes stood</h2>
+        <div v-for="p in data.map" :key="p.place">
+          <h3>{{ p.place }}</h3>
+          <ol class="map">
+            <li v-for="d in p.dishes" :key="d.code">
+              <span class="quiet">{{ d.position }}</span> <span class="code">{{ d.code }}</span>
+              <small>{{ d.treatment }}{{ d.set_aside ? ', set aside' : '' }}</small>
+            </li>
+          </ol>
+        </div>
+      </section>
+      <section>
+        <h2 class="ruled">Otherwise than planned</h2>
+        <p v-if="!data.story.lines.length && !data.story.care.length">Nothing: looked at and cared for as planned.</p>
+        <p v-for="(l, i) in data.story.lines" :key="i">
+          {{ moment(l.at) }}{{ l.by ? `, ${l.by}` : '' }}{{ l.dish ? `, dish ${l.dish}` : '' }}: {{ l.words || l.kind }}
+        </p>
+        <p v-for="c in data.story.care" :key="c">{{ c }}</p>
+      </section>
+      <section>
+        <h2 class="ruled">Versions</h2>
+        <dl>
+          <template v-for="m in data.versions" :key="m.term"
+            ><dt>{{ m.term }}</dt>
+            <dd>{{ m.text }}</dd></template
+          >
+        </dl>
+      </section>
+    </article>
+  </main>
+</template>
+
+<style scoped>
+.report {
+  max-width: 900px;
+}
+
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+  align-items: center;
+}
+
+h1 {
+  font-size: 1.7rem;
+}
+
+.lead {
+  margin: 10px 0;
+  font: 500 1.2rem var(--heading);
+}
+
+section {
+  margin: 18px 0;
+}
+
+section p {
+  margin: 4px 0;
+}
+
+h3 {
+  margin: 8px 0 4px;
+  font-size: 0.95rem;
+}
+
+dl {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr);
+  gap: 6px 16px;
+}
+
+dt {
+  font-weight: 600;
+}
+
+dd {
+  margin: 0;
+}
+
+.map {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(96px, 1fr));
+  gap: 1px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.map li {
+  padding: 4px;
+  border: 1px solid var(--line);
+  text-align: center;
+}
+
+.map small {
+  display: block;
+}
+
+@media (max-width: 600px) {
+  dl {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
