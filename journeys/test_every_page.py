@@ -44,7 +44,9 @@ class EveryPage(Journey):
             f"/trials/{finished}": "globemallow",
             f"/trials/{planned}": "skunkbush",
             f"/trials/{trial}/compare": "How many",
-            f"/trials/{finished}/compare": "Against the control",
+            f"/trials/{finished}/compare": "How fast",
+            f"/trials/{finished}/verdict": "What to test next",
+            f"/trials/{finished}/report": "Where the dishes stood",
             "/nowhere/at/all": "Nothing grows at this address",
         }
 

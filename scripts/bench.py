@@ -2,78 +2,24 @@
 
 import gzip
 import re
-import statistics
 import subprocess
 import sys
 import time
 from collections.abc import Callable
-from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from urllib.parse import quote
 
 import numpy as np
 
-from core.design import smallest_differences
-from core.germination import CountedDish, CountedTreatment, compare_final, indices, leave_one_dish_out, pair_indices, shared_horizon
-from core.records import CountRecord, Inspection
 from core.temperature import chill, log_csv, read_log
-from core.vocabulary import Family
 from scripts.bench_browser import in_the_browser
+from scripts.bench_evidence import coverage_table, evidence
+from scripts.bench_row import ROUNDS, Row, median_ms
 from scripts.demo_server import Api, DemoServer
 
-ROUNDS = 40
 YEAR_OF_READINGS = 105_120
 WEB = Path("web/dist")
-
-
-@dataclass(frozen=True)
-class Row:
-    """One line of the table."""
-
-    what: str
-    got: float
-    limit: float
-    unit: str
-
-
-def median_ms(work: Callable[[], object], rounds: int = ROUNDS) -> float:
-    """Median milliseconds of some work, after two warm-up rounds."""
-    times = []
-    for n in range(rounds + 2):
-        start = time.perf_counter()
-        work()
-        if n >= 2:
-            times.append(1000 * (time.perf_counter() - start))
-    return statistics.median(times)
-
-
-def large_trial() -> list[list[CountRecord]]:
-    """Twelve treatments of eight dishes of 100 seeds, looked at sixty times."""
-    draw = np.random.default_rng(1)
-    out = []
-    for t in range(12):
-        dishes = []
-        for _ in range(8):
-            new = np.bincount(draw.integers(0, 60, size=20 + 5 * t), minlength=60)
-            dishes.append(CountRecord(100, tuple(Inspection(d + 1, germinated=int(n)) for d, n in enumerate(new))))
-        out.append(dishes)
-    return out
-
-
-def compare(trial: list[list[CountRecord]]) -> None:
-    """All that the compare page computes, without a cache."""
-    counted = [CountedTreatment(f"t{i}", tuple(CountedDish(d.germinated, d.sown) for d in t)) for i, t in enumerate(trial)]
-    names = [c.name for c in counted]
-    compare_final(counted, Family.ALL)
-    against = compare_final(counted, Family.CONTROL, "t0")
-    smallest_differences(against.shares, pair_indices(names, Family.CONTROL, "t0"))
-    horizon = shared_horizon([d for t in trial for d in t])
-    for dishes in trial:
-        indices(dishes, horizon)
-        leave_one_dish_out(dishes, ["mgt", "t50", "area"], horizon)
-        for dish in dishes:
-            indices([dish])
 
 
 def first_page_kb() -> float:
@@ -178,12 +124,11 @@ def main() -> None:
     with demo as address:
         started = time.perf_counter() - start
         api = Api(address)
-        trial = large_trial()
         rows = [
             Row("set-up checkout to answering", started, 10, "s"),
             *requests(api),
             *logs(),
-            Row("Compare of 12 × 8 × 60, computed", median_ms(lambda: compare(trial), 10), 150, "ms"),
+            *evidence(api, demo),
             Row("JavaScript of the first page, gzip", first_page_kb(), 300, "kB"),
             *counting(api, demo),
             *ten_years(api),
@@ -191,6 +136,8 @@ def main() -> None:
         ]
     for row in rows:
         print(f"{row.what:48}{row.got:>9.1f} {row.unit:3} of {row.limit:>5.0f}{'' if row.got <= row.limit else '   OVER'}")
+    for line in coverage_table():
+        print(line)
 
 
 if __name__ == "__main__":

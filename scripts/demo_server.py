@@ -67,7 +67,12 @@ class Api:
 
     def get(self, path: str) -> Any:
         """The JSON at a path."""
-        return json.loads(self._opener.open(self.address + path).read())
+        return json.loads(self.bytes(path))
+
+    def bytes(self, path: str) -> bytes:
+        """What is at a path, whatever it is."""
+        found: bytes = self._opener.open(self.address + path).read()
+        return found
 
     def post(self, path: str, body: dict[str, Any]) -> Any:
         """The JSON that answers a write."""

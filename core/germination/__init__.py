@@ -28,7 +28,7 @@ from core.germination.final_share import (
     usual_rho,
 )
 from core.germination.fit import CourseFit, NoFit, course_of, fit_course
-from core.germination.fit_doubt import BandPoint, DoubtedFit, FamilyChoice, choose_family, doubt_band, doubted_fit, fitted
+from core.germination.fit_doubt import BandPoint, DoubtedFit, FamilyChoice, choose_family, doubt_band, doubt_of, doubted_fit, fitted
 from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon, without_speed
 from core.germination.jackknife import LeaveOneOut, interval_of, leave_one_dish_out
 from core.germination.letters import compact_letters
@@ -78,6 +78,7 @@ __all__ = [
     "crossed_test",
     "dose_trend",
     "doubt_band",
+    "doubt_of",
     "doubted_fit",
     "final_shares",
     "fit_course",

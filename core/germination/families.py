@@ -3,6 +3,7 @@
 With x = ln t, z = slope · (x − centre). `slope` and `centre` carry the likelihood; `shape` and `scale` are what is shown.
 """
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
@@ -15,6 +16,7 @@ from core.vocabulary import CurveFamily
 Array = NDArray[np.float64]
 # beyond these the curves are 0 or 1 in double precision, and products must not overflow
 _LARGEST_Z = 300.0
+LARGEST_LOG = 700.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -90,5 +92,10 @@ def share_below(family: CurveFamily, t: Array, shape: float, scale: float) -> Ar
 
 
 def quantile(family: CurveFamily, share: float, shape: float, scale: float) -> float:
-    """Days at which F0 reaches `share`, 0 < share < 1."""
-    return float(scale * np.exp(STANDARDS[family].quantile(share) / slope_of(family, shape)))
+    """Days at which F0 reaches `share`, 0 < share < 1; held within what a number can say."""
+    return in_days(float(np.log(scale)) + STANDARDS[family].quantile(share) / slope_of(family, shape))
+
+
+def in_days(log_days: float) -> float:
+    """Days from their logarithm; one that no number can hold ends at the largest that can."""
+    return math.exp(max(-LARGEST_LOG, min(LARGEST_LOG, log_days)))

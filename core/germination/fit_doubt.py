@@ -8,6 +8,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from core.germination.families import in_days
 from core.germination.fit import CourseFit, NoFit, course_of, fit_course
 from core.germination.jackknife import LeaveOneOut, interval_of
 from core.records import CountRecord
@@ -40,12 +41,16 @@ def _doubted(dishes: tuple[CountRecord, ...], family: CurveFamily, bag_share: fl
     whole = fitted(dishes, family, bag_share)
     if isinstance(whole, NoFit):
         return whole
-    parts = []
+    return DoubtedFit(whole, doubt_of(dishes, whole, bag_share))
+
+
+def doubt_of(dishes: Sequence[CountRecord], whole: CourseFit, bag_share: float = 0.0) -> dict[str, LeaveOneOut]:
+    """The doubt of a fit of these dishes, by its figures' names."""
+    parts: list[CourseFit | NoFit] = []
     if len(dishes) > 1:
-        # in one fixed order, so that the same dishes in another order give the very same figures
-        parts = [fit_course(course_of([*dishes[:j], *dishes[j + 1 :]], bag_share), family, near=whole) for j in range(len(dishes))]
-    doubt = {"ready_share": _ready(whole, parts)} | {name: _time(name, whole, parts) for name in FIT_TIMES}
-    return DoubtedFit(whole, doubt)
+        sets = [[*dishes[:j], *dishes[j + 1 :]] for j in range(len(dishes))]
+        parts = [fit_course(course_of(left, bag_share), whole.family, near=whole) for left in sets]
+    return {"ready_share": _ready(whole, parts)} | {name: _time(name, whole, parts) for name in FIT_TIMES}
 
 
 @lru_cache(maxsize=2048)
@@ -75,7 +80,7 @@ def _time(name: str, whole: CourseFit, parts: Sequence[CourseFit | NoFit]) -> Le
     found = interval_of(math.log(estimate), [math.log(v) for v in values], len(parts))
     if found.lower is None or found.upper is None:
         return LeaveOneOut.none(estimate, found.reason or Reason.NO_SPREAD)
-    return LeaveOneOut(estimate, found.se, found.df, math.exp(found.lower), math.exp(found.upper), None)
+    return LeaveOneOut(estimate, found.se, found.df, in_days(found.lower), in_days(found.upper), None)
 
 
 @dataclass(frozen=True)
@@ -120,7 +125,12 @@ class BandPoint:
 
 
 def doubt_band(
-    times: NDArray[np.float64], counts: NDArray[np.int64], seeds: int, phi: float, critical: float, bag_share: float = 0.0
+    times: NDArray[np.float64],
+    counts: NDArray[np.float64] | NDArray[np.int64],
+    seeds: int,
+    phi: float,
+    critical: float,
+    bag_share: float = 0.0,
 ) -> list[BandPoint]:
     """Wilson's interval of C(t)/N at each look, with the trial's scatter: pointwise, not for the curve as a whole."""
     out = []

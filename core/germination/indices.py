@@ -63,7 +63,7 @@ def shared_horizon(dishes: Sequence[CountRecord]) -> float | None:
     return min((d.inspections[-1].t for d in dishes if d.inspections), default=None)
 
 
-def indices(dishes: Sequence[CountRecord], horizon: float | None = None) -> Indices:
+def indices(dishes: Sequence[CountRecord], horizon: float | None = None, bag_share: float = 0.0) -> Indices:
     """Compute all indices of one dish, or of several pooled.
 
     Parameters
@@ -72,6 +72,9 @@ def indices(dishes: Sequence[CountRecord], horizon: float | None = None) -> Indi
         One dish, or the dishes of one treatment; at least one.
     horizon : float, optional
         H in days for Timson's index and the area; the dishes' shared horizon if absent.
+    bag_share : float
+        Share that had sprouted in a bag the dishes were drawn from, 0..1: early, before any of the dishes. `n`, `g` and `early`
+        stay those of the dishes.
 
     Raises
     ------
@@ -88,11 +91,12 @@ def indices(dishes: Sequence[CountRecord], horizon: float | None = None) -> Indi
     """
     if not dishes:
         raise CoreError("Indices need at least one dish.", code="no_dish", parameter="dishes")
-    course = pool(dishes)
+    own = pool(dishes)
+    course = own.with_bag(bag_share)
     reasons: dict[str, Reason] = {}
     values: dict[str, float | None] = {}
     for part in (
-        _bases(dishes, course, reasons),
+        _bases(dishes, own, course, reasons),
         _moments(course, reasons),
         _percentiles(course, reasons),
         _over_horizon(course, shared_horizon(dishes) if horizon is None else horizon, reasons),
@@ -100,7 +104,7 @@ def indices(dishes: Sequence[CountRecord], horizon: float | None = None) -> Indi
         _evenness(course, reasons),
     ):
         values.update(part)
-    return Indices(n=course.sown, g=course.germinated, early=course.early, gsi=_gsi(course), reasons=reasons, **values)  # type: ignore[arg-type]
+    return Indices(n=int(own.sown), g=int(own.germinated), early=int(own.early), gsi=_gsi(course), reasons=reasons, **values)  # type: ignore[arg-type]
 
 
 def _undefined(names: Sequence[str], reason: Reason, reasons: dict[str, Reason]) -> dict[str, float | None]:
@@ -108,13 +112,13 @@ def _undefined(names: Sequence[str], reason: Reason, reasons: dict[str, Reason])
     return dict.fromkeys(names)
 
 
-def _bases(dishes: Sequence[CountRecord], course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, float | None]:
+def _bases(dishes: Sequence[CountRecord], own: PooledCourse, course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, float | None]:
     out: dict[str, float | None] = {"germinability_sown": course.germinated / course.sown}
     filled = sum(d.base_filled for d in dishes)
     viable = [d.base_viable for d in dishes]
     known = sum(v for v in viable if v is not None)
     if filled > 0:
-        out["germinability_filled"] = course.germinated / filled
+        out["germinability_filled"] = own.germinated / filled
     else:
         out |= _undefined(["germinability_filled"], Reason.BASE_ZERO, reasons)
     if None in viable:
@@ -122,7 +126,7 @@ def _bases(dishes: Sequence[CountRecord], course: PooledCourse, reasons: dict[st
     elif known == 0:
         out |= _undefined(["germinability_viable"], Reason.BASE_ZERO, reasons)
     else:
-        out["germinability_viable"] = course.germinated / known
+        out["germinability_viable"] = own.germinated / known
     return out
 
 
@@ -131,7 +135,7 @@ def mean_germination_time(dishes: Sequence[CountRecord]) -> float | None:
     return _moments(pool(dishes), {})["mgt"]
 
 
-def _groups(course: PooledCourse) -> tuple[list[float], list[int]]:
+def _groups(course: PooledCourse) -> tuple[list[float], list[float]]:
     """Times and counts of the groups that germinated; all early seeds are one group at 0."""
     times = [0.0] if course.early else []
     counts = [course.early] if course.early else []
@@ -185,13 +189,15 @@ def time_to_percent(course: PooledCourse, percent: int) -> float:
     """
     times, counts = course.knot_times, course.knot_counts
     target = percent * course.germinated
-    k = int(np.argmax(100 * counts >= target))
+    # whole counts are compared exactly; only a bag's share makes them fractions
+    near = 0 if counts.dtype.kind == "i" else 1e-9 * target
+    k = int(np.argmax(100 * counts >= target - near))
     if k == 0:
         return 0.0
-    if 100 * int(counts[k]) == target:
+    if abs(100 * counts[k] - target) <= near:
         return float(times[k])
-    rise = int(counts[k]) - int(counts[k - 1])
-    share = (target / 100 - int(counts[k - 1])) / rise
+    before, rise = counts[k - 1].item(), (counts[k] - counts[k - 1]).item()
+    share = (target / 100 - before) / rise
     return float(times[k - 1] + share * (times[k] - times[k - 1]))
 
 
@@ -211,7 +217,7 @@ def _over_horizon(course: PooledCourse, horizon: float | None, reasons: dict[str
         return out | _undefined(["timson"], Reason.HORIZON_BELOW_ONE_DAY, reasons)
     days = np.arange(1, math.floor(horizon) + 1)
     at = np.searchsorted(times, days, side="right") - 1
-    out["timson"] = float(100 * int(counts[at].sum()) / course.sown)
+    out["timson"] = float(100 * counts[at].sum().item() / course.sown)
     return out
 
 

@@ -31,15 +31,17 @@ class LeaveOneOut:
         return cls(estimate, None, None, None, None, reason)
 
 
-def leave_one_dish_out(dishes: Sequence[CountRecord], names: Sequence[str], horizon: float | None = None) -> dict[str, LeaveOneOut]:
+def leave_one_dish_out(
+    dishes: Sequence[CountRecord], names: Sequence[str], horizon: float | None = None, bag_share: float = 0.0
+) -> dict[str, LeaveOneOut]:
     """Interval of pooled indices, on their own scale.
 
     The horizon is that of all dishes in every set. Lower limits of times are cut at 0. No interval with one dish, where a
     set leaves the index undefined, or where all left-out values are equal.
     """
     h = shared_horizon(dishes) if horizon is None else horizon
-    whole = indices(dishes, h)
-    parts = [indices([*dishes[:j], *dishes[j + 1 :]], h) for j in range(len(dishes))] if len(dishes) > 1 else []
+    whole = indices(dishes, h, bag_share)
+    parts = [indices([*dishes[:j], *dishes[j + 1 :]], h, bag_share) for j in range(len(dishes))] if len(dishes) > 1 else []
     return {name: _interval(name, whole, parts) for name in names}
 
 

@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from core.germination.comparison import TOLD_APART_BELOW, pair_indices
+from core.germination.families import in_days
 from core.germination.indices import indices, mean_germination_time, shared_horizon
 from core.records import CountRecord
 from core.statistics import WelchOneway, critical_value, holm, satterthwaite, two_sided_p, welch_oneway, welch_pair
@@ -68,9 +69,7 @@ def _ratio(a: FittedTime, b: FittedTime) -> SpeedPair:
     se, df = satterthwaite([(a.se**2, a.dishes - 1), (b.se**2, b.dishes - 1)])
     t, half = math.log(ratio) / se, critical_value(df) * se
     lower, upper = math.log(ratio) - half, math.log(ratio) + half
-    # two dishes can leave an interval that no number holds
-    ends = (math.exp(max(-700.0, lower)), math.exp(min(700.0, upper)))
-    return SpeedPair(a.name, b.name, ratio, se, df, t, two_sided_p(t, df), None, *ends, None)
+    return SpeedPair(a.name, b.name, ratio, se, df, t, two_sided_p(t, df), None, in_days(lower), in_days(upper), None)
 
 
 def _untested(a: str, b: str, effect: float | None, reason: Reason) -> SpeedPair:

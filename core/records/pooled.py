@@ -2,7 +2,8 @@
 
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,8 +17,8 @@ class PooledCourse:
 
     Attributes
     ----------
-    sown, early : int
-        Seeds, and germinated at t ≤ 0.
+    sown, early : float
+        Seeds, and germinated at t ≤ 0: whole numbers unless a bag's share was added.
     times : ndarray, shape (k,)
         Times of the looks after 0 in days, ascending; also those with nothing new.
     new : ndarray of int, shape (k,)
@@ -26,16 +27,23 @@ class PooledCourse:
         Each dish's last look in days, dishes without a look left out.
     """
 
-    sown: int
-    early: int
+    sown: float
+    early: float
     times: NDArray[np.float64]
     new: NDArray[np.int64]
     last_looks: tuple[float, ...]
 
     @property
-    def germinated(self) -> int:
+    def germinated(self) -> float:
         """All germinated, early ones included."""
         return self.early + int(self.new.sum())
+
+    def with_bag(self, share: float) -> "PooledCourse":
+        """The course of the seed put into a bag of which `share` (0..1) had sprouted before the dishes were filled from it."""
+        if not share:
+            return self
+        in_bag = self.sown * share / (1 - share)
+        return replace(self, sown=self.sown + in_bag, early=self.early + in_bag)
 
     @property
     def knot_times(self) -> NDArray[np.float64]:
@@ -43,7 +51,7 @@ class PooledCourse:
         return np.concatenate(([0.0], self.times))
 
     @property
-    def knot_counts(self) -> NDArray[np.int64]:
+    def knot_counts(self) -> NDArray[Any]:
         """Cumulative germinated at each knot, starting from the early ones."""
         return self.early + np.concatenate((np.zeros(1, dtype=np.int64), np.cumsum(self.new)))
 

@@ -102,7 +102,9 @@ def _doses(ladder: LadderFacts) -> list[Proposal]:
         series = tuple(sorted({(doses[at - 1] + best) / 2, best, (best + doses[at + 1]) / 2}))
         rule = VerdictRule.DOSE_FALLS if reading is DoseReading.FALLS else VerdictRule.DOSE_INSIDE
         why = "Germination falls at the strongest dose: it begins to kill" if reading is DoseReading.FALLS else "The best dose lies inside"
-        text = f"{why}. The optimum lies between {_said(doses[at - 1], unit)} and {_said(doses[at + 1], unit)}: try {_listed(series, unit)}."
+        text = (
+            f"{why}. The optimum lies between {_said(doses[at - 1], unit)} and {_said(doses[at + 1], unit)}: try {_listed(series, unit)}."
+        )
         return [Proposal(NextTest.DOSES_BETWEEN, rule, text, name, series)]
     return []
 

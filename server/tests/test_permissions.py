@@ -8,6 +8,7 @@ from django.urls import URLPattern, URLResolver, get_resolver
 from core.vocabulary import DeviationKind, DryingKind, LeavingHow, LotEnd, Role, SupplyKind
 from server.batches.services.batches import take_out
 from server.batches.services.supplies import assign_turn, make_supply
+from server.evidence.services import conclude
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
@@ -56,6 +57,10 @@ class EveryEndpoint(ApiCase):
         self.visit = make_visit(self.stand, photo=picture())
         self.photo = Photo.objects.get()
         self.batch = make_batch(lot=self.lot, recipe=self.recipe, place=self.place)
+        # known treatments, one dish each: a hint, so the verdict proposes to repeat it
+        self.judged = make_sown_trial(lot=self.lot, dishes=1, blind=False)
+        for n, dish in enumerate(dishes_of(self.judged)):
+            look(dish, 4, 3 + 5 * n)
 
     def reads(self):
         trial, lot = self.sown.pk, self.lot.pk
@@ -99,6 +104,14 @@ class EveryEndpoint(ApiCase):
             "trials/{pk}/": f"trials/{trial}/",
             "trials/{pk}/overview/": f"trials/{trial}/overview/",
             "trials/{pk}/comparison/": f"trials/{trial}/comparison/",
+            "trials/{pk}/earlier/": f"trials/{trial}/earlier/",
+            "trials/{pk}/verdict/": f"trials/{trial}/verdict/",
+            "trials/{pk}/report/": f"trials/{trial}/report/",
+            "trials/{pk}/report.pdf/": f"trials/{trial}/report.pdf/",
+            "trials/{pk}/report/making/": f"trials/{trial}/report/making/",
+            "trials/{pk}/export/<str:name>/": f"trials/{self.judged.pk}/export/trial.json/",
+            "export-schema/": "export-schema/",
+            "recipes/{pk}/conclusions/": f"recipes/{self.recipe.pk}/conclusions/",
             "trials/{pk}/count-sheet/": f"trials/{trial}/count-sheet/",
             "trials/{pk}/set-up/": f"trials/{trial}/set-up/",
             "trials/{pk}/design/": f"trials/{trial}/design/",
@@ -147,6 +160,8 @@ class EveryEndpoint(ApiCase):
         send_on(by=make_person(), trial=later, dishes=[sent], at=now(), name="cold")
         set_aside(by=make_person(), dish=put_by, at=now(), why="x")
         noted = {"kind": "other", "words": "x"}
+        words = {"client_id": str(uuid4()), "at": now().isoformat(), "words": "x"}
+        concluded = conclude(by=make_person(), trial=self.judged, at=now(), client_id=uuid4(), words="x")
         slip = note_deviation(
             by=make_person(), trial=later, kind=DeviationKind.OTHER, words="x", at=now(), client_id=uuid4()
         )  # fmt: skip
@@ -228,6 +243,9 @@ class EveryEndpoint(ApiCase):
             "trials/{pk}/open/": ("post", f"trials/{make_trial(lot=self.lot, dishes=1).pk}/open/", {"version": 1}, GROWERS),
             "trials/{pk}/sow/": ("post", f"trials/{fresh.pk}/sow/", {}, COUNTERS),
             "trials/{pk}/take-back-sowing/": ("post", f"trials/{self.slips[turn].pk}/take-back-sowing/", {}, COUNTERS),
+            "trials/{pk}/conclusions/": ("post", f"trials/{self.judged.pk}/conclusions/", words, GROWERS),
+            "conclusions/{pk}/take-back/": ("post", f"conclusions/{concluded.pk}/take-back/", {}, GROWERS),
+            "trials/{pk}/next/": ("post", f"trials/{self.judged.pk}/next/", {"test": "repeat"}, GROWERS),
             "trials/plan-question/": ("post", "trials/plan-question/", {"lot": lot, "asks": "alive", "treatments": 1}, EVERYBODY),
             "trials/{pk}/add-treatment/": (
                 "post",

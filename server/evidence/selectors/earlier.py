@@ -1,6 +1,6 @@
 """The same plant and treatments over lots and years: each trial one line, with how much trials differ."""
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
@@ -58,7 +58,9 @@ def earlier_results(trial: Trial) -> EarlierResults:
     found = {t.pk: t for t in same.order_by("-sow_on", "-pk")[:MOST_TRIALS]}
     found.setdefault(trial.pk, trial)
     counted, usual = counted_of(list(found)), usual_scatters()
-    keys = {t.pk: _key(t) for t in Treatment.objects.filter(trial__in=found).select_related("recipe")}
+    every = list(Treatment.objects.filter(trial__in=found).select_related("recipe"))
+    sizes = Counter(t.trial_id for t in every)
+    keys = {t.pk: _key(t, alone=sizes[t.trial_id] == 1) for t in every}
     lines: dict[str, list[EarlierLine]] = defaultdict(list)
     effective: dict[str, list[TrialLine]] = defaultdict(list)
     for pk in sorted(counted, key=lambda pk: (found[pk].sow_on, pk)):
@@ -88,9 +90,13 @@ def earlier_results(trial: Trial) -> EarlierResults:
     return EarlierResults(views, _notes(views))
 
 
-def _key(treatment: Treatment) -> str:
-    """The same recipe is the same treatment, whatever it was called in a trial; a light of its own makes it another."""
-    name = treatment.recipe.name if treatment.recipe else "no treatment"
+def _key(treatment: Treatment, *, alone: bool) -> str:
+    """The same recipe is the same treatment, whatever it was called in a trial; a light of its own makes it another.
+
+    Without a recipe the control is untreated, and so is a treatment tried alone; any other is what it is called.
+    """
+    untreated = "no treatment" if treatment.is_control or alone else treatment.name
+    name = treatment.recipe.name if treatment.recipe else untreated
     return f"{name}, {treatment.light}" if treatment.light else name
 
 

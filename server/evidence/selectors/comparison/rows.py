@@ -34,6 +34,8 @@ from server.trials.selectors.courses import DishCourse
 DARK = "counted once, at the end in the dark: a final percent, no speed"
 CURVE_POINTS = 72
 DIGITS = 5
+# an interval that ends at so many times the last look says nothing
+WIDE = 10
 # shares have their own interval; the others are counts, or what the horizon was
 _WITHOUT_DOUBT = {"n", "g", "early", "germinability_sown", "germinability_filled", "germinability_viable", "gsi", "horizon", "reasons"}
 DOUBTED = tuple(f.name for f in fields(Indices) if f.name not in _WITHOUT_DOUBT)
@@ -97,7 +99,9 @@ def result_of(
     """One line of the comparison; `shifted` puts times on the clock from the start of treatment."""
     t, days = row.of, row.shift.days if shifted else 0.0
     records = [on_clock(r, d) for r, d in zip(t.records, row.shift.per_dish, strict=True)] if shifted else t.records
-    pooled = indices(records, horizon)
+    # on the clock from the start of treatment the moment at which a bag sprouted is not one of the dishes’ looks
+    in_bag = 0.0 if shifted else row.bag_share
+    pooled = indices(records, horizon, in_bag)
     if row.dark:
         pooled = without_speed(pooled)
     shown = share_with_bag(share.p, share.lower, share.upper, row.bag)
@@ -132,7 +136,7 @@ def result_of(
         early_share=row.bag_share + (1 - row.bag_share) * pooled_early(t.records),
         indices=pooled,
         gsi_mean=None if row.dark else _mean_of([d.gsi for d in dishes if d.gsi is not None]),
-        doubt={} if row.dark else leave_one_dish_out(records, DOUBTED, horizon),
+        doubt={} if row.dark else leave_one_dish_out(records, DOUBTED, horizon, in_bag),
         course=_course(row, records, shares, basis),
         curve=_drawn(row, records, days),
         no_curve=row.curve.reason if isinstance(row.curve, NoFit) else None,
@@ -190,7 +194,9 @@ def _changes(record: CountRecord) -> list[tuple[float, float]]:
 def _course(row: Row, records: Sequence[CountRecord], shares: TrialShares, basis: Base) -> Course:
     """Steps of the pooled dishes; the band is of sown, as the counts are, so it is drawn on that basis only."""
     found = pool(records)
-    band: list[BandPoint] = doubt_band(found.knot_times, found.knot_counts, found.sown, shares.phi, shares.critical, row.bag_share)
+    band: list[BandPoint] = doubt_band(
+        found.knot_times, found.knot_counts, sum(r.sown for r in records), shares.phi, shares.critical, row.bag_share
+    )
     return Course(
         days=[round(b.day, DIGITS) for b in band],
         shares=[round(b.share, DIGITS) for b in band],
@@ -235,6 +241,9 @@ def _half(row: Row, pooled: Indices, days: float) -> HalfTime:
     doubt = row.half_doubt
     if doubt is not None and doubt.lower is not None and doubt.upper is not None:
         d = _later(doubt, days)
+        seen = max((i.t for r in row.of.records for i in r.inspections), default=0.0) + days
+        if d.upper is not None and d.upper > WIDE * seen:
+            return HalfTime(d.estimate, None, None, True, "its interval is wider than the trial can tell")
         return HalfTime(d.estimate, d.lower, d.upper, True, "")
     why = row.curve.reason if isinstance(row.curve, NoFit) else doubt.reason if doubt is not None else None
     said = f"read from the steps, without interval: {WORDS.get(why, why)}" if why is not None else ""

@@ -4,6 +4,7 @@ import { useSession } from '@/features/people'
 import { PlaceField } from '@/features/places'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
+import WideTable from '@/shared/components/WideTable.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, weekdayLong, weekdayShort } from '@/shared/format/dates'
@@ -68,7 +69,7 @@ async function give() {
     <p v-if="data && !data.length" class="sentence">No bag lies anywhere.</p>
     <section v-for="p in data" :key="p.place ?? 0">
       <h2>{{ p.place_name }}</h2>
-      <table class="ledger">
+      <WideTable :label="`Bags in ${p.place_name}`">
         <thead>
           <tr>
             <th scope="col">bag</th>
@@ -94,7 +95,7 @@ async function give() {
             <td class="pencil"></td>
           </tr>
         </tbody>
-      </table>
+      </WideTable>
     </section>
     <h2>Rota</h2>
     <p v-if="!turns?.results.length" class="quiet">Nobody has a turn yet: whoever comes does the round.</p>

@@ -12,7 +12,7 @@ import { inkOf } from './palette'
 /** The course: steps at the looks, the fitted curve over them with its doubt, dishes faint behind, what came early before zero. */
 const props = defineProps<{ treatments: Inked[]; clock: Comparison['clock'] }>()
 
-const HEIGHT = 340
+const HEIGHT = 400
 const TOP = 10
 const BOTTOM = 40
 const LABEL_GAP = 15

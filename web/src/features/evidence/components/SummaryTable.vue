@@ -38,8 +38,8 @@ const half = (t: TreatmentResult) =>
         <td>
           <strong>{{ t.name }}</strong><span v-if="t.is_control" class="quiet"> control</span>
         </td>
-        <td class="num">{{ t.germinated }} / {{ t.base }}</td>
-        <td class="num">
+        <td class="num nowrap">{{ t.germinated }} / {{ t.base }}</td>
+        <td class="num nowrap">
           {{ percent(t.share) }} %<small v-if="t.share_with_set_aside !== null"
             >{{ percent(t.share_with_set_aside) }} % with the dish set aside</small
           >

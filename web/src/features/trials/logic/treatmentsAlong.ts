@@ -11,7 +11,7 @@ export function treatmentsAlong(query: Query, recipes: readonly Recipe[], there:
   const come = asked.flatMap((id, i) => {
     const recipe = recipes.find((r) => String(r.id) === id)
     const dose = doses[i] ? Number(doses[i]) : null
-    if (!recipe && dose === null && !names[i]) return []
+    if (!recipe && (id || (dose === null && !names[i]))) return []
     const name = names[i] ?? recipe?.name ?? ''
     const unit = dose === null ? ('' as const) : ((all('unit')[0] ?? 'd') as 'min' | 'h' | 'd')
     return [

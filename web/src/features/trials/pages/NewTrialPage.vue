@@ -51,11 +51,16 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
 })
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
 
+// recipes that were written a moment ago may only come with the next answer: until all are there, the rows are made anew
+let waiting = true
+const begin = [...treatments.value]
 watch(
   recipes,
   (known) => {
-    if (known && treatments.value.length === 1)
-      treatments.value = treatmentsAlong(route.query, known.results, treatments.value)
+    if (!known || !waiting) return
+    treatments.value = treatmentsAlong(route.query, known.results, begin)
+    const asked = [route.query.recipe ?? []].flat().filter(Boolean)
+    waiting = !asked.every((id) => known.results.some((r) => String(r.id) === id))
   },
   { immediate: true },
 )

@@ -1,0 +1,146 @@
+import csv
+import io
+import json
+import tempfile
+import time
+import zipfile
+from pathlib import Path
+from uuid import uuid4
+
+import pypdfium2
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from core.germination import indices
+from core.records import CountRecord, Inspection
+from journeys.browser import PHONE
+from journeys.case import Journey
+from server.evidence.models import Conclusion
+from server.people.models import Person
+from server.trials.models import Dish, Trial
+from server.trials.selectors.courses import course_of
+from server.trials.services.closings import close_dish, open_trial
+
+
+class FromTheCountsToTheNextTrial(Journey):
+    """A trial is finished, judged, concluded upon, and its verdict becomes the next plan."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+        self.trial = Trial.objects.get(lot__code="HR-114")
+
+    def finish(self):
+        by = Person.objects.get(username="rk")
+        for dish in Dish.objects.filter(treatment__trial=self.trial):
+            course = course_of(dish)
+            last = max(x.at for x in course.looks)
+            close_dish(by=by, dish=dish, at=last, client_id=uuid4(), fresh=course.record.remaining)
+        open_trial(by=by, trial=self.trial, at=last, version=self.trial.version)
+
+    def typed(self):
+        return [x.get_attribute("value") or "" for x in self.browser.driver.find_elements(By.CSS_SELECTOR, "input")]
+
+    def test_a_finished_trial_is_followed_into_the_next_plan(self):
+        page = self.page
+        self.finish()
+        page.open(f"/trials/{self.trial.pk}", "Does longer cold")
+        page.press("Verdict")
+        page.heading("Use 12 weeks")
+        page.text("The largest dose tried is the best")
+        page.press("Write a conclusion")
+        area = page.see("//textarea[not(@readonly)][@rows]")
+        area.send_keys("Twelve weeks at least; longer is worth a try.")
+        page.press("Keep it")
+        page.text("Twelve weeks at least")
+        self.assertEqual(Conclusion.objects.filter(trial=self.trial).count(), 1)
+        page.press("Plan it")
+        page.heading("New trial")
+        page.wait.until(lambda _: {"12 weeks", "14 weeks", "16 weeks"} <= set(self.typed()), "the treatments are not filled in")
+        self.assertTrue(any("extend the series" in words for words in self.typed()))
+        page.press("Lay out the trial")
+        page.see("//h1[contains(., 'extend the series') or contains(., 'Set up')]")
+        laid = Trial.objects.order_by("-pk").first()
+        self.assertEqual([t.dose for t in laid.treatments.order_by("order")], [0, 84, 98, 112])
+        page.open(f"/lots/{self.trial.lot_id}", "arrowleaf balsamroot")
+        page.text("Twelve weeks at least")
+
+    def test_the_comparison_answers_to_clock_order_and_keyboard(self):
+        page = self.page
+        page.open(f"/trials/{self.trial.pk}/compare", "How many")
+        page.press("from the start of treatment")
+        page.text("from today to a seedling")
+        self.assertIn("clock=treatment", self.browser.driver.current_url)
+        page.pick("In the order", "how many")
+        rows = page.texts("table.ledger tbody strong")
+        self.assertEqual(rows[:4], ["12 weeks", "8 weeks", "4 weeks", "no cold"])
+        slider = page.see("//input[@type='range']")
+        before = slider.get_attribute("aria-valuetext")
+        slider.send_keys(Keys.HOME)
+        self.assertNotEqual(slider.get_attribute("aria-valuetext"), before)
+        self.assertIn("no cold", slider.get_attribute("aria-valuetext"))
+        row = page.see("//*[@role='listitem'][starts-with(@aria-label, '12 weeks')]")
+        page.run("arguments[0].focus()", row)
+        page.see("//p[contains(., 'Dishes:')]")
+        self.accessible("the comparison")
+        self.browser.size(*PHONE)
+        self.no_sideways_scrolling("the comparison on a phone")
+        page.open(f"/trials/{self.trial.pk}/verdict", "What to test next")
+        self.no_sideways_scrolling("the verdict on a phone")
+
+
+class DataOut(Journey):
+    """What leaves the application can be worked out again, and the report comes as a file."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+        self.trial = Trial.objects.get(lot__code="SM-052")
+        self.folder = Path(tempfile.mkdtemp())
+        self.browser.driver.execute_cdp_cmd("Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": str(self.folder)})
+
+    def file(self, name: str) -> bytes:
+        end = time.monotonic() + 20
+        while time.monotonic() < end:
+            found = [p for p in self.folder.glob(name) if not p.name.endswith(".crdownload")]
+            if found and found[0].stat().st_size:
+                return found[0].read_bytes()
+            time.sleep(0.1)
+        raise AssertionError(f"{name} did not come; there is {[p.name for p in self.folder.iterdir()]}")
+
+    def test_the_package_is_taken_out_and_its_indices_are_those_on_the_page(self):
+        page = self.page
+        page.open(f"/trials/{self.trial.pk}/compare", "How many")
+        page.press("Data package")
+        with zipfile.ZipFile(io.BytesIO(self.file("*package.zip"))) as box:
+            self.assertEqual(json.loads(box.read("datapackage.json"))["profile"], "tabular-data-package")
+            looks = list(csv.DictReader(io.StringIO(box.read("looks.csv").decode())))
+            dishes = list(csv.DictReader(io.StringIO(box.read("dishes.csv").decode())))
+        nicked = [d for d in dishes if d["treatment"] == "nick"]
+        records = [
+            CountRecord(int(d["sown"]), tuple(Inspection(float(r["day"]), int(r["germinated"])) for r in looks if r["dish"] == d["dish"]))
+            for d in nicked
+        ]
+        again = indices(records)
+        page.see(f"//tr[.//strong[.='nick']]//td[contains(., '{again.g} / {again.n}')]")
+        page.see(f"//tr[.//strong[.='nick']]//td[contains(., '{again.mgt:.1f}')]")
+
+    def test_the_report_is_a_page_of_its_own_and_a_file(self):
+        page = self.page
+        page.open(f"/trials/{self.trial.pk}/report", "How is the coat")
+        self.assertEqual(self.browser.driver.find_elements(By.CSS_SELECTOR, "header nav"), [])
+        page.press("As a PDF")
+        document = pypdfium2.PdfDocument(self.file("*report.pdf"))
+        self.assertIn("Verdict", document[0].get_textpage().get_text_range())
+        document.close()
+        self.accessible("the report")
+
+    def test_a_figure_is_taken_out_as_a_picture_and_as_a_drawing(self):
+        page = self.page
+        page.open(f"/trials/{self.trial.pk}/compare", "How many")
+        page.tap("//button[@aria-label='How many, of sown as SVG']")
+        drawing = self.file("*how-many.svg").decode()
+        self.assertIn("nick", drawing)
+        self.assertNotIn("var(--", drawing)
+        page.tap("//button[@aria-label='The course: share up, look by look as PNG']")
+        self.assertEqual(self.file("*course.png")[:8], b"\x89PNG\r\n\x1a\n")

@@ -1,0 +1,135 @@
+"""Measure the evidence: curves and comparison of a large trial, its page, the report; and whether intervals hold what they promise."""
+
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from itertools import product
+from multiprocessing import Pool
+
+import numpy as np
+from scipy import optimize
+
+from core.design import smallest_differences
+from core.germination import (
+    CountedDish,
+    CountedTreatment,
+    CourseFit,
+    compare_final,
+    compare_mgt,
+    compare_pace,
+    course_loglik,
+    course_of,
+    doubt_of,
+    fit_course,
+    indices,
+    leave_one_dish_out,
+    pair_indices,
+    shared_horizon,
+)
+from core.records import CountRecord, Inspection
+from core.simulate import Covered, false_alarms, half_time_coverage, share_coverage
+from core.vocabulary import CurveFamily, Family
+from scripts.bench_row import Row, median_ms
+from scripts.demo_server import Api, DemoServer
+
+DRAWS, SEED = 2000, 7
+SHARES, RHOS, TREATMENTS = (0.1, 0.5, 0.9), (0.0, 0.1), (1, 5)
+
+
+def large_trial(seed: int) -> list[list[CountRecord]]:
+    """Twelve treatments of eight dishes of 100 seeds, looked at sixty times."""
+    draw = np.random.default_rng(seed)
+    out = []
+    for t in range(12):
+        dishes = []
+        for _ in range(8):
+            days = (10 + t) * np.exp(draw.logistic(size=20 + 5 * t) / 4)
+            new = np.histogram(days, bins=np.arange(61))[0]
+            dishes.append(CountRecord(100, tuple(Inspection(d + 1, germinated=int(n)) for d, n in enumerate(new))))
+        out.append(dishes)
+    return out
+
+
+def compare(trial: list[list[CountRecord]]) -> None:
+    """All that the compare page computes of a trial that was never seen: tests, three families, leave-one-out, every index."""
+    counted = [CountedTreatment(f"t{i}", tuple(CountedDish(d.germinated, d.sown) for d in t)) for i, t in enumerate(trial)]
+    names = [c.name for c in counted]
+    compare_final(counted, Family.ALL)
+    against = compare_final(counted, Family.CONTROL, "t0")
+    smallest_differences(against.shares, pair_indices(names, Family.CONTROL, "t0"))
+    horizon = shared_horizon([d for t in trial for d in t])
+    compare_mgt(names, trial, Family.CONTROL, "t0")
+    compare_pace(names, trial, Family.CONTROL, "t0", horizon)
+    fits = [[fit_course(course_of(dishes), family) for family in CurveFamily] for dishes in trial]
+    for dishes, row in zip(trial, fits, strict=True):
+        best = row[0]
+        if isinstance(best, CourseFit):
+            doubt_of(dishes, best)
+        leave_one_dish_out(dishes, ["mgt", "t50", "area", "spread"], horizon)
+        for dish in dishes:
+            indices([dish], horizon)
+
+
+def evidence(api: Api, demo: DemoServer) -> list[Row]:
+    """The comparison computed and over HTTP, cold and unchanged; the report; the fit beside a general minimiser."""
+    seeds = iter(range(1, 100))
+    rows = [Row("Compare of 12 × 8 × 60 with curves, computed", median_ms(lambda: compare(large_trial(next(seeds))), 5, 1), 1500, "ms")]
+    wide, usual = _trial("wide", demo), _trial("usual", demo)
+    path = f"/api/v1/trials/{wide}/comparison/"
+    start = time.perf_counter()
+    api.get(path)
+    cold = 1000 * (time.perf_counter() - start)
+    rows += [
+        Row("GET Compare of it, cold", cold, 1500, "ms"),
+        Row("GET Compare of it, unchanged", median_ms(lambda: api.get(path), 10), 50, "ms"),
+        Row("PDF of a trial of six treatments", median_ms(lambda: api.bytes(f"/api/v1/trials/{usual}/report.pdf/"), 3, 0) / 1000, 5, "s"),
+        Row("PDF of 12 × 8 × 60", median_ms(lambda: api.bytes(f"/api/v1/trials/{wide}/report.pdf/"), 2, 0) / 1000, 15, "s"),
+    ]
+    return [*rows, _ratio()]
+
+
+def _trial(size: str, demo: DemoServer) -> int:
+    command = [sys.executable, "-m", "scripts.long_trial", size]
+    made = subprocess.run(command, env=demo.environment, check=True, capture_output=True, text=True)
+    return int(made.stdout)
+
+
+def _ratio() -> Row:
+    """How many times as long a general minimiser with numerical gradients takes for the same tops, in one run."""
+    trial = large_trial(3)
+    own = median_ms(lambda: [fit_course(course_of(t), CurveFamily.LOGLOGISTIC) for t in trial], 3, 1)
+    general = median_ms(lambda: [_general(t) for t in trial], 1, 0)
+    worse = max(_general(t) + f.loglik for t in trial if isinstance(f := fit_course(course_of(t), CurveFamily.LOGLOGISTIC), CourseFit))
+    print(f"the fit's log-likelihood lies at most {max(0.0, -worse):.1e} below what a general minimiser finds")
+    return Row("a general minimiser takes so many times as long", general / own, float("inf"), "×")
+
+
+def _general(dishes: list[CountRecord]) -> float:
+    """The smallest minus log-likelihood that scipy finds from the same start."""
+    came = sum(d.germinated for d in dishes) / sum(d.sown for d in dishes)
+    middle = np.log(np.mean([i.t for d in dishes for i in d.inspections if i.germinated]))
+
+    def minus(x: np.ndarray) -> float:
+        ready, shape, scale = 1 / (1 + np.exp(-x[0])), np.exp(min(x[1], 6)), np.exp(x[2])
+        return -course_loglik(dishes, CurveFamily.LOGLOGISTIC, float(ready), float(shape), float(scale))
+
+    start = [np.log(came / max(1e-3, 1 - came)), 1.0, middle]
+    return float(optimize.minimize(minus, start, method="BFGS").fun)
+
+
+def _cell(design: tuple[float, float]) -> tuple[tuple[float, float], dict[int, Covered], Covered, float]:
+    p, rho = design
+    shares = {k: share_coverage(p, rho, k, DRAWS, SEED) for k in TREATMENTS}
+    return design, shares, half_time_coverage(p, rho, DRAWS, SEED), false_alarms(p, rho, 5, DRAWS, SEED)
+
+
+def coverage_table() -> Iterator[str]:
+    """Lines of the table: what the 95 % intervals hold of 2,000 drawn trials of 4 × 25, from a fixed seed."""
+    yield f"\nOf {DRAWS} drawn trials of 4 dishes × 25 seeds, daily looks (seed {SEED}):"
+    yield "  p    ρ    share, 1 treatment   share, 5   T50 (told in)   false alarms of all pairs, 5 alike"
+    with Pool(2) as pool:
+        for (p, rho), shares, half, alarms in pool.imap(_cell, product(SHARES, RHOS)):
+            held = [f"{100 * (shares[k].share or 0):5.1f} %" for k in TREATMENTS]
+            told = f"{100 * (half.share or 0):5.1f} % ({100 * half.told / half.drawn:.0f} %)"
+            yield f"{p:4.1f} {rho:4.1f}   {held[0]:>18}   {held[1]:>8}   {told:>13}   {100 * alarms:.1f} %"

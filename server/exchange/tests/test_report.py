@@ -1,0 +1,105 @@
+import base64
+import json
+import time
+from uuid import uuid4
+
+import pypdfium2
+from django.test import TransactionTestCase
+from django.utils import timezone
+
+from core.vocabulary import DeviationKind
+from server.evidence.services import conclude
+from server.evidence.tests.grown import grow, grown_trial
+from server.exchange.report.charts import steps_between, unit_for
+from server.exchange.report.paper import report_pdf
+from server.exchange.report.words import said
+from server.exchange.selectors.report import STEPS, trial_report
+from server.tests.builders import ApiCase, make_lot, make_person, make_recipe, make_sown_trial, make_trial, now
+from server.trials.models import Treatment
+from server.trials.services.closings import open_trial
+from server.trials.services.story import note_deviation
+
+
+def text_of(pdf: bytes) -> str:
+    document = pypdfium2.PdfDocument(pdf)
+    found = [page.get_textpage().get_text_range() for page in document]
+    document.close()
+    return " ".join(" ".join(found).split())
+
+
+class Reports(ApiCase):
+    def setUp(self):
+        super().setUp()
+        self.trial = grown_trial(none=(2, 3, 2), cold=(17, 18, 16))
+        Treatment.objects.filter(trial=self.trial, name="cold").update(recipe=make_recipe("12 weeks cold", 84))
+
+    def pdf(self, trial=None):
+        answer = self.client.get(f"/api/v1/trials/{(trial or self.trial).pk}/report.pdf/")
+        self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "application/pdf"))
+        return text_of(answer.content)
+
+    def test_it_says_enough_to_do_it_again(self):
+        found = self.pdf()
+        for part in ("12 weeks cold, edition 1: cold moist, 12 weeks", "seed 7", "20 seeds", "Wilson", "rho0", "Holm", "the root is 2 mm"):
+            self.assertIn(part, found)
+        for head in ("Verdict", "Results", "Methods", "Where the dishes stood", "Otherwise than planned", "Versions"):
+            self.assertIn(head, found)
+
+    def test_while_it_is_blind_the_map_names_no_treatment(self):
+        self.assertEqual({d.treatment for p in trial_report(self.trial, timezone.now()).map for d in p.dishes}, {""})
+        open_trial(by=make_person(), trial=self.trial, at=now(), version=1)
+        self.trial.refresh_from_db()
+        self.assertEqual({d.treatment for p in trial_report(self.trial, timezone.now()).map for d in p.dishes}, {"none", "cold"})
+
+    def test_deviations_and_conclusions_stand_in_it(self):
+        by = make_person()
+        note_deviation(by=by, trial=self.trial, kind=DeviationKind.OTHER, words="Lights out for a night.", at=now(), client_id=uuid4())
+        conclude(by=by, trial=self.trial, at=now(), client_id=uuid4(), words="Cold <b>it</b> is & stays.")
+        found = self.pdf()
+        self.assertIn("Lights out for a night.", found)
+        self.assertIn("Cold <b>it</b> is & stays.", found)
+
+    def test_a_planned_trial_has_a_report_of_what_is_planned(self):
+        found = self.pdf(make_trial(lot=make_lot("P")))
+        self.assertIn("No dish has been looked at yet", found)
+        self.assertIn("Methods", found)
+
+    def test_the_page_carries_the_same(self):
+        body = self.client.get(f"/api/v1/trials/{self.trial.pk}/report/").json()
+        self.assertEqual(body["comparison"]["treatments"][1]["name"], "cold")
+        self.assertEqual(body["verdict"]["verdict"]["chosen"], "cold")
+        self.assertIn("fingerprint", body["versions"][-1]["text"])
+
+    def test_signs_that_the_font_does_not_have_are_spelled(self):
+        self.assertEqual(said("φ = 1.2, ρ₀, χ²"), "phi = 1.2, rho0, chi²")
+
+    def test_axes_have_round_marks_in_the_unit_that_fits(self):
+        self.assertEqual(steps_between(27, 6), [0, 5, 10, 15, 20, 25])
+        self.assertEqual([unit_for(d)[1] for d in (1, 28, 120, 400)], ["hours", "days", "weeks", "months"])
+
+    def test_a_large_trial_takes_a_report_in_step_with_its_size(self):
+        """No absolute times: four times the treatments may not take ten times as long."""
+
+        def seconds(treatments):
+            trial = make_sown_trial(
+                40, treatments=tuple(f"t{i}" for i in range(treatments)), dishes=4, seeds=20, lot=make_lot(f"R-{treatments}")
+            )
+            for i in range(treatments):
+                grow(trial, f"t{i}", (9, 10 + i % 3, 8, 11))
+            start = time.perf_counter()
+            report_pdf(trial_report(trial, timezone.now()))
+            return time.perf_counter() - start
+
+        seconds(2)
+        self.assertLess(seconds(12), 10 * max(0.05, seconds(3)))
+
+
+class Making(TransactionTestCase):
+    def test_each_step_is_told_and_the_file_comes_last(self):
+        case = ApiCase()
+        trial = grown_trial(none=(2, 3, 2), cold=(17, 18, 16))
+        answer = case.as_role().get(f"/api/v1/trials/{trial.pk}/report/making/")
+        lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+        self.assertEqual([x["doing"] for x in lines if x.get("of")], list(STEPS))
+        self.assertEqual(lines[-1]["name"], f"{trial.code}-report.pdf")
+        self.assertIn("Verdict", text_of(base64.b64decode(lines[-1]["pdf"])))
