@@ -96,6 +96,7 @@ format: $(STAMPS)/dev $(STAMPS)/npm ## format Python and the front end
 schema: $(STAMPS)/dev $(STAMPS)/npm ## write the OpenAPI file and the front end's types anew
 	$(PY) manage.py spectacular --fail-on-warn --file docs/api/openapi.yaml
 	cd web && npm run --silent schema
+	$(PY) -m scripts.export_schema docs/exchange/trial.schema.json
 
 clean: ## remove what was installed and built; the data in var/ stays
 	rm -rf $(VENV) web/node_modules web/dist
