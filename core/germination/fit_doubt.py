@@ -36,7 +36,8 @@ def doubted_fit(dishes: Sequence[CountRecord], family: CurveFamily, bag_share: f
     return _doubted(tuple(dishes), family, bag_share)
 
 
-@lru_cache(maxsize=1024)
+# enough for the treatments of a few large trials; each entry holds the looks it was made from
+@lru_cache(maxsize=128)
 def _doubted(dishes: tuple[CountRecord, ...], family: CurveFamily, bag_share: float) -> DoubtedFit | NoFit:
     whole = fitted(dishes, family, bag_share)
     if isinstance(whole, NoFit):
@@ -53,7 +54,7 @@ def doubt_of(dishes: Sequence[CountRecord], whole: CourseFit, bag_share: float =
     return {"ready_share": _ready(whole, parts)} | {name: _time(name, whole, parts) for name in FIT_TIMES}
 
 
-@lru_cache(maxsize=2048)
+@lru_cache(maxsize=384)
 def _fitted(dishes: tuple[CountRecord, ...], family: CurveFamily, bag_share: float) -> CourseFit | NoFit:
     return fit_course(course_of(dishes, bag_share), family)
 

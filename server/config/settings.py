@@ -115,7 +115,7 @@ BALANCE_ADAPTER = os.environ.get("AWAKE_FURROW_BALANCE", "")
 
 # what was worked out is kept in the process; each key says what it was made from, so nothing goes stale
 CACHES = {
-    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "default"},
+    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "default", "OPTIONS": {"MAX_ENTRIES": 20}},
     "answers": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "answers", "OPTIONS": {"MAX_ENTRIES": 80}},
 }
 

@@ -35,6 +35,7 @@ from server.stands.models import Visit
 from server.tests.builders import (
     begin,
     dishes_of,
+    look,
     make_batch,
     make_lot,
     make_person,
@@ -251,14 +252,27 @@ class OddCounting(SendsAnything):
     @classmethod
     def setUpTestData(cls):
         super().setUpTestData()
-        cls.trial = make_sown_trial(lot=cls.lot, days_ago=20)
+        cls.trial = make_sown_trial(lot=cls.lot, days_ago=20, blind=False)
         cls.dish = dishes_of(cls.trial)[0]
         cls.place = make_place()
 
     def still_readable(self):
         for page in ("count-sheet", "overview", "story", "set-up", "design"):
             self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}/").status_code, 200, page)
-        self.assertIn(self.api.get(f"/api/v1/trials/{self.trial.pk}/comparison/").status_code, (200, 409))
+        for page in ("comparison", "verdict"):
+            self.assertIn(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}/").status_code, (200, 409), page)
+
+    @settings(max_examples=6, deadline=None)
+    @given(st.lists(st.tuples(st.integers(0, 12), st.integers(0, 12), st.floats(0.5, 19)), max_size=6))
+    def test_whatever_was_counted_there_is_a_report_and_tables(self, looks):
+        for germinated, rotted, day in looks:
+            at = (now() - timedelta(days=20 - day)).isoformat()
+            self.send(
+                "looks/", {"client_id": str(uuid4()), "dish": self.dish.pk, "at": at, "new_germinated": germinated, "new_rotted": rotted}
+            )
+        for page in ("report/", "report.pdf/", "earlier/", "export/package.zip/", "export/trial.xlsx/"):
+            self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}").status_code, 200, page)
+        self.assertIn(self.api.get(f"/api/v1/trials/{self.trial.pk}/comparison/?clock=treatment").status_code, (200, 409))
 
     @SOME
     @given(
@@ -312,3 +326,28 @@ class OddCounting(SendsAnything):
         for some in (dishes, own[:1], None):
             self.send(f"trials/{planned.pk}/sow/", {"dishes": some, "at": (now() + timedelta(seconds=seconds)).isoformat()})
         self.assertEqual(self.api.get(f"/api/v1/trials/{planned.pk}/overview/").status_code, 200)
+
+
+class OddQuestions(SendsAnything):
+    """Whatever is asked of a result, the answer is a page or a sentence."""
+
+    @classmethod
+    def setUpTestData(cls):
+        super().setUpTestData()
+        cls.trial = make_sown_trial(lot=cls.lot, days_ago=20)
+        for dish in dishes_of(cls.trial):
+            look(dish, 4, 3)
+
+    def still_readable(self):
+        self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/verdict/").status_code, 200)
+
+    @SOME
+    @given(texts, texts, texts, st.one_of(numbers, texts))
+    def test_comparisons_conclusions_and_proposals(self, basis, clock, words, treatment):
+        answer = self.api.get(f"/api/v1/trials/{self.trial.pk}/comparison/", {"basis": basis, "clock": clock, "curve": words})
+        self.assertLess(answer.status_code, 500)
+        body = {"client_id": str(uuid4()), "at": now().isoformat(), "words": words, "treatment": treatment}
+        self.send(f"trials/{self.trial.pk}/conclusions/", body)
+        self.send(f"trials/{self.trial.pk}/next/", {"test": words})
+        self.assertLess(self.api.patch("/api/v1/work-year/", {"version": 1, "band_usual": treatment, "band_thin": basis}).status_code, 500)
+        self.still_readable()

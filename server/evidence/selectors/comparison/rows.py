@@ -264,6 +264,6 @@ def _mean_of(values: Sequence[float]) -> LeaveOneOut | None:
 def _still_rising(t: TreatmentCourses) -> bool:
     """Whether the last look of a dish that is over found something new: stopped early."""
     return any(
-        d.closing is not None and d.record.inspections and d.record.inspections[-1].germinated > 0 and d.record.unknown > 0
+        d.closing is not None and d.record.inspections and d.record.inspections[-1].germinated > 0 and d.record.remaining > 0
         for d in t.counted
     )

@@ -54,6 +54,11 @@ figcaption span {
   font-size: 0.86rem;
 }
 
+figcaption button {
+  min-width: 40px;
+  min-height: 32px;
+}
+
 @media print {
   figure {
     break-inside: avoid;

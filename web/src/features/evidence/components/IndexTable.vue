@@ -5,15 +5,15 @@ import { reasonWords } from '@/shared/labels'
 import type { TreatmentResult } from '../api'
 import { INDEX_ROWS, type IndexRow } from '../logic/indexRows'
 
-/** All classic indices of the pooled dishes; undefined ones say why. */
+/** All classic indices of the pooled dishes with their doubt; undefined ones say why. */
+defineProps<{ treatments: TreatmentResult[] }>()
+
 const gsi = (t: TreatmentResult) => (t.gsi_mean ? withSpan(t.gsi_mean, 3) : '–')
 
-function withSpan(d: { estimate: number | null; lower: number | null; upper: number | null }, digits: number, by = 1) {
+function withSpan(d: { estimate: number | null; lower: number | null; upper: number | null }, digits: number) {
   if (d.lower === null || d.upper === null || d.estimate === null) return fixed(d.estimate, digits)
-  return `${fixed(d.estimate * by, digits)} (${fixed(d.lower * by, digits)}–${fixed(d.upper * by, digits)})`
+  return `${fixed(d.estimate, digits)} (${fixed(d.lower, digits)}–${fixed(d.upper, digits)})`
 }
-
-defineProps<{ treatments: TreatmentResult[] }>()
 
 function cell(t: TreatmentResult, row: IndexRow): string {
   const value = t.indices[row.key]
