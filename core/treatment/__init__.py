@@ -18,7 +18,7 @@ from core.treatment.care import CareGap, CareState, care_gaps, care_state
 from core.treatment.cautions import Caution, cautions, checks_before
 from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
 from core.treatment.ladder import FoundLadder, Rung, dose_name, find_ladder, ladder
-from core.treatment.library import SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
+from core.treatment.library import NEXT_STEPS, SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
 from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, allowed_days, check_days, later, plan_backward, plan_forward
 from core.treatment.rules import COLD, RecipeAdvice, recipe_advice
 from core.treatment.schedule import RecipeTimes, Schedule, ScheduledStep, schedule, stagger
@@ -28,6 +28,7 @@ from core.treatment.steps import DONE_NOT_WAITED, RecipeStep
 __all__ = [
     "COLD",
     "DONE_NOT_WAITED",
+    "NEXT_STEPS",
     "SCHOOLS",
     "STARTERS",
     "CareGap",

@@ -65,11 +65,12 @@ def _rung(steps: Sequence[RecipeStep], step: int, dose: float) -> Rung:
 
 @dataclass(frozen=True, slots=True)
 class FoundLadder:
-    """Treatments that are doses of one step: `places` among those given, their `doses` in `unit`."""
+    """Treatments that are doses of one step: `places` among those given, their `doses` in `unit`, `step` the one varied."""
 
     places: tuple[int, ...]
     doses: tuple[float, ...]
     unit: DurationUnit
+    step: int
 
 
 def find_ladder(treatments: Sequence[Sequence[RecipeStep]]) -> FoundLadder | None:
@@ -90,7 +91,7 @@ def find_ladder(treatments: Sequence[Sequence[RecipeStep]]) -> FoundLadder | Non
                 continue
             doses = {i: d for i, other in enumerate(treatments) if (d := _dose_in(other, steps, index)) is not None}
             if len(set(doses.values())) >= LEAST_LEVELS:
-                found.append(FoundLadder(tuple(doses), tuple(doses.values()), varied.unit))
+                found.append(FoundLadder(tuple(doses), tuple(doses.values()), varied.unit, index))
     return max(found, key=lambda f: len(f.places), default=None)
 
 

@@ -6,7 +6,7 @@ Common horticultural knowledge, never a promise: every figure says how sure it i
 from dataclasses import dataclass
 
 from core.treatment.steps import RecipeStep
-from core.vocabulary import Closure, Confidence, DurationUnit, Light, Medium, Moisture, School, StepKind
+from core.vocabulary import Closure, Confidence, DurationUnit, Light, Medium, Moisture, NextTest, School, StepKind
 
 H, MIN = DurationUnit.HOURS, DurationUnit.MINUTES
 COMMON = "common practice, a starting point"
@@ -182,3 +182,11 @@ STARTERS = (*SCHOOLS, *PLANTS)
 def starters_for(scientific_name: str) -> list[StarterRecipe]:
     """The starter recipes of one plant; none where the library does not know it."""
     return [r for r in PLANTS if r.plant == scientific_name]
+
+
+# what a verdict puts before a treatment: its name in a recipe, and the step; starting points like the others
+NEXT_STEPS = {
+    NextTest.LONGER_COLD: ("8 weeks cold", _cold(8)),
+    NextTest.SMOKE: ("smoke water", StarterStep(StepKind.SMOKE_WATER, 24, H)),
+    NextTest.SCARIFY_HARDER: ("nick", StarterStep(StepKind.NICK, 0, MIN)),
+}

@@ -18,6 +18,7 @@ from core.verdict.planning import telling_sentences
 from core.verdict.sentences import (
     TreatmentLine,
     head_sentence,
+    p_said,
     pair_sentence,
     percent,
     share_sentence,
@@ -47,6 +48,7 @@ __all__ = [
     "ladder_sentences",
     "lot_next",
     "over_trials_sentence",
+    "p_said",
     "pace_sentence",
     "pair_sentence",
     "percent",

@@ -29,6 +29,11 @@ def percent(share: float) -> str:
     return f"{value:.0f}"
 
 
+def p_said(p: float) -> str:
+    """p as people print it: ``= 0.013``, ``< 0.001``."""
+    return "< 0.001" if p < 0.001 else f"= {p:.3f}"
+
+
 def about(share: float) -> str:
     """A share as people say it: ``about 3 in 4``."""
     if share == 0:

@@ -1,7 +1,7 @@
 """Every write of the evidence: what people conclude, and the recipes of what is tested next."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -9,9 +9,9 @@ from uuid import UUID
 from django.db import transaction
 
 from core.design import dishes_needed
-from core.treatment import COLD
+from core.treatment import COLD, NEXT_STEPS
 from core.verdict import Proposal, TrialFacts, Verdict, verdict
-from core.vocabulary import Closure, DurationUnit, Medium, NextTest, Question, StepKind
+from core.vocabulary import NextTest, Question, StepKind
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.shares import by_treatment, ladder_among
@@ -130,18 +130,21 @@ def _treatments(by: Person, trial: Trial, base: Treatment, proposal: Proposal) -
     cold = _cold(base.recipe)
     if proposal.test in (NextTest.LONGER_COLD, NextTest.EARLIER_END) and base.recipe is not None and cold is not None:
         parts = LONGER if proposal.test is NextTest.LONGER_COLD else SHORTER
-        step = base.recipe.steps.all()[cold]
-        most = step.duration_max
-        doses = sorted({step.duration * x for x in parts if most is None or step.duration * x <= most})
+        last = base.recipe.steps.all()[cold]
+        most = last.duration_max
+        doses = sorted({last.duration * x for x in parts if most is None or last.duration * x <= most})
         if len(doses) < 2:
             raise Problem(
-                f"“{base.recipe.name}” allows at most {most:g} {step.unit} of that step: write an edition that allows more, then plan it.",
+                f"“{base.recipe.name}” allows at most {most:g} {last.unit} of that step: write an edition that allows more, then plan it.",
                 code="at_most",
             )
         return _series(by, base.recipe, cold, doses)
-    added = _ADDED[proposal.test]
-    name = f"{added.name}, then {base.recipe.name}" if base.recipe else added.name
-    steps = [added.step, *([step_body(s) for s in base.recipe.steps.all()] if base.recipe else [])]
+    if proposal.test not in NEXT_STEPS:
+        raise Problem(f"“{base.name}” has no cold that could end earlier: nothing to vary.", code="no_cold")
+    first, step = NEXT_STEPS[proposal.test]
+    name = f"{first}, then {base.recipe.name}" if base.recipe else first
+    added = {k: v for k, v in asdict(step).items() if v is not None}
+    steps = [added, *([step_body(s) for s in base.recipe.steps.all()] if base.recipe else [])]
     recipe = _recipe(by, name[:80], steps)
     beside = [NextTreatment(base.name, base.recipe_id, base.is_control or base.recipe is None, None, "")]
     if base.recipe is not None and not base.is_control:
@@ -162,10 +165,13 @@ def _doses(by: Person, trial: Trial, base: Treatment, proposal: Proposal) -> lis
     rungs = [] if found is None else list(zip((treatments[i].treatment for i in found.places), found.doses, strict=True))
     rungs.sort(key=lambda r: r[0].pk != base.pk)
     for rung, dose in rungs:
-        steps = list(rung.recipe.steps.all()) if rung.recipe else []
-        for index, step in enumerate(steps):
-            if rung.recipe and dose and step.duration == dose and found and step.unit == found.unit:
-                return _series(by, rung.recipe, index, proposal.doses)
+        if found is None or rung.recipe is None or not dose:
+            continue
+        steps = list(rung.recipe.steps.all())
+        same = [i for i, s in enumerate(steps) if s.duration == dose and s.unit == found.unit]
+        varied = found.step if found.step in same else next(iter(same), None)
+        if varied is not None:
+            return _series(by, rung.recipe, varied, proposal.doses)
     raise Problem("No recipe of this ladder has a step of that time: write the doses in the recipes.", code="no_ladder")
 
 
@@ -173,31 +179,6 @@ def _cold(recipe: Recipe | None) -> int | None:
     """The last cold step of a recipe."""
     steps = list(recipe.steps.all()) if recipe else []
     return next((i for i in reversed(range(len(steps))) if StepKind(steps[i].kind) in COLD), None)
-
-
-@dataclass(frozen=True)
-class _Added:
-    """A step to put before a treatment, a starting point, and what to call it."""
-
-    name: str
-    step: dict[str, Any]
-
-
-_ADDED = {
-    NextTest.LONGER_COLD: _Added(
-        "8 weeks cold",
-        {
-            "kind": StepKind.COLD_MOIST,
-            "duration": 56,
-            "unit": DurationUnit.DAYS,
-            "temperature_c": 3,
-            "medium": Medium.SAND,
-            "closure": Closure.VENTED,
-        },
-    ),
-    NextTest.SMOKE: _Added("smoke water", {"kind": StepKind.SMOKE_WATER, "duration": 24, "unit": DurationUnit.HOURS}),
-    NextTest.SCARIFY_HARDER: _Added("nick", {"kind": StepKind.NICK, "duration": 0, "unit": DurationUnit.MINUTES}),
-}
 
 
 def _recipe(by: Person, name: str, steps: list[dict[str, Any]]) -> Recipe:

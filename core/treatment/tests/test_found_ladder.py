@@ -27,6 +27,10 @@ class FindingALadder(TestCase):
     def test_a_step_at_another_temperature_is_no_dose(self):
         self.assertIsNone(find_ladder([[], [cold(28, temperature_c=3)], [cold(56, temperature_c=10)]]))
 
+    def test_the_varied_step_is_named_though_another_lasts_as_long(self):
+        warm = RecipeStep(StepKind.WARM_MOIST, 28)
+        self.assertEqual(find_ladder([[warm], [warm, cold(28)], [warm, cold(56)]]).step, 1)
+
     def test_two_levels_are_no_ladder(self):
         self.assertIsNone(find_ladder([[], [cold(28)]]))
         self.assertIsNone(find_ladder([[cold(28)], [cold(28)], [cold(56)]]))

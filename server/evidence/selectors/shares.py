@@ -71,11 +71,15 @@ def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:
 
 @dataclass(frozen=True)
 class Ladder:
-    """Treatments of a trial that are doses of one step: their places among those given, and the doses in `unit`."""
+    """Treatments of a trial that are doses of one step: their places among those given, and the doses in `unit`.
+
+    `step` is the one varied where the recipes told; None where somebody typed the doses.
+    """
 
     places: tuple[int, ...]
     doses: tuple[float, ...]
     unit: str
+    step: int | None = None
 
 
 def ladder_among(treatments: Sequence[TreatmentCourses]) -> Ladder | None:
@@ -89,4 +93,4 @@ def ladder_among(treatments: Sequence[TreatmentCourses]) -> Ladder | None:
     plain = [i for i, t in enumerate(rows) if not t.light and not t.level_a]
     steps = [[s.as_core() for s in r.steps.all()] if (r := rows[i].recipe) else [] for i in plain]
     found = find_ladder(steps)
-    return Ladder(tuple(plain[i] for i in found.places), found.doses, found.unit) if found else None
+    return Ladder(tuple(plain[i] for i in found.places), found.doses, found.unit, found.step) if found else None

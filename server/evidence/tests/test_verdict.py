@@ -156,6 +156,27 @@ class PlanningNext(ApiCase):
         made = Recipe.objects.get(pk=body["treatments"][-1]["recipe"])
         self.assertEqual([s.kind for s in made.steps.all()], ["nick", "cold_moist"])
 
+    def test_the_step_that_was_varied_goes_on_though_another_lasts_as_long(self):
+        from server.recipes.services import write_recipe
+
+        trial = make_sown_trial(40, treatments=("none", "4 weeks", "8 weeks"), dishes=3, seeds=20)
+        warm = {"kind": "warm_moist", "duration": 56}
+        for name, days, counts in (("none", 0, (1, 0, 1)), ("4 weeks", 28, (8, 9, 8)), ("8 weeks", 56, (17, 18, 16))):
+            grow(trial, name, counts)
+            steps = [warm, *([{"kind": "cold_moist", "duration": days}] if days else [])]
+            recipe = write_recipe(by=make_person(), name=f"warm, {name}", steps=steps)
+            Treatment.objects.filter(trial=trial, name=name).update(recipe=recipe)
+        last = Recipe.objects.get(pk=self.plan(trial, "doses_above").json()["treatments"][-1]["recipe"])
+        self.assertEqual([(s.kind, s.duration) for s in last.steps.all()], [("warm_moist", 56), ("cold_moist", 84)])
+
+    def test_what_sprouted_early_without_any_cold_has_no_earlier_end(self):
+        from server.tests.builders import dishes_of, look
+
+        trial = grown_trial(none=(9, 10, 8))
+        for dish in dishes_of(trial):
+            look(dish, -2, 4)
+        self.assertProblem(self.plan(trial, "earlier_end"), 409, "no_cold")
+
     def test_more_cold_than_a_recipe_bears_is_refused_with_its_limit(self):
         trial = grown_trial(none=(1, 1, 1), cold=(8, 9, 8))
         recipe = make_recipe(days=28)

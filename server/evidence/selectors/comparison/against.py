@@ -16,7 +16,7 @@ from core.germination import (
     compare_t50,
     pair_indices,
 )
-from core.verdict import pace_sentence, pair_sentence, speed_sentence
+from core.verdict import p_said, pace_sentence, pair_sentence, speed_sentence
 from core.vocabulary import Family
 from server.evidence.selectors.comparison.rows import Row
 from server.evidence.selectors.comparison.views import AgainstControl, PaceSummary, SpeedLine, SpeedResult
@@ -88,12 +88,8 @@ def pace_of(rows: Sequence[Row], control: str | None, horizon: float | None) -> 
         sentence = "No test over all: fewer than two treatments whose dishes differ in pace."
     else:
         left = f", without {', '.join(told[i].name for i in overall.left_out)}" if overall.left_out else ""
-        sentence = f"Over all treatments{left}: Welch’s F = {overall.f:.2f}, p {_p(overall.p)}."
+        sentence = f"Over all treatments{left}: Welch’s F = {overall.f:.2f}, p {p_said(overall.p)}."
     return PaceSummary(found.horizon, sentence, overall.p, _lines(found.pairs, pace_sentence))
-
-
-def _p(p: float) -> str:
-    return "< 0.001" if p < 0.001 else f"= {p:.3f}"
 
 
 def _family(names: Sequence[str], control: str | None) -> tuple[Family, str | None]:

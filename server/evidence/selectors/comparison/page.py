@@ -71,10 +71,12 @@ def _page(
     against = against_control(counted, control, usual.rho0)
     results = [
         replace(
-            result_of(r, s, of_sown.shares, options.basis, horizon, shifted=shifted, hidden=hidden, letters=letters[r.name]),
+            result_of(
+                r, s, of_sown.shares, options.basis, horizon, shifted=shifted, hidden=hidden, letters=letters[r.name], odd=w.odd_dish
+            ),
             against_control=against.get(r.name),
         )
-        for r, s in zip(rows, every_pair.shares.treatments, strict=True)
+        for r, s, w in zip(rows, every_pair.shares.treatments, of_sown.shares.treatments, strict=True)
     ]
     interim = courses.state != TrialState.CLOSED
     lines = [TreatmentLine(r.name, r.share, r.lower, r.upper, r.half.value) for r in results]

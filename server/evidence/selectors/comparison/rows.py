@@ -94,9 +94,20 @@ def bag_share(bag: BagNote | None) -> float:
 
 
 def result_of(
-    row: Row, share: TreatmentShare, shares: TrialShares, basis: Base, horizon: float | None, *, shifted: bool, hidden: bool, letters: str
+    row: Row,
+    share: TreatmentShare,
+    shares: TrialShares,
+    basis: Base,
+    horizon: float | None,
+    *,
+    shifted: bool,
+    hidden: bool,
+    letters: str,
+    odd: int | None,
 ) -> TreatmentResult:
-    """One line of the comparison; `shifted` puts times on the clock from the start of treatment."""
+    """One line of the comparison; `shifted` puts times on the clock from the start of treatment, `odd` is the place of
+    a dish that stands out.
+    """
     t, days = row.of, row.shift.days if shifted else 0.0
     records = [on_clock(r, d) for r, d in zip(t.records, row.shift.per_dish, strict=True)] if shifted else t.records
     # on the clock from the start of treatment the moment at which a bag sprouted is not one of the dishes’ looks
@@ -107,7 +118,7 @@ def result_of(
     shown = share_with_bag(share.p, share.lower, share.upper, row.bag)
     half = _half(row, pooled, days)
     dishes = [
-        dish_result(d, r, horizon, hidden=hidden, dark=row.dark, out=i == share.odd_dish)
+        dish_result(d, r, horizon, hidden=hidden, dark=row.dark, out=i == odd)
         for i, (d, r) in enumerate(zip(t.counted, records, strict=True))
     ]
     if hidden:
