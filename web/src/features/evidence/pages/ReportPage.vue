@@ -110,6 +110,16 @@ const print = () => window.print()
           </ol>
         </div>
       </section>
+      <section v-if="data.photos.length">
+        <h2 class="ruled">As it stood</h2>
+        <img
+          v-for="p in data.photos"
+          :key="p"
+          :src="`/api/v1/photos/${p}/`"
+          alt="A photo of the trial"
+          loading="lazy"
+        />
+      </section>
       <section>
         <h2 class="ruled">Otherwise than planned</h2>
         <p v-if="!data.story.lines.length && !data.story.care.length">Nothing: looked at and cared for as planned.</p>
@@ -196,6 +206,11 @@ dd {
 
 .map small {
   display: block;
+}
+
+img {
+  max-width: 100%;
+  margin: 0 10px 10px 0;
 }
 
 @media (max-width: 600px) {
