@@ -5,6 +5,8 @@ thousands in a long trial, need not be read. Times to the microsecond stand besi
 given out again.
 """
 
+from dataclasses import dataclass
+from datetime import datetime
 from hashlib import sha256
 from typing import Any
 
@@ -32,11 +34,31 @@ def _in_trial(model: type[Model], path: str, what: Any) -> Subquery:
     return Subquery(found.values(path).annotate(newest=what).values("newest"))
 
 
-def counts_fingerprint() -> str:
+@dataclass(frozen=True)
+class NewestCounts:
+    """The newest of all that counts are made of; equal while nothing was added."""
+
+    look: int | None
+    look_at: datetime | None
+    set_aside: int | None
+    set_aside_at: datetime | None
+    dish: int | None
+    trial: int | None
+
+
+def newest_counts() -> NewestCounts:
     """Of all that was ever counted: one query."""
-    every = {f"at_{m.__name__.lower()}": _newest(m) for m in (Look, SetAside)}
-    every |= {f"pk_{m.__name__.lower()}": _newest(m, "pk") for m in (Look, SetAside, Dish, Trial)}
-    return _hashed(Trial.objects.order_by("pk").annotate(**every).values_list(*every).first())
+    kinds = {
+        "look": (Look, "pk"),
+        "look_at": (Look, "recorded_at"),
+        "set_aside": (SetAside, "pk"),
+        "set_aside_at": (SetAside, "recorded_at"),
+        "dish": (Dish, "pk"),
+        "trial": (Trial, "pk"),
+    }
+    every = {f"newest_{name}": _newest(*kind) for name, kind in kinds.items()}
+    row = Trial.objects.order_by("pk").annotate(**every).values_list(*every).first()
+    return NewestCounts(*row) if row else NewestCounts(*[None] * 6)
 
 
 def trial_fingerprint(trial: Trial) -> str:

@@ -8,12 +8,13 @@ from django.core.cache import cache
 from django.db.models import Sum
 
 from core.germination import USUAL_RHO, CountedDish, CountedTreatment, TrialShares, final_shares, usual_rho
-from server.evidence.selectors.fingerprint import counts_fingerprint
+from server.evidence.selectors.fingerprint import NewestCounts, newest_counts
 from server.record_kinds.selectors import valid
 from server.trials.models import Dish, Look, SetAside, Trial
 
 PAST_TRIALS = 60
 LEAST_NU = 8
+KEPT = "usual-scatter"
 
 
 @dataclass(frozen=True)
@@ -36,7 +37,7 @@ class UsualScatters:
 
 
 def usual_scatters() -> UsualScatters:
-    """Scatter in each of the latest trials: two queries, and three more when anything was counted since."""
+    """Scatter in each of the latest trials: one query, and a few more when anything was counted since."""
     return UsualScatters(_past())
 
 
@@ -54,15 +55,38 @@ def _told(past: dict[int, TrialShares], trial: Trial | None) -> UsualScatter:
     return UsualScatter(own, f"how much dishes differed in {trials} of your {'own' if trial is None else 'other'} trials")
 
 
+@dataclass(frozen=True)
+class _Kept:
+    """The scatter of the latest trials as it stood at some newest count."""
+
+    newest: NewestCounts
+    trials: tuple[int, ...]
+    shares: dict[int, TrialShares]
+
+
 def _past() -> dict[int, TrialShares]:
-    """Scatter in each of the latest trials; read again when anything was counted since."""
-    key = f"usual-scatter:{counts_fingerprint()}"
-    found: dict[int, TrialShares] | None = cache.get(key)
-    if found is None:
-        latest = list(Trial.objects.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
-        found = {pk: final_shares(list(treatments.values())) for pk, treatments in counted_of(latest).items()}
-        cache.set(key, found, timeout=None)
-    return found
+    """Scatter in each of the latest trials; after a count only that of the trials it touched is worked out anew."""
+    newest = newest_counts()
+    kept: _Kept | None = cache.get(KEPT)
+    if kept is not None and kept.newest == newest:
+        return kept.shares
+    latest = tuple(Trial.objects.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
+    still = _untouched(kept, latest) if kept is not None else {}
+    counted = counted_of([pk for pk in latest if pk not in still])
+    shares = {pk: s for pk, s in still.items() if s is not None} | {pk: final_shares(list(t.values())) for pk, t in counted.items()}
+    cache.set(KEPT, _Kept(newest, latest, shares), timeout=None)
+    return shares
+
+
+def _untouched(kept: _Kept, latest: Sequence[int]) -> dict[int, TrialShares | None]:
+    """What still holds of what was kept: None for a trial without counts. Nothing, where the newest look then is no more the same."""
+    before = kept.newest
+    if before.look is None or before.look_at is None or not Look.objects.filter(pk=before.look, recorded_at=before.look_at).exists():
+        return {}
+    touched = set(Look.objects.filter(pk__gt=before.look).order_by().values_list("dish__treatment__trial", flat=True).distinct())
+    later = SetAside.objects.filter(pk__gt=before.set_aside or 0).order_by()
+    touched |= set(later.values_list("dish__treatment__trial", flat=True))
+    return {pk: kept.shares.get(pk) for pk in latest if pk in kept.trials and pk not in touched}
 
 
 def counted_of(trials: Sequence[int]) -> dict[int, dict[int, CountedTreatment]]:

@@ -3,7 +3,7 @@ from uuid import uuid4
 from django.test import TestCase
 
 from core.vocabulary import DeviationKind
-from server.evidence.selectors.fingerprint import counts_fingerprint, trial_fingerprint
+from server.evidence.selectors.fingerprint import newest_counts, trial_fingerprint
 from server.lots.services import change_lot
 from server.people.services import change_work_year
 from server.taxa.services import add_taxon
@@ -88,10 +88,10 @@ class OfATrial(TestCase):
 
     def test_a_look_in_another_trial_leaves_it_and_changes_what_dishes_usually_do(self):
         other = make_sown_trial(10, lot=self.lot, dishes=1)
-        mine, all_counts = trial_fingerprint(self.trial), counts_fingerprint()
+        mine, all_counts = trial_fingerprint(self.trial), newest_counts()
         look(dishes_of(other)[0], 4, 1)
         self.assertEqual(trial_fingerprint(self.trial), mine)
-        self.assertNotEqual(counts_fingerprint(), all_counts)
+        self.assertNotEqual(newest_counts(), all_counts)
 
     def test_it_takes_one_query_for_any_size(self):
         large = make_sown_trial(20, lot=self.lot, dishes=10)

@@ -88,6 +88,7 @@ class Keeping(ApiCase):
         for n in range(3):
             finished(lot, 100 + n, 20)
             record_drying(by=make_person(), lot=lot, kind=DryingKind.LOOKED, at=now())
+        caches["default"].clear()
         with self.assertNumQueries(QUERIES):
             self.assertEqual(len(self.client.get(path).json()["tests"]), 4)
 

@@ -1,14 +1,16 @@
 """Planning by question, dark dishes, and the story of a trial."""
 
 from datetime import timedelta
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.core.cache import caches
 from django.test import TestCase
 
 from core.vocabulary import Light
-from server.evidence.selectors.usual import usual_scatter
-from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_taxon
+from server.evidence.selectors.usual import counted_of, usual_scatter
+from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_taxon, now
+from server.trials.models import Trial
 from server.trials.services.closings import close_dish, reopen_dish, set_aside
 
 
@@ -95,6 +97,27 @@ class DishesOfTheGrower(TestCase):
             look(dish, 4, 9)
         self.assertEqual(usual_scatter(wild).rho0, 0)
         self.assertEqual(usual_scatter(calm).rests_on, "what dishes usually do, until your own trials tell")
+
+    def test_after_a_count_only_the_trials_it_touched_are_read_again(self):
+        self.test_own_dishes_that_differ_a_lot_are_planned_for()
+        calm = make_sown_trial(lot=make_lot("S-7"), dishes=4, seeds=20)
+        usual_scatter()
+        for dish in dishes_of(calm):
+            look(dish, 4, 9)
+        with patch("server.evidence.selectors.usual.counted_of", wraps=counted_of) as read:
+            later = usual_scatter().rho0
+        self.assertEqual([list(c.args[0]) for c in read.call_args_list], [[calm.pk]])
+        caches["default"].clear()
+        self.assertEqual(usual_scatter().rho0, later)
+
+    def test_a_dish_set_aside_is_seen_at_once(self):
+        self.test_own_dishes_that_differ_a_lot_are_planned_for()
+        before = usual_scatter().rho0
+        set_aside(by=make_person(), dish=dishes_of(Trial.objects.latest("pk"))[0], at=now(), why="x")
+        after = usual_scatter().rho0
+        caches["default"].clear()
+        self.assertEqual(usual_scatter().rho0, after)
+        self.assertNotEqual(after, before)
 
     def test_a_new_count_is_seen_at_once(self):
         self.test_own_dishes_that_differ_a_lot_are_planned_for()
