@@ -261,7 +261,7 @@ class AtTheBench(Journey):
     def test_a_lot_is_ended_and_taken_up_again(self):
         page, lot = self.page, Lot.objects.get(code="SM-060")
         page.open(f"/lots/{lot.pk}", "Munro's globemallow")
-        page.see("//button[normalize-space()='End']").click()
+        page.tap("//button[normalize-space()='End']")
         page.press("discarded")
         page.press("End this lot")
         page.see("//p[contains(@class, 'big')][normalize-space()='0']")

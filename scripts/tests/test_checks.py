@@ -3,7 +3,7 @@ from pathlib import Path
 from unittest import TestCase, mock
 
 from scripts import check_locks, check_node
-from scripts.bench import compare, large_trial
+from scripts.bench_evidence import compare, large_trial
 
 
 class LockFiles(TestCase):
@@ -41,6 +41,6 @@ class Node(TestCase):
 
 class Bench(TestCase):
     def test_the_large_trial_is_the_one_it_claims_to_be(self):
-        trial = large_trial()
+        trial = large_trial(1)
         self.assertEqual((len(trial), {len(t) for t in trial}, {len(d.inspections) for t in trial for d in t}), (12, {8}, {60}))
         compare(trial[:3])

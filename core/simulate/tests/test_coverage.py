@@ -16,7 +16,7 @@ class Coverage(TestCase):
     def test_the_interval_of_half_the_time_holds_the_truth(self):
         for p, rho in ((0.5, 0.1), (0.9, 0.0)):
             with self.subTest(p=p, rho=rho):
-                found = half_time_coverage(p, rho, 120, 7)
+                found = half_time_coverage(p, rho, 240, 7)
                 self.assertGreaterEqual(found.share, 0.90)
                 self.assertEqual(found.told, found.drawn)
 

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { useChange } from '@/shared/composables/useChange'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
@@ -38,8 +38,8 @@ export const useComparison = (id: MaybeRefOrGetter<number>, options: MaybeRefOrG
       const query = { basis, clock, ...(curve ? { curve } : {}) }
       return unwrap(http.GET('/api/v1/trials/{id}/comparison/', { params: { path: { id: toValue(id) }, query } }))
     },
-    // what was seen stays while another basis or clock is read
-    placeholderData: keepPreviousData,
+    // what was seen stays while another basis or clock of the same trial is read
+    placeholderData: (before) => (before?.id === toValue(id) ? before : undefined),
   })
 
 export const useEarlier = (id: MaybeRefOrGetter<number>) =>

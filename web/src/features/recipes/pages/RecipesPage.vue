@@ -54,20 +54,19 @@ function write(recipe: Recipe | null) {
           {{ r.confidence === 'sure' ? 'sure' : `a ${r.confidence === 'guess' ? 'guess' : 'likely figure'}`
           }}<template v-if="r.source">; {{ r.source }}</template>
         </p>
+        <button
+          type="button"
+          class="text-link no-print"
+          :aria-expanded="concluded === r.id"
+          @click="concluded = concluded === r.id ? null : r.id"
+        >
+          What was concluded
+        </button>
         <RecipeConclusions v-if="concluded === r.id" :recipe="r.id" />
         <LadderForm v-if="ladder === r.id" :recipe="r" @done="ladder = null" />
         <p v-for="c in r.cautions" :key="c.kind" class="notice bad">
           {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
         </p>
-      </div>
-      <div class="do no-print">
-        <v-btn
-          variant="text"
-          color="primary"
-          :aria-expanded="concluded === r.id"
-          @click="concluded = concluded === r.id ? null : r.id"
-          >What was concluded</v-btn
-        >
       </div>
       <div v-if="user?.may_plan" class="do no-print">
         <v-btn variant="text" color="primary" @click="write(r)">Next edition</v-btn>

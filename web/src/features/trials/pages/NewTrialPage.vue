@@ -52,7 +52,7 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
 
 // recipes that were written a moment ago may only come with the next answer: until all are there, the rows are made anew
-let waiting = true
+let waiting = route.query.recipe !== undefined
 const begin = [...treatments.value]
 watch(
   recipes,
