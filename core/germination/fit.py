@@ -65,11 +65,7 @@ class CourseFit:
 
     def time_of(self, share: float) -> float | None:
         """Days at which F reaches `share` of all sown; None where it never does."""
-        if share <= self.early_share:
-            return 0.0
-        ready = (1 - self.early_share) * self.ready_share
-        part = (share - self.early_share) / ready
-        return quantile(self.family, part, self.shape, self.scale) if part < 1 else None
+        return _reached(self.family, self.early_share, self.total, self.shape, self.scale, share)
 
 
 @dataclass(frozen=True, slots=True)
@@ -217,13 +213,10 @@ def _fit_at(course: Course, family: CurveFamily, point: Array, loglik: float) ->
     early = course.early
     total = early + (1 - early) * ready
 
-    def at(part: float) -> float:
-        target = part * total
-        return 0.0 if target <= early else quantile(family, (target - early) / (total - early), shape, scale)
+    def reached(share: float) -> float | None:
+        return _reached(family, early, total, shape, scale, share)
 
-    half: float | None = 0.0 if early >= 0.5 else None
-    if half is None and total > 0.5:
-        half = quantile(family, (0.5 - early) / (total - early), shape, scale)
+    half = reached(0.5)
     return CourseFit(
         family=family,
         early_share=early,
@@ -233,9 +226,16 @@ def _fit_at(course: Course, family: CurveFamily, point: Array, loglik: float) ->
         loglik=loglik,
         aic=6 - 2 * loglik,
         total=total,
-        t10=at(0.1),
-        t50=at(0.5),
-        t90=at(0.9),
+        t10=reached(0.1 * total) or 0.0,
+        t50=reached(0.5 * total) or 0.0,
+        t90=reached(0.9 * total) or 0.0,
         t50_sown=half,
         reasons={} if half is not None else {"t50_sown": Reason.NEVER_REACHED},
     )
+
+
+def _reached(family: CurveFamily, early: float, total: float, shape: float, scale: float, share: float) -> float | None:
+    """Days at which F reaches `share` of all sown: 0 where the early share does, None where it never does."""
+    if share <= early:
+        return 0.0
+    return quantile(family, (share - early) / (total - early), shape, scale) if share < total else None

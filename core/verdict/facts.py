@@ -26,7 +26,7 @@ class TreatmentFacts:
     ----------
     share, lower, upper, early_share : float
         0..1, of sown.
-    sown, rotted, abnormal, lost, unknown : int
+    sown, rotted, unknown : int
         Seeds; `unknown` were not checked at the end.
     fates : mapping of ClosingFate to int
         What was found at the closing.

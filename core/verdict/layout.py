@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from core.germination import CrossedTest, LadderReading, TermTest, Trend
-from core.verdict.sentences import p_said
+from core.verdict.sentences import p_said, signed
 from core.vocabulary import DoseReading, Reason
 
 TOLD_BELOW = 0.05
@@ -27,7 +27,7 @@ def ladder_sentences(names: Sequence[str], reading: LadderReading, trend: Trend)
         return [*said, f"No trend over the doses to test: {why}."]
     way = "rises" if trend.t > 0 else "falls"
     told = f"the share {way} with the dose" if trend.p < TOLD_BELOW else "no steady rise or fall with the dose is shown"
-    return [*said, f"Trend over the doses: {told} (t = {_signed(trend.t)}, p {p_said(trend.p)})."]
+    return [*said, f"Trend over the doses: {told} (t = {signed(trend.t, 2)}, p {p_said(trend.p)})."]
 
 
 def factor_sentences(a: str, b: str, test: CrossedTest) -> list[str]:
@@ -66,7 +66,3 @@ def _f(term: TermTest) -> str:
         return "not tested"
     shown = f"F = {term.f:.2f}" if term.df2 is not None else f"χ² = {term.f * term.df1:.2f}"
     return f"{shown}, p {p_said(term.p)}"
-
-
-def _signed(t: float) -> str:
-    return f"{t:+.2f}".replace("-", "−")

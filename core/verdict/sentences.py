@@ -34,6 +34,11 @@ def p_said(p: float) -> str:
     return "< 0.001" if p < 0.001 else f"= {p:.3f}"
 
 
+def signed(value: float, digits: int = 0) -> str:
+    """A number with its sign, a true minus."""
+    return f"{value:+.{digits}f}".replace("-", "−")
+
+
 def about(share: float) -> str:
     """A share as people say it: ``about 3 in 4``."""
     if share == 0:
@@ -77,7 +82,7 @@ def pair_sentence(pair: PairComparison, smallest: tuple[float | None, float | No
     """
     points = round(100 * abs(pair.diff))
     way = "more" if pair.diff > 0 else "fewer"
-    span = f"95 %: {_signed(pair.lower)} to {_signed(pair.upper)} points"
+    span = f"95 %: {signed(100 * pair.lower)} to {signed(100 * pair.upper)} points"
     if shares.df is None:
         seen = f"{points} points {way} than {pair.b}" if pair.diff else f"As many as {pair.b} in these dishes"
         return f"{seen} ({span}). A hint, not a result: {_why_no_scatter(shares)}"
@@ -92,11 +97,6 @@ def pair_sentence(pair: PairComparison, smallest: tuple[float | None, float | No
     )
     crossed = " One of several comparisons." if pair.lower > 0 or pair.upper < 0 else ""
     return f"Not told apart from {pair.b} ({span}); {doubt}.{crossed}"
-
-
-def _signed(difference: float) -> str:
-    """Points with their sign, a true minus."""
-    return f"{100 * difference:+.0f}".replace("-", "−")
 
 
 def _why_no_scatter(shares: TrialShares) -> str:

@@ -1,6 +1,7 @@
 """Speed and pace of one treatment against another, in words."""
 
 from core.germination import SpeedPair
+from core.verdict.sentences import signed
 from core.vocabulary import Reason
 
 _WHY = {
@@ -20,7 +21,7 @@ def speed_sentence(pair: SpeedPair, *, ratio: bool = False) -> str:
         crossed = pair.lower > 1 or pair.upper < 1
     else:
         way = "sooner" if pair.effect < 0 else "later"
-        seen = f"{_time(abs(pair.effect))} {way} than {pair.b} (95 %: {_signed_time(pair.lower)} to {_signed_time(pair.upper)})"
+        seen = f"{_time(abs(pair.effect))} {way} than {pair.b} (95 %: {signed(pair.lower, 1)} d to {signed(pair.upper, 1)} d)"
         crossed = pair.lower > 0 or pair.upper < 0
     return f"{seen}: {_told(pair, crossed=crossed)}"
 
@@ -30,7 +31,7 @@ def pace_sentence(pair: SpeedPair) -> str:
     if pair.p is None or pair.lower is None or pair.upper is None or pair.effect is None:
         return _untested(pair)
     way = "more" if pair.effect > 0 else "less"
-    span = f"95 %: {_signed(pair.lower)} to {_signed(pair.upper)}"
+    span = f"95 %: {signed(pair.lower)} to {signed(pair.upper)}"
     return f"{abs(pair.effect):.0f} points {way} than {pair.b} ({span}): {_told(pair, crossed=pair.lower > 0 or pair.upper < 0)}"
 
 
@@ -46,11 +47,3 @@ def _told(pair: SpeedPair, *, crossed: bool) -> str:
 
 def _time(days: float) -> str:
     return f"{days * 24:.1f} hours" if days < 1 else f"{days:.1f} days"
-
-
-def _signed_time(days: float) -> str:
-    return f"{days:+.1f} d".replace("-", "−")
-
-
-def _signed(points: float) -> str:
-    return f"{points:+.0f}".replace("-", "−")

@@ -23,7 +23,7 @@ from server.recipes.services import step_body, write_ladder, write_recipe
 from server.record_kinds.services import check_not_in_future, take_back
 from server.rest.problems import Problem, refused
 from server.trials.models import Treatment, Trial
-from server.trials.selectors.state import with_courses
+from server.trials.selectors.state import TrialCourses, with_courses
 
 LONGER = (1.0, 1.5, 2.0)
 SHORTER = (0.5, 0.75, 1.0)
@@ -40,7 +40,7 @@ def conclude(*, by: Person, trial: Trial, at: datetime, client_id: UUID, words: 
     chosen = Treatment.objects.filter(trial=trial, pk=treatment).first() if treatment is not None else None
     if treatment is not None and chosen is None:
         raise refused("/treatment", "not_of_trial", "That treatment is none of this trial: choose one of its own, or none.")
-    judged = _judged(trial)[1]
+    judged = _judged(trial)[2]
     said = [s.text for s in (*judged.use, *judged.lot, *judged.not_known, *judged.left)]
     return Conclusion.objects.create(
         trial=trial, treatment=chosen, words=words, verdict=said, rules_version=judged.rules_version, at=at, by=by, client_id=client_id
@@ -55,11 +55,12 @@ def take_back_conclusion(*, by: Person, conclusion: Conclusion) -> Conclusion:
     return take_back(conclusion, by=by, **kept, rules_version=conclusion.rules_version)
 
 
-def _judged(trial: Trial) -> tuple[TrialFacts, Verdict]:
-    facts = facts_of(with_courses([trial])[0])
+def _judged(trial: Trial) -> tuple[TrialCourses, TrialFacts, Verdict]:
+    courses = with_courses([trial])[0]
+    facts = facts_of(courses)
     if isinstance(facts, NothingToCompare):
         raise Problem(facts.detail, code=facts.code)
-    return facts, verdict(facts)
+    return courses, facts, verdict(facts)
 
 
 @dataclass(frozen=True)
@@ -89,7 +90,7 @@ class NextPlan:
 def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
     """Make a proposal of the verdict ready: its recipes are written, those that exist are used again."""
     require(by, Right.PLAN)
-    facts, judged = _judged(trial)
+    courses, facts, judged = _judged(trial)
     proposal = next((p for p in judged.next if p.test is test), None)
     if proposal is None:
         raise Problem("The verdict does not propose that any more: look at it again.", code="not_proposed")
@@ -99,7 +100,7 @@ def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
         return NextPlan(trial.lot_id, Question.BEST, question, trial.pk, _dishes(facts, proposal), [])
     if test is NextTest.CUT_REST:
         return NextPlan(trial.lot_id, Question.ALIVE, question, None, None, [])
-    treatments = _treatments(by, trial, base, proposal)
+    treatments = _treatments(by, courses, base, proposal)
     asks = Question.DOSE if any(t.dose for t in treatments) else Question.BEST
     return NextPlan(trial.lot_id, asks, question, None, None, treatments)
 
@@ -124,9 +125,9 @@ def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
     return min(MOST_DISHES, max(4, now + 1, found[0] if found else MOST_DISHES))
 
 
-def _treatments(by: Person, trial: Trial, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
+def _treatments(by: Person, courses: TrialCourses, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
     if proposal.doses:
-        return _doses(by, trial, base, proposal)
+        return _doses(by, courses, base, proposal)
     cold = _cold(base.recipe)
     if proposal.test in (NextTest.LONGER_COLD, NextTest.EARLIER_END) and base.recipe is not None and cold is not None:
         parts = LONGER if proposal.test is NextTest.LONGER_COLD else SHORTER
@@ -158,9 +159,9 @@ def _series(by: Person, recipe: Recipe, step: int, doses: Sequence[float]) -> li
     return [NextTreatment(name, made.pk if made else None, dose == 0, dose, unit) for dose, name, made in rungs]
 
 
-def _doses(by: Person, trial: Trial, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
+def _doses(by: Person, courses: TrialCourses, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
     """The series, varied from the recipe of the best dose; from that of another dose where the best is none."""
-    treatments = by_treatment(with_courses([trial])[0])
+    treatments = by_treatment(courses)
     found = ladder_among(treatments)
     rungs = [] if found is None else list(zip((treatments[i].treatment for i in found.places), found.doses, strict=True))
     rungs.sort(key=lambda r: r[0].pk != base.pk)

@@ -7,7 +7,8 @@ import numpy as np
 
 from core.germination import FEWEST_DOSES, CountedDish, CountedTreatment, TrialShares, final_shares
 from core.records import CountRecord, pool
-from core.treatment import find_ladder
+from core.treatment import find_ladder, schedule
+from core.vocabulary import DurationUnit
 from server.trials.models import Treatment
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses
@@ -67,6 +68,12 @@ def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:
     course = pool(records)
     shares = course.knot_counts / course.sown
     return [CoursePoint(float(t), float(s)) for t, s in zip(np.round(course.knot_times, 4), shares, strict=True)]
+
+
+def planned_days(treatment: Treatment) -> float:
+    """How long a treatment takes before sowing as its recipe plans it; 0 where the seed is sown as it is."""
+    steps = [(s.duration, DurationUnit(s.unit)) for s in treatment.recipe.steps.all()] if treatment.recipe else []
+    return -schedule(steps, sow=0).start if steps else 0.0
 
 
 @dataclass(frozen=True)

@@ -49,7 +49,12 @@ class TrialStory:
 
 def trial_story(trial: Trial) -> TrialStory:
     """The story of one trial, in a fixed number of queries."""
-    courses = with_courses([trial], with_people=True)[0]
+    return story_of(with_courses([trial], with_people=True)[0])
+
+
+def story_of(courses: TrialCourses) -> TrialStory:
+    """The story from courses that were read already, with their people."""
+    trial = courses.trial
     treatments = by_treatment(courses)
     notes = bag_notes(treatments)
     care = [f"{t.treatment.name}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.sentences]

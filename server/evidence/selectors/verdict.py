@@ -6,14 +6,14 @@ from dataclasses import dataclass
 from core.design import smallest_differences
 from core.germination import Comparison as FinalComparison
 from core.germination import compare_final, pair_indices, read_ladder
-from core.treatment import COLD, cautions, schedule
+from core.treatment import COLD, cautions
 from core.verdict import Bands, LadderFacts, TreatmentFacts, TrialFacts, Verdict, verdict
-from core.vocabulary import ClosingFate, DurationUnit, Family, StepKind, TrialState
-from server.evidence.selectors.bags import BagNote, bag_notes, bags_of, share_with_bag
+from core.vocabulary import ClosingFate, Family, StepKind, TrialState
+from server.evidence.selectors.bags import BagNote, bag_notes, share_with_bag
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.comparison.rows import bag_share, pooled_early
 from server.evidence.selectors.conclusions import ConclusionView, of_trial
-from server.evidence.selectors.shares import TreatmentCourses, by_treatment, ladder_among
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, ladder_among, planned_days
 from server.evidence.selectors.usual import usual_scatter
 from server.people.selectors import work_year
 from server.trials.models import Trial
@@ -53,8 +53,12 @@ class VerdictPage:
 
 def verdict_page(trial: Trial) -> VerdictPage | NothingToCompare:
     """The verdict on a trial; what is missing where there is none yet."""
-    courses = with_courses([trial])[0]
-    found = facts_of(courses)
+    return verdict_of(with_courses([trial])[0])
+
+
+def verdict_of(courses: TrialCourses) -> VerdictPage | NothingToCompare:
+    """The verdict from courses that were read already."""
+    trial, found = courses.trial, facts_of(courses)
     if isinstance(found, NothingToCompare):
         return found
     bands = found.bands
@@ -85,7 +89,7 @@ def facts_of(courses: TrialCourses) -> TrialFacts | NothingToCompare:
         return NothingToCompare("all_set_aside", "Every dish of one treatment is set aside: nothing can be judged.")
     usual, year = usual_scatter(courses.trial), work_year()
     comparison = compare_final([t.as_counted() for t in treatments], Family.ALL, None, usual.rho0)
-    notes = bag_notes(treatments, bags_of(treatments))
+    notes = bag_notes(treatments)
     return TrialFacts(
         treatments=[_facts(t, i, comparison, notes.get(t.treatment.pk)) for i, t in enumerate(treatments)],
         comparison=comparison,
@@ -103,7 +107,6 @@ def _facts(t: TreatmentCourses, index: int, comparison: FinalComparison, bag: Ba
     in_bag = bag_share(bag)
     steps = list(t.treatment.recipe.steps.all()) if t.treatment.recipe else []
     kinds = [StepKind(s.kind) for s in steps]
-    days = -schedule([(s.duration, DurationUnit(s.unit)) for s in steps], sow=0).start if steps else 0.0
     return TreatmentFacts(
         name=t.treatment.name,
         is_control=t.treatment.is_control,
@@ -115,7 +118,7 @@ def _facts(t: TreatmentCourses, index: int, comparison: FinalComparison, bag: Ba
         rotted=sum(r.rotted for r in records),
         unknown=sum(r.unknown for r in records),
         fates={fate: sum(getattr(r.fates, fate) for r in records) for fate in ClosingFate},
-        days=days,
+        days=planned_days(t.treatment),
         hazardous=bool(cautions(kinds)),
         cold=any(k in COLD for k in kinds),
     )

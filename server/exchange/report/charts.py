@@ -15,7 +15,8 @@ SIZE = 7
 LEFT, BOTTOM, TOP = 30, 26, 8
 ROW = 19
 NICE = (1, 2, 5)
-UNITS = ((1 / 24, "hours", 2.0), (1.0, "days", 60.0), (7.0, "weeks", 200.0), (30.4375, "months", float("inf")))
+# as the page chooses them (web/src/shared/format/timescale.ts)
+UNITS = ((1 / 24, "hours", 4.0), (1.0, "days", 70.0), (7.0, "weeks", 210.0), (30.4375, "months", float("inf")))
 
 
 def unit_for(days: float) -> tuple[float, str]:

@@ -13,10 +13,10 @@ from django.conf import settings
 
 from core.verdict import RULES_VERSION
 from core.vocabulary import Criterion, Layout, TrialState
-from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, comparison
+from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, compare_courses
 from server.evidence.selectors.fingerprint import trial_fingerprint
-from server.evidence.selectors.story import TrialStory, trial_story
-from server.evidence.selectors.verdict import VerdictPage, verdict_page
+from server.evidence.selectors.story import TrialStory, story_of
+from server.evidence.selectors.verdict import VerdictPage, verdict_of
 from server.exchange.selectors.wording import recipe_words
 from server.trials.models import Trial, TrialPhoto
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -88,13 +88,13 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
             progress(step, len(STEPS), STEPS[step])
 
     begin(0)
-    courses = with_courses([trial])[0]
+    courses = with_courses([trial], with_people=True)[0]
     begin(1)
-    compared = comparison(trial)
+    compared = compare_courses(courses)
     begin(2)
-    judged = verdict_page(trial)
+    judged = verdict_of(courses)
     begin(3)
-    story = trial_story(trial)
+    story = story_of(courses)
     begin(4)
     lot = trial.lot
     there = compared if isinstance(compared, TrialComparison) else None

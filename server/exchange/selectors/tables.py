@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, fields
-from datetime import timedelta
 
 from core.germination import Indices
 from core.vocabulary import AmountKnown, Criterion, DurationUnit, Layout, Light, SeenHow
@@ -12,10 +11,9 @@ from server.exchange.selectors.columns import Cell, Column, Kind, Table
 from server.exchange.selectors.wording import recipe_words
 from server.rest.problems import Problem
 from server.trials.models import Trial
-from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.courses import DAY, DishCourse
 from server.trials.selectors.state import TrialCourses, with_courses
 
-DAY = timedelta(days=1)
 TIMES = {"first", "last", "mgt", "spread", "t10", "t25", "t50", "t75", "t90", "uniformity_90_10", "uniformity_75_25", "horizon"}
 UNITS = {
     "mean_rate": "1/d",

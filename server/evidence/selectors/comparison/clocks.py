@@ -4,10 +4,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from core.records import CountRecord
-from core.treatment import schedule
-from core.vocabulary import DurationUnit
 from server.batches.selectors.courses import BatchCourse
-from server.evidence.selectors.shares import TreatmentCourses
+from server.evidence.selectors.shares import TreatmentCourses, planned_days
 from server.trials.selectors.courses import DAY, DishCourse
 
 
@@ -31,10 +29,7 @@ def _shift(d: DishCourse, bags: Mapping[int, BatchCourse], t: TreatmentCourses) 
     course = bags.get(d.dish.batch_id or 0)
     if course is not None and course.started_at is not None and d.sown_at is not None:
         return max(0.0, (d.sown_at - course.started_at) / DAY), True
-    if t.treatment.recipe is None:
-        return 0.0, True
-    steps = [(s.duration, DurationUnit(s.unit)) for s in t.treatment.recipe.steps.all()]
-    return -schedule(steps, sow=0).start if steps else 0.0, False
+    return planned_days(t.treatment), t.treatment.recipe is None
 
 
 def on_clock(record: CountRecord, days: float) -> CountRecord:

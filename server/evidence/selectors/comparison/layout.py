@@ -41,7 +41,7 @@ def ladder_of(treatments: Sequence[TreatmentCourses], counted: Sequence[CountedT
 def factors_of(trial: Trial, treatments: Sequence[TreatmentCourses], comparison: FinalComparison) -> FactorsResult | None:
     """Two factors crossed; None where the trial has none, or a factor only one level."""
     cells = [
-        Cell(t.treatment.level_a, t.treatment.level_b, tuple(CountedDish(r.germinated, r.sown) for r in t.records))
+        Cell(t.treatment.level_a, t.treatment.level_b, t.as_counted().dishes)
         for t in treatments
         if t.treatment.level_a and t.treatment.level_b and t.records
     ]

@@ -14,9 +14,9 @@ from core.germination import (
     NoFit,
     TreatmentShare,
     TrialShares,
+    course_of,
     doubt_band,
     doubted_fit,
-    fitted,
     indices,
     interval_of,
     leave_one_dish_out,
@@ -81,8 +81,7 @@ def row_of(t: TreatmentCourses, shift: ClockShift, bag: BagNote | None, family: 
     if dark:
         curve = NoFit(Reason.DARK)
     elif family is None:
-        tried = fitted(t.records, CurveFamily.LOGLOGISTIC, share)
-        curve = tried if isinstance(tried, NoFit) else NoFit(Reason.FIT_FAILED)
+        curve = NoFit(course_of(t.records, share).why_not or Reason.FIT_FAILED)
     else:
         curve = doubted_fit(t.records, family, share)
     return Row(t, shift, bag, share, dark, curve)

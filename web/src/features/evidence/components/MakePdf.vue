@@ -15,10 +15,8 @@ function hear(line: Making) {
   if ('pdf' in line) {
     const bytes = Uint8Array.from(atob(line.pdf), (c) => c.charCodeAt(0))
     hand(new Blob([bytes], { type: 'application/pdf' }), line.name)
-    doing.value = ''
   } else if ('failed' in line) {
     failed.value = line.failed
-    doing.value = ''
   } else {
     doing.value = line.doing
     done.value = line.of ? line.done / line.of : 1
