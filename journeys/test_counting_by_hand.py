@@ -76,6 +76,8 @@ class CountingByHand(Journey):
         count.next_dish()
         count.dish_number(2)
         count.nothing_waits()
+        # the next dish is shown before the look has left for the server
+        count.wait.until(lambda _: Look.objects.count() == before + 2)
         made = list(Look.objects.order_by("pk"))[before:]
         self.assertEqual([x.new_germinated for x in made], [2, 1])
         self.assertEqual(made[1].corrects, made[0])

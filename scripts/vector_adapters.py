@@ -40,6 +40,7 @@ from core.temperature import chill
 from core.treatment import friendly_end, schedule, stagger
 from core.vocabulary import CalibrationKind, DurationUnit, Family, StockKind, StorageBehaviour, StorageClass
 from scripts.vector_adapters_course import COURSE_ADAPTERS
+from scripts.vector_adapters_sowing import SOWING_ADAPTERS
 from scripts.vector_records import Json
 from scripts.vector_records import dish as record
 from scripts.vector_records import dishes as records
@@ -225,4 +226,5 @@ ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "power": _power,
     "detectable": _detectable,
     **COURSE_ADAPTERS,
+    **SOWING_ADAPTERS,
 }

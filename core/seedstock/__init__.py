@@ -7,14 +7,32 @@
 ``drying``      whether seed may be closed in or frozen.
 ``storage``     rules of thumb for a place, and a lot's own decline.
 ``handling``    hazards with their care, and what to do with a sick or infested lot.
+``sowing``      from a tested share to seeds a cell, cells, grams a square metre.
+``choices``     ways to sow side by side, and what mental arithmetic would have cost.
+``outcome``     how many of the germinated become plants, learned from the trays.
 """
 
+from core.seedstock.choices import MOST_IN_A_CELL, PlainAnswer, SowingChoice, SowingChoices, sowing_choices
 from core.seedstock.cleaning import PurposeAdvice, check_step_amounts, purpose_advice
 from core.seedstock.conversion import Estimate, SeedRate, ThousandSeedWeight, seed_rate, thousand_seed_weight
 from core.seedstock.drying import Dryness, check_may_be_dried, dryness, next_turn_days, storing_question
 from core.seedstock.handling import HazardCare, TroubleAdvice, cares, trouble_advice
 from core.seedstock.ledger import StockChange, balances, running_stock, stock_error
+from core.seedstock.outcome import PlantShare, TrayOutcome, plant_share_of
 from core.seedstock.quality import Fill, Imbibition, PouringOff, fill, imbibition, live_seeds, pouring_off, purity
+from core.seedstock.sowing import (
+    USUAL_PLANT_SHARE,
+    CellFill,
+    CellsNeeded,
+    GroundSowing,
+    PureLiveSeed,
+    cells_needed,
+    chance_of_plants,
+    direct_sowing,
+    plain_cells,
+    pure_live_seed,
+    seeds_per_cell,
+)
 from core.seedstock.storage import (
     REFERENCE_C,
     REFERENCE_RH,
@@ -29,40 +47,59 @@ from core.seedstock.storage import (
 )
 
 __all__ = [
+    "MOST_IN_A_CELL",
     "REFERENCE_C",
     "REFERENCE_RH",
     "RETEST_YEARS",
+    "USUAL_PLANT_SHARE",
+    "CellFill",
+    "CellsNeeded",
     "Decline",
     "Dryness",
     "Estimate",
     "Fill",
     "GerminationTest",
+    "GroundSowing",
     "HazardCare",
     "Imbibition",
+    "PlainAnswer",
+    "PlantShare",
     "PouringOff",
+    "PureLiveSeed",
     "PurposeAdvice",
     "SeedRate",
+    "SowingChoice",
+    "SowingChoices",
     "StockChange",
     "StorageCheck",
     "ThousandSeedWeight",
+    "TrayOutcome",
     "TroubleAdvice",
     "balances",
     "cares",
+    "cells_needed",
+    "chance_of_plants",
     "check_climate",
     "check_may_be_dried",
     "check_step_amounts",
     "decline",
+    "direct_sowing",
     "dryness",
     "fill",
     "imbibition",
     "live_seeds",
     "next_turn_days",
+    "plain_cells",
+    "plant_share_of",
     "pouring_off",
+    "pure_live_seed",
     "purity",
     "purpose_advice",
     "relative_life",
     "running_stock",
     "seed_rate",
+    "seeds_per_cell",
+    "sowing_choices",
     "stock_error",
     "storage_check",
     "storing_question",

@@ -10,6 +10,7 @@
 ``dormancy``  the likely class of dormancy and what is worth comparing.
 ``library``   starter recipes.
 ``seasons``   when a plant is sown, and what has to be ready before.
+``sowing_calendar``  from the day plants are wanted back to the treatment.
 ``cautions``  what can hurt, and the gentler way.
 """
 
@@ -23,6 +24,7 @@ from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, a
 from core.treatment.rules import COLD, RecipeAdvice, recipe_advice
 from core.treatment.schedule import RecipeTimes, Schedule, ScheduledStep, schedule, stagger
 from core.treatment.seasons import ReadyBy, SowWindow, ready_by, sow_window
+from core.treatment.sowing_calendar import Sowing, SowingCalendar, SowingDay, sowing_calendar, years_sentence
 from core.treatment.steps import DONE_NOT_WAITED, RecipeStep
 
 __all__ = [
@@ -49,6 +51,9 @@ __all__ = [
     "Schedule",
     "ScheduledStep",
     "SowWindow",
+    "Sowing",
+    "SowingCalendar",
+    "SowingDay",
     "StarterRecipe",
     "StarterStep",
     "SuggestedTreatment",
@@ -71,6 +76,8 @@ __all__ = [
     "recipe_advice",
     "schedule",
     "sow_window",
+    "sowing_calendar",
     "stagger",
     "starters_for",
+    "years_sentence",
 ]

@@ -7,10 +7,12 @@
 ``speed``      speed and pace of a pair; ``layout`` ladders, factors, blocks.
 ``over_trials`` a treatment over lots and years.
 ``lot_next``   what a lot asks for next.
+``knowledge``  a plant over its trials. ``sowing``     ways to sow, and what came of them.
 """
 
 from core.verdict.closing import FATE_MEANINGS, FateMeaning
 from core.verdict.facts import RULES_VERSION, Bands, LadderFacts, Proposal, Said, TreatmentFacts, TrialFacts, Verdict
+from core.verdict.knowledge import RecipeEvidence, best_sentence, best_so_far, openness
 from core.verdict.layout import block_sentence, factor_sentences, ladder_sentences
 from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
 from core.verdict.over_trials import over_trials_sentence
@@ -25,6 +27,7 @@ from core.verdict.sentences import (
     time_sentence,
     warnings_sentences,
 )
+from core.verdict.sowing import choice_sentence, plain_sentence, plant_share_sentence, tray_sentence
 from core.verdict.speed import pace_sentence, speed_sentence
 from core.verdict.trial import verdict
 
@@ -37,25 +40,33 @@ __all__ = [
     "LotAdvice",
     "LotFacts",
     "Proposal",
+    "RecipeEvidence",
     "Said",
     "TreatmentFacts",
     "TreatmentLine",
     "TrialFacts",
     "Verdict",
+    "best_sentence",
+    "best_so_far",
     "block_sentence",
+    "choice_sentence",
     "factor_sentences",
     "head_sentence",
     "ladder_sentences",
     "lot_next",
+    "openness",
     "over_trials_sentence",
     "p_said",
     "pace_sentence",
     "pair_sentence",
     "percent",
+    "plain_sentence",
+    "plant_share_sentence",
     "share_sentence",
     "speed_sentence",
     "telling_sentences",
     "time_sentence",
+    "tray_sentence",
     "verdict",
     "warnings_sentences",
 ]

@@ -184,6 +184,9 @@ class Reason(StrEnum):
     REACHED = "reached"
     NO_LOG = "no_log"
     DARK = "dark"
+    NONE_LIVE = "none_live"
+    NO_OUTCOME = "no_outcome"
+    NO_THOUSAND_SEED_WEIGHT = "no_thousand_seed_weight"
 
 
 class Question(StrEnum):

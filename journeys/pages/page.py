@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException
+from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException, TimeoutException
 from selenium.webdriver.chrome.webdriver import WebDriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -84,12 +84,22 @@ class Page:
         field.send_keys(value)
 
     def choose(self, label: str, option: str) -> None:
-        """Type into a field that searches, and take the option."""
-        field = self.field(label)
-        field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
-        field.send_keys(Keys.CONTROL, "a")
-        field.send_keys(option)
-        self.see(f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]").click()
+        """Type into a field that searches, and take the option; typed anew where the list closed or came late."""
+        wanted = f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]"
+        shortly = WebDriverWait(self.driver, 2, poll_frequency=0.05, ignored_exceptions=MOVING)
+
+        def chosen(_: WebDriver) -> bool:
+            field = self.field(label)
+            field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
+            field.send_keys(Keys.CONTROL, "a")
+            field.send_keys(option)
+            try:
+                shortly.until(lambda driver: next((e for e in driver.find_elements(By.XPATH, wanted) if e.is_displayed()), None)).click()
+            except TimeoutException:
+                return False
+            return True
+
+        self.wait.until(chosen, f"no option {option} at {label}")
 
     def pick(self, label: str, option: str) -> None:
         """Open a field that offers a list, and take the option."""

@@ -57,6 +57,7 @@ INSTALLED_APPS = [
     "server.batches",
     "server.trials",
     "server.evidence",
+    "server.sowing",
     "server.labels",
     "server.rounds",
     "server.demo",

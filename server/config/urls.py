@@ -46,6 +46,7 @@ api: list[URLPattern | URLResolver] = [
             "batches",
             "evidence",
             "trials",
+            "sowing",
             "rounds",
             "labels",
             "exchange",

@@ -15,8 +15,9 @@ from core.vocabulary import AmountKnown, Container, EmbryoSize, OriginKind, Purp
 from server.demo.build_counting import build_counting
 from server.demo.build_evidence import lay_out_conclusions
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
+from server.demo.build_sowings import build_sowings
 from server.demo.build_treat import build_treat
-from server.demo.scenario_lots import LOTS, NOTE_SOURCE, PLACES, PLANTS, SMALL_EMBRYO, SOWN_IN_SPRING, WOKEN_BY, LotSpec
+from server.demo.scenario_lots import HOW_SOWN, LOTS, NOTE_SOURCE, PLACES, PLANTS, SMALL_EMBRYO, SOWN_IN_SPRING, WOKEN_BY, LotSpec
 from server.demo.scenario_trials import RECIPES, TRIALS, TrialSpec
 from server.lots.models import Lot
 from server.lots.services import add_lot, enter_stock
@@ -67,6 +68,7 @@ def build_demo(now: datetime) -> None:
             chaffy=p.chaffy,
             woken_by=WOKEN_BY.get(p.scientific_name, []),
             embryo=EmbryoSize.SMALL if p.scientific_name in SMALL_EMBRYO else "",
+            **dict(zip(("seed_size", "light_need", "woody", "years_to_flower"), HOW_SOWN[p.scientific_name], strict=True)),
             sow_season=SowSeason.SPRING if p.scientific_name in SOWN_IN_SPRING else SowSeason.AUTUMN,
         )
         for p in PLANTS
@@ -87,6 +89,7 @@ def build_demo(now: datetime) -> None:
     build_treat(lots, places, grower, helper, now, np.random.default_rng(SEED + 2))
     build_counting(lots, places, grower, helper, now, np.random.default_rng(SEED + 3))
     lay_out_conclusions(grower)
+    build_sowings(lots, places, grower, helper, now)
 
 
 def _needed_by(code: str, now: datetime) -> date:

@@ -8,8 +8,10 @@ from core.vocabulary import (
     Container,
     DatePrecision,
     Hazard,
+    LightNeed,
     OriginKind,
     PlaceKind,
+    SeedSize,
     Shedding,
     StepKind,
     StorageBehaviour,
@@ -118,6 +120,25 @@ WOKEN_BY = {
     "Sambucus cerulea": [StepKind.WARM_MOIST, StepKind.COLD_MOIST],
     "Prunus virginiana": [StepKind.COLD_MOIST],
     "Toxicoscordion venenosum": [StepKind.COLD_MOIST],
+}
+# how large the seed is, whether it wants light, whether it is woody, years to flower: starting points
+HOW_SOWN = {
+    "Balsamorhiza sagittata": (SeedSize.LARGE, LightNeed.EITHER, False, 3),
+    "Penstemon palmeri": (SeedSize.FINE, LightNeed.LIGHT, False, 2),
+    "Sphaeralcea munroana": (SeedSize.MIDDLING, LightNeed.EITHER, False, 1),
+    "Astragalus filipes": (SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
+    "Rhus trilobata": (SeedSize.LARGE, LightNeed.EITHER, True, 4),
+    "Nicotiana attenuata": (SeedSize.FINE, LightNeed.LIGHT, False, 1),
+    "Emmenanthe penduliflora": (SeedSize.FINE, LightNeed.DARK, False, 1),
+    "Ceanothus velutinus": (SeedSize.MIDDLING, LightNeed.EITHER, True, 5),
+    "Lomatium dissectum": (SeedSize.LARGE, LightNeed.EITHER, False, 4),
+    "Purshia tridentata": (SeedSize.LARGE, LightNeed.EITHER, True, 6),
+    "Sambucus cerulea": (SeedSize.MIDDLING, LightNeed.EITHER, True, 3),
+    "Prunus virginiana": (SeedSize.LARGE, LightNeed.EITHER, True, 5),
+    "Populus trichocarpa": (SeedSize.FINE, LightNeed.LIGHT, True, 10),
+    "Ericameria nauseosa": (SeedSize.MIDDLING, LightNeed.LIGHT, True, 2),
+    "Toxicoscordion venenosum": (SeedSize.MIDDLING, LightNeed.EITHER, False, 4),
+    "Linum lewisii": (SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
 }
 SMALL_EMBRYO = {"Lomatium dissectum", "Toxicoscordion venenosum"}
 SOWN_IN_SPRING = {"Sphaeralcea munroana", "Nicotiana attenuata", "Linum lewisii"}

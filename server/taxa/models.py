@@ -2,7 +2,18 @@
 
 from django.db import models
 
-from core.vocabulary import Confidence, EmbryoSize, Hazard, Shedding, SowSeason, StepKind, StorageBehaviour, StorageClass
+from core.vocabulary import (
+    Confidence,
+    EmbryoSize,
+    Hazard,
+    LightNeed,
+    SeedSize,
+    Shedding,
+    SowSeason,
+    StepKind,
+    StorageBehaviour,
+    StorageClass,
+)
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
 
@@ -41,6 +52,10 @@ class Taxon(Thing):
     embryo = models.CharField(max_length=5, choices=choices_of(EmbryoSize), blank=True)
     sow_season = models.CharField(max_length=6, choices=choices_of(SowSeason), blank=True)
     woken_by = models.JSONField(default=list, blank=True)
+    seed_size = models.CharField(max_length=8, choices=choices_of(SeedSize), blank=True)
+    light_need = models.CharField(max_length=6, choices=choices_of(LightNeed), blank=True)
+    woody = models.BooleanField(default=False)
+    years_to_flower = models.PositiveIntegerField(null=True, blank=True)
 
     class Meta:
         ordering = ["scientific_name"]

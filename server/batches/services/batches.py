@@ -1,5 +1,6 @@
 """Putting seed in, planning, moving, splitting, taking out."""
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
@@ -10,7 +11,7 @@ from django.db.models import Max
 from core.treatment import Plan
 from core.vocabulary import AmountKnown, LeavingHow, StockKind
 from server.batches.models import Batch, BatchPlan, Leaving, Move, Split, StepBegun, StepEnded
-from server.batches.selectors.courses import course_of
+from server.batches.selectors.courses import course_of, courses_of
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services import enter_stock
@@ -168,6 +169,18 @@ def take_out(*, by: Person, batch: Batch, how: LeavingHow, at: datetime, found: 
     if running is not None:
         StepEnded.objects.create(by=by, at=at, begun=running.begun, ended_by="clock" if at >= running.begun.due_at else "person")
     return Leaving.objects.create(by=by, at=at, batch=batch, how=how, found=found, note=note)
+
+
+@transaction.atomic
+def take_out_still_in(*, by: Person, batches: Collection[int], at: datetime, sure: bool) -> None:
+    """Take out the bags, by id, that are still in when their seed is sown: asked about, and then out with their medium."""
+    still = [c for c in courses_of(Batch.objects.filter(pk__in=batches)) if c.leaving is None] if batches else []
+    if still and not sure:
+        codes = ", ".join(c.batch.code for c in still)
+        message = f"Still in treatment: {codes}. Take them out first and count what you find, or sow: they are then out with their medium."
+        raise question("", "bags_still_in", message)
+    for course in still:
+        take_out(by=by, batch=course.batch, how=LeavingHow.WITH_MEDIUM, at=at)
 
 
 @transaction.atomic

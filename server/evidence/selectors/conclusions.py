@@ -1,5 +1,6 @@
 """What people concluded, on the trial, the lot and the recipe."""
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import datetime
 
@@ -38,7 +39,12 @@ def of_trial(trial: Trial) -> list[ConclusionView]:
 
 def of_lot(lot: Lot) -> list[ConclusionView]:
     """Those of a lot's trials."""
-    return _views(Conclusion.objects.filter(trial__lot=lot))
+    return of_lots([lot])
+
+
+def of_lots(lots: Collection[Lot]) -> list[ConclusionView]:
+    """Those of several lots' trials."""
+    return _views(Conclusion.objects.filter(trial__lot__in=lots))
 
 
 def of_recipe(recipe: Recipe) -> list[ConclusionView]:

@@ -1,5 +1,6 @@
 """The lot page: what is known of a lot, what its tests say of its age, and what next."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -9,7 +10,7 @@ from core.vocabulary import DeclineSource, Reason, TrialState
 from server.batches.models import Batch
 from server.evidence.selectors.conclusions import ConclusionView, of_lot
 from server.evidence.selectors.shares import by_treatment
-from server.evidence.selectors.usual import usual_scatters
+from server.evidence.selectors.usual import UsualScatters, usual_scatters
 from server.lots.models import Lot
 from server.lots.selectors.bench import LotBench, bench
 from server.record_kinds.days import local_day
@@ -83,16 +84,19 @@ class LotPage:
 def lot_page(lot: Lot, today: date) -> LotPage:
     """Everything about a lot, in a number of queries that does not grow with its records."""
     courses = with_courses(trials().filter(lot=lot))
-    usual = usual_scatters()
-    finished = [t for t in courses if t.state is TrialState.CLOSED]
-    found = [test for t in finished if (test := _test_of(t, usual.of(t.trial).rho0)) is not None]
-    tests = sorted((t for t, _ in found), key=lambda t: (t.tested_on, t.trial))
-    phis = {t.trial: phi for t, phi in found}
+    tests, phis = tests_of(courses, usual_scatters())
     last = tests[-1].tested_on if tests else None
     rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
     batches = [LotBatch(*row) for row in rows]
     potted = sum(look.potted for t in courses for d in t.dishes for look in d.looks)
-    return LotPage(bench(lot, today, last), tests, _forecast(lot, tests, phis, today), last, batches, potted, of_lot(lot))
+    return LotPage(bench(lot, today, last), tests, forecast_of(lot, tests, phis, today), last, batches, potted, of_lot(lot))
+
+
+def tests_of(courses: Sequence[TrialCourses], usual: UsualScatters) -> tuple[list[LotTest], dict[int, float]]:
+    """The finished trials among some of a lot as tests of its age, the oldest first, with the scatter of each by trial."""
+    finished = [t for t in courses if t.state is TrialState.CLOSED]
+    found = [test for t in finished if (test := _test_of(t, usual.of(t.trial).rho0)) is not None]
+    return sorted((t for t, _ in found), key=lambda t: (t.tested_on, t.trial)), {t.trial: phi for t, phi in found}
 
 
 def _test_of(trial: TrialCourses, rho0: float) -> tuple[LotTest, float] | None:
@@ -116,7 +120,8 @@ def _test_of(trial: TrialCourses, rho0: float) -> tuple[LotTest, float] | None:
     return test, shares.phi
 
 
-def _forecast(lot: Lot, tests: list[LotTest], phis: dict[int, float], today: date) -> Forecast:
+def forecast_of(lot: Lot, tests: list[LotTest], phis: dict[int, float], today: date) -> Forecast:
+    """How the lot declines where it lies, from its tests and their scatter."""
     zero = lot.collected_on or (tests[0].tested_on if tests else today)
     climate = lot.place.climate if lot.place else None
     given = [GerminationTest((t.tested_on - zero).days / YEAR, t.germinated, t.sown, phis[t.trial]) for t in tests]

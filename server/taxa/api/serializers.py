@@ -8,8 +8,8 @@ from server.taxa.models import Taxon
 
 
 class TaxonSerializer(serializers.ModelSerializer[Taxon]):
-    hazards = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(Hazard)))
-    woken_by = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(StepKind)))
+    hazards = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(Hazard)), required=False)
+    woken_by = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(StepKind)), required=False)
 
     class Meta:
         model = Taxon
@@ -30,5 +30,18 @@ class TaxonSerializer(serializers.ModelSerializer[Taxon]):
             "embryo",
             "sow_season",
             "woken_by",
+            "seed_size",
+            "light_need",
+            "woody",
+            "years_to_flower",
         ]
-        read_only_fields = fields
+        read_only_fields = ["id", "version"]
+
+
+class TaxonChangeSerializer(TaxonSerializer):
+    """A change of a plant: the version that was seen, and the fields that change."""
+
+    version = serializers.IntegerField(min_value=1)
+
+    class Meta(TaxonSerializer.Meta):
+        read_only_fields = ["id"]

@@ -6,15 +6,12 @@ from datetime import datetime, timedelta
 from django.db import transaction
 
 from core.errors import CoreError
-from core.vocabulary import LeavingHow
-from server.batches.models import Batch
-from server.batches.selectors.courses import courses_of
-from server.batches.services.batches import take_out
+from server.batches.services.batches import take_out_still_in
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import check_not_in_future
-from server.rest.problems import Problem, question, refused, refused_by_core
+from server.rest.problems import Problem, refused, refused_by_core
 from server.trials.models import Dish, Look, Sown, Trial
 from server.trials.selectors.courses import count_record, course_of
 from server.trials.services.new_look import COUNTS, NewLook, check_new_look
@@ -47,19 +44,8 @@ def sow_trial(*, by: Person, trial: Trial, at: datetime, dishes: Sequence[Dish] 
         if strange:
             raise refused("/dishes", "not_waiting", f"Not waiting to be sown in {trial.code}: {', '.join(strange[:5])}.")
         waiting = list(dishes)
-    _take_out_bags(by, waiting, at, sure=sure)
+    take_out_still_in(by=by, batches={d.batch_id for d in waiting if d.batch_id is not None}, at=at, sure=sure)
     return sow_dishes(by=by, dishes=waiting, at=at)
-
-
-def _take_out_bags(by: Person, dishes: Sequence[Dish], at: datetime, *, sure: bool) -> None:
-    ids = {d.batch_id for d in dishes if d.batch_id is not None}
-    still = [c for c in courses_of(Batch.objects.filter(pk__in=ids)) if c.leaving is None] if ids else []
-    if still and not sure:
-        codes = ", ".join(c.batch.code for c in still)
-        message = f"Still in treatment: {codes}. Take them out first and count what you find, or sow: they are then out with their medium."
-        raise question("", "bags_still_in", message)
-    for course in still:
-        take_out(by=by, batch=course.batch, how=LeavingHow.WITH_MEDIUM, at=at)
 
 
 @transaction.atomic

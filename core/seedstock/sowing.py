@@ -1,0 +1,296 @@
+"""From a tested share to cells, seeds and grams, with the doubt of the test carried along (part 9).
+
+The share is not known but told by a test: p ~ Beta(½ + p̂ n_eff, ½ + (1 − p̂) n_eff), taken at its 200 mid-point quantiles. Every
+answer here is a mean over those, so that a lot that was tested with few seeds asks for more of them.
+"""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from scipy import special
+
+from core.errors import CoreError
+from core.vocabulary import Reason
+
+QUANTILES = 200
+GUARD = 1e-12
+USUAL_PLANT_SHARE = 0.8
+USUAL_TARGET = 0.9
+MOST = 10**7
+
+Floats = np.ndarray[tuple[int, ...], np.dtype[np.float64]]
+
+
+@dataclass(frozen=True, slots=True)
+class CellFill:
+    """Seeds a cell for a wanted fill.
+
+    Attributes
+    ----------
+    seeds : int or None
+        Smallest number for which at least the wanted share of cells holds a plant; None where no number does (`reason`).
+    share_filled, share_two_or_more : float
+        Expected shares of cells with a plant, and with two or more (thinning), 0..1.
+    cells_two_or_more : float
+        The same in cells.
+    plain : int or None
+        The answer that takes the tested share for the truth; None where none germinated.
+    """
+
+    seeds: int | None
+    share_filled: float | None
+    share_two_or_more: float | None
+    cells_two_or_more: float | None
+    plain: int | None
+    reasons: dict[str, Reason]
+
+
+@dataclass(frozen=True, slots=True)
+class CellsNeeded:
+    """Cells for at least so many plants, and the assurance (0..1) that number reaches; None with a reason where none does."""
+
+    cells: int | None
+    assurance: float | None
+    reasons: dict[str, Reason]
+
+
+@dataclass(frozen=True, slots=True)
+class GroundSowing:
+    """Pure seeds a square metre, and grams of the material with its impurities, a square metre and for the area."""
+
+    seeds_per_m2: float | None
+    mass_per_m2: float | None
+    mass: float | None
+    reasons: dict[str, Reason]
+
+
+@dataclass(frozen=True, slots=True)
+class PureLiveSeed:
+    """Share of pure live seed, 0..1, and the grams of material that hold a wanted mass of it."""
+
+    pls: float
+    bulk_mass: float | None
+    reasons: dict[str, Reason]
+
+
+def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, s: float = USUAL_PLANT_SHARE, cells: int = 1) -> CellFill:
+    """Seeds a cell so that a share of the cells holds a plant.
+
+    Parameters
+    ----------
+    p : float
+        Tested germination, 0..1.
+    n_eff : float
+        Effective size of the test in seeds (part 3).
+    target : float
+        Wanted share of filled cells, 0..1 exclusive.
+    s : float
+        Share of the germinated that becomes a plant, above 0 to 1.
+    cells : int
+        Cells that are sown, for the thinning work.
+
+    Raises
+    ------
+    CoreError
+        ``share_out_of_range``, ``n_not_positive``, ``plant_share_out_of_range``, ``target_out_of_range``.
+
+    Examples
+    --------
+    >>> found = seeds_per_cell(0.5, 45.5, 0.9, 0.8, 72)
+    >>> found.seeds, found.plain, round(found.share_filled, 4)
+    (5, 5, 0.9149)
+    """
+    plants = _plants(p, n_eff, s)
+    _check_wish(target, "target")
+    seeds = _smallest(lambda m: share_filled(plants, m) >= target - GUARD, 1)
+    plain, reasons = _plain(p * s, target)
+    if seeds is None:
+        return CellFill(None, None, None, None, plain, reasons | dict.fromkeys(["seeds", "share_filled"], Reason.NEVER_REACHED))
+    two = share_two_or_more(plants, seeds)
+    return CellFill(seeds, share_filled(plants, seeds), two, two * cells, plain, reasons)
+
+
+def cells_needed(
+    p: float, n_eff: float, plants: int, seeds: int = 1, s: float = USUAL_PLANT_SHARE, assurance: float = USUAL_TARGET
+) -> CellsNeeded:
+    """Cells of `seeds` seeds for at least `plants` plants, thinned to one a cell, with an assurance.
+
+    With one seed a cell the answer is a number of seeds.
+
+    Examples
+    --------
+    >>> cells_needed(0.5, 45.5, plants=100, seeds=2).cells
+    187
+    """
+    if plants < 1:
+        raise CoreError(
+            f"{plants} plants are none to sow for: want at least 1.", code="no_plants", parameter="plants", bound=1, value=plants
+        )
+    if seeds < 1:
+        raise CoreError(f"{seeds} seeds a cell sow nothing: at least 1.", code="no_seeds", parameter="seeds", bound=1, value=seeds)
+    _check_wish(assurance, "assurance")
+    filled = _filled(_plants(p, n_eff, s), seeds)
+    found = _smallest(lambda c: _chance(filled, c, plants) >= assurance - GUARD, plants)
+    if found is None:
+        return CellsNeeded(None, None, dict.fromkeys(["cells", "assurance"], Reason.NEVER_REACHED))
+    return CellsNeeded(found, _chance(filled, found, plants), {})
+
+
+def chance_of_plants(p: float, n_eff: float, plants: int, cells: int, seeds: int = 1, s: float = USUAL_PLANT_SHARE) -> float:
+    """Chance, 0..1, that so many cells give at least `plants` plants.
+
+    Examples
+    --------
+    >>> round(chance_of_plants(0.5, 45.5, plants=100, cells=157, seeds=2), 2)
+    0.53
+    """
+    return _chance(_filled(_plants(p, n_eff, s), seeds), cells, plants)
+
+
+def plain_cells(p: float, plants: int, seeds: int = 1, s: float = USUAL_PLANT_SHARE) -> int | None:
+    """The answer of mental arithmetic: plants wanted over the share of cells that fill at the tested share; None where none germinated.
+
+    Examples
+    --------
+    >>> plain_cells(0.5, 100, seeds=2)
+    157
+    """
+    filled = 1 - (1 - p * s) ** seeds
+    return math.ceil(plants / filled - GUARD) if filled > 0 else None
+
+
+def direct_sowing(
+    p: float, plants_per_m2: float, tsw: float, purity: float = 1.0, s: float = USUAL_PLANT_SHARE, area_m2: float = 1.0
+) -> GroundSowing:
+    """Seeds and grams for sowing straight into the ground, at the tested share.
+
+    Parameters
+    ----------
+    p, s, purity : float
+        0..1; purity above 0.
+    plants_per_m2 : float
+    tsw : float
+        Grams a thousand seeds.
+    area_m2 : float
+
+    Examples
+    --------
+    >>> round(direct_sowing(0.55, 40, 1.8, 0.92, 0.6, 250).mass, 1)
+    59.3
+    """
+    _check_share(p, "p")
+    _check_above_zero({"plants_per_m2": plants_per_m2, "tsw": tsw, "purity": purity, "area_m2": area_m2})
+    if p * s == 0:
+        return GroundSowing(None, None, None, dict.fromkeys(["seeds_per_m2", "mass_per_m2", "mass"], Reason.NONE_GERMINATED))
+    seeds = plants_per_m2 / (p * s)
+    mass = seeds * tsw / 1000 / purity
+    return GroundSowing(seeds, mass, mass * area_m2, {})
+
+
+def pure_live_seed(purity: float, germination: float, pls_mass: float) -> PureLiveSeed:
+    """Share of pure live seed, and the bulk that holds a wanted mass of it (g).
+
+    Examples
+    --------
+    >>> round(pure_live_seed(0.85, 0.62, 500).bulk_mass, 1)
+    948.8
+    """
+    _check_share(purity, "purity")
+    _check_share(germination, "germination")
+    pls = purity * germination
+    if pls == 0:
+        return PureLiveSeed(0.0, None, {"bulk_mass": Reason.NONE_LIVE})
+    return PureLiveSeed(pls, pls_mass / pls, {})
+
+
+def share_filled(plants: Floats, seeds: int) -> float:
+    """Mean share of cells that hold a plant, over the grid of one seed's chance to become one."""
+    return float(_filled(plants, seeds).mean())
+
+
+def share_two_or_more(plants: Floats, seeds: int) -> float:
+    """Mean share of cells that hold two plants or more."""
+    if seeds < 2:
+        return 0.0
+    none = (1 - plants) ** seeds
+    one = seeds * plants * (1 - plants) ** (seeds - 1)
+    return float((1 - none - one).mean())
+
+
+def chance_to_be_a_plant(p: float, n_eff: float, s: float) -> Floats:
+    """The grid: what the chance of one seed to become a plant may be."""
+    return _plants(p, n_eff, s)
+
+
+@lru_cache(maxsize=64)
+def _shares(p: float, n_eff: float) -> Floats:
+    at = (np.arange(QUANTILES) + 0.5) / QUANTILES
+    grid: Floats = special.betaincinv(0.5 + p * n_eff, 0.5 + (1 - p) * n_eff, at)
+    return grid
+
+
+def _plants(p: float, n_eff: float, s: float) -> Floats:
+    _check_share(p, "p")
+    if not n_eff > 0:
+        raise CoreError(
+            f"A share tested with {n_eff:g} seeds tells nothing.", code="n_not_positive", parameter="n_eff", bound=0, value=n_eff
+        )
+    if not 0 < s <= 1:
+        message = f"{100 * s:g} % of the germinated cannot become plants: say more than 0 and at most 100 %."
+        raise CoreError(message, code="plant_share_out_of_range", parameter="s", bound=1, value=s)
+    return _shares(p, n_eff) * s
+
+
+def _filled(plants: Floats, seeds: int) -> Floats:
+    # through the logarithm, so that a tiny share over many seeds is not lost
+    filled: Floats = -np.expm1(seeds * np.log1p(-np.minimum(plants, 1 - 1e-16)))
+    return filled
+
+
+def _chance(filled: Floats, cells: int, plants: int) -> float:
+    """Mean over the grid of P(Binomial(cells, filled) ≥ plants)."""
+    return 0.0 if cells < plants else float(special.betainc(plants, cells - plants + 1, filled).mean())
+
+
+def _smallest(enough: Callable[[int], bool], least: int) -> int | None:
+    """The smallest whole number from `least` on that is enough, where more is never worse; None above ten million."""
+    high = least
+    while not enough(high):
+        if high > MOST:
+            return None
+        high *= 2
+    low = least if high == least else high // 2
+    while low < high:
+        middle = (low + high) // 2
+        low, high = (low, middle) if enough(middle) else (middle + 1, high)
+    return low
+
+
+def _plain(q: float, target: float) -> tuple[int | None, dict[str, Reason]]:
+    if q <= 0:
+        return None, {"plain": Reason.NONE_GERMINATED}
+    if q >= 1:
+        return 1, {}
+    return max(1, math.ceil(math.log1p(-target) / math.log1p(-q) - GUARD)), {}
+
+
+def _check_share(share: float, name: str) -> None:
+    if not 0 <= share <= 1:
+        raise CoreError(f"A share of {share:g} cannot be: it lies between 0 and 1.", code="share_out_of_range", parameter=name, value=share)
+
+
+def _check_wish(wish: float, name: str) -> None:
+    if not 0 < wish < 1:
+        message = f"{100 * wish:g} % cannot be promised: choose more than 0 and less than 100 %."
+        raise CoreError(message, code=f"{name}_out_of_range", parameter=name, bound=1, value=wish)
+
+
+def _check_above_zero(given: dict[str, float]) -> None:
+    for name, value in given.items():
+        if not value > 0:
+            what = name.replace("_per_m2", " a square metre").replace("_", " ")
+            message = f"{value:g} {what} cannot be: it must be more than 0."
+            raise CoreError(message, code="not_positive", parameter=name, bound=0, value=value)

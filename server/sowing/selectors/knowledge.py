@@ -1,0 +1,221 @@
+"""What is known of a plant: every trial, recipe, lot and outcome over the years, and what is still open."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from django.db.models import Q
+
+from core.germination import PooledShare
+from core.seedstock import HazardCare, cares
+from core.treatment import years_sentence
+from core.verdict import RecipeEvidence, best_sentence, best_so_far, openness, plant_share_sentence
+from core.vocabulary import Hazard, Openness, Question, StepKind, TrialState
+from server.evidence.selectors.conclusions import ConclusionView, of_lots
+from server.evidence.selectors.earlier import EarlierLine, ResultsOver, gather, results_over
+from server.evidence.selectors.lot_page import LotTest, forecast_of, tests_of
+from server.evidence.selectors.usual import usual_scatters
+from server.lots.models import Lot
+from server.lots.selectors import Stock, stocks
+from server.recipes.models import Step
+from server.sowing.models import Tray
+from server.sowing.selectors.trays import TrayView, learned_plant_share, tray_views
+from server.taxa.models import Taxon
+from server.trials.models import Trial
+from server.trials.selectors.state import trials, with_courses
+
+NO_TREATMENT = "no treatment"
+
+
+@dataclass(frozen=True)
+class KnownRecipe:
+    """A recipe over all trials of the plant; `openness` says how much its question is still open. `recipe` None: sown as it is."""
+
+    name: str
+    recipe: int | None
+    lines: list[EarlierLine]
+    pooled: PooledShare
+    sentence: str
+    openness: Openness
+    best: bool
+
+
+@dataclass(frozen=True)
+class KnownLot:
+    """A lot of the plant with its tests over the years, and the day on which half is left by the forecast."""
+
+    id: int
+    code: str
+    origin_place: str
+    collected_on: date | None
+    collected_precision: str
+    stock: Stock
+    ended: str
+    tests: list[LotTest]
+    half_on: date | None
+
+
+@dataclass(frozen=True)
+class KnownTrial:
+    """A trial of the plant as a line."""
+
+    id: int
+    code: str
+    question: str
+    asks: Question
+    lot_code: str
+    sown_on: date
+    state: TrialState
+
+
+@dataclass(frozen=True)
+class PlantKnowledge:
+    """Everything on one page. `taxon` is None while the species is unknown; then it is of the one lot `lot`."""
+
+    taxon: int | None
+    taxon_version: int | None
+    lot: int | None
+    name: str
+    common_name: str
+    note: str
+    note_source: str
+    note_confidence: str
+    seed_size: str
+    light_need: str
+    woody: bool
+    years_to_flower: int | None
+    growth: str
+    cares: list[HazardCare]
+    caution: str
+    best: str
+    recipes: list[KnownRecipe]
+    not_asked: list[StepKind]
+    trials: list[KnownTrial]
+    lots: list[KnownLot]
+    trays: list[TrayView]
+    plant_share: str
+    conclusions: list[ConclusionView]
+
+
+@dataclass(frozen=True)
+class KnowledgeRow:
+    """A plant as a line of the list: exactly one of `taxon` and `lot` is set."""
+
+    taxon: int | None
+    lot: int | None
+    name: str
+    common_name: str
+    lots: int
+    trials: int
+    best: str
+    best_name: str
+    best_share: float | None
+    openness: Openness
+    hazards: list[Hazard]
+
+
+def knowledge_rows() -> list[KnowledgeRow]:
+    """Every plant there is a lot or a trial of, by its common name, in a fixed number of queries."""
+    lots = list(Lot.objects.select_related("taxon"))
+    plants: dict[tuple[int | None, int | None], list[Lot]] = defaultdict(list)
+    for lot in lots:
+        plants[(lot.taxon_id, None) if lot.taxon_id else (None, lot.pk)].append(lot)
+    of_lot: dict[int, list[Trial]] = defaultdict(list)
+    every = list(trials())
+    for trial in every:
+        of_lot[trial.lot_id].append(trial)
+    usual, gathered = usual_scatters(), gather([t.pk for t in every])
+    rows = []
+    for (taxon, alone), own in plants.items():
+        mine = [t for lot in own for t in of_lot[lot.pk]]
+        rows.append(_row(taxon, alone, own, mine, results_over(mine, usual, gathered) if mine else None))
+    return sorted(rows, key=lambda r: (r.common_name.lower(), r.name))
+
+
+def _row(taxon: int | None, alone: int | None, lots: Sequence[Lot], mine: Sequence[Trial], told: ResultsOver | None) -> KnowledgeRow:
+    evidence = _evidence(told) if told else []
+    best = best_so_far(evidence)
+    return KnowledgeRow(
+        taxon=taxon,
+        lot=alone,
+        name=lots[0].name,
+        common_name=lots[0].common_name,
+        lots=len(lots),
+        trials=len(mine),
+        best=best_sentence(evidence),
+        best_name=best.name if best else "",
+        best_share=best.pooled.p if best else None,
+        openness=openness(best),
+        hazards=lots[0].taxon.hazard_words if lots[0].taxon else lots[0].hazard_words,
+    )
+
+
+def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantKnowledge:
+    """One plant, or one lot whose species is unknown."""
+    mine = Q(taxon=taxon) if taxon is not None else Q(pk=lot.pk if lot else None)
+    lots = list(Lot.objects.filter(mine).select_related("taxon", "place__parent__parent__parent").order_by("-collected_on", "code"))
+    courses = with_courses(trials().filter(lot__in=lots).order_by("-sow_on", "-pk"))
+    usual = usual_scatters()
+    told = results_over([c.trial for c in courses], usual, gather([c.trial.pk for c in courses]))
+    evidence = _evidence(told)
+    best = best_so_far(evidence)
+    left = stocks([x.pk for x in lots])
+    known_lots = []
+    for x in lots:
+        tests, phis = tests_of([c for c in courses if c.trial.lot_id == x.pk], usual)
+        half = forecast_of(x, tests, phis, today).half_on if tests else None
+        known_lots.append(KnownLot(x.pk, x.code, x.origin_place, x.collected_on, x.collected_precision, left[x.pk], x.ended, tests, half))
+    hazards = taxon.hazard_words if taxon else lots[0].hazard_words if lots else []
+    return PlantKnowledge(
+        taxon=taxon.pk if taxon else None,
+        taxon_version=taxon.version if taxon else None,
+        lot=lot.pk if lot else None,
+        name=taxon.scientific_name if taxon else lot.name if lot else "",
+        common_name=(taxon.common_name or taxon.scientific_name) if taxon else lot.common_name if lot else "",
+        note=taxon.note if taxon else "",
+        note_source=taxon.note_source if taxon else "",
+        note_confidence=taxon.note_confidence if taxon else "",
+        seed_size=taxon.seed_size if taxon else "",
+        light_need=taxon.light_need if taxon else "",
+        woody=taxon.woody if taxon else False,
+        years_to_flower=taxon.years_to_flower if taxon else None,
+        growth=years_sentence(taxon.years_to_flower, tree=taxon.woody) if taxon else "",
+        cares=cares(hazards),
+        caution=taxon.caution if taxon else "",
+        best=best_sentence(evidence),
+        recipes=[_recipe(e, told, best) for e in evidence],
+        not_asked=_not_asked(taxon, told),
+        trials=[
+            KnownTrial(c.trial.pk, c.trial.code, c.trial.question, Question(c.trial.asks), c.trial.lot.code, c.trial.sow_on, c.state)
+            for c in courses
+        ],
+        lots=known_lots,
+        trays=tray_views(Tray.objects.filter(lot__in=lots).order_by("-pk")),
+        plant_share=plant_share_sentence(learned_plant_share(lots[0])) if lots else "",
+        conclusions=of_lots(lots),
+    )
+
+
+def _evidence(told: ResultsOver) -> list[RecipeEvidence]:
+    """Recipes over trials, the one that woke most first."""
+    found = []
+    for name in told.lines:
+        pooled = told.view(name).pooled
+        if pooled is not None:
+            found.append(RecipeEvidence(name, pooled, told.replicated[name]))
+    return sorted(found, key=lambda e: (-e.pooled.p, e.name))
+
+
+def _recipe(e: RecipeEvidence, told: ResultsOver, best: RecipeEvidence | None) -> KnownRecipe:
+    view = told.view(e.name)
+    leads = best is not None and e.name == best.name
+    return KnownRecipe(e.name, told.recipes.get(e.name), view.lines, e.pooled, view.sentence, openness(e), leads)
+
+
+def _not_asked(taxon: Taxon | None, told: ResultsOver) -> list[StepKind]:
+    """Kinds of step that the notes name and no recipe tried here had."""
+    if taxon is None:
+        return []
+    tried = set(Step.objects.filter(recipe__in=told.recipes.values()).values_list("kind", flat=True))
+    return [k for k in taxon.woken_by_words if k not in tried]

@@ -1,0 +1,139 @@
+"""Trays with what came of them."""
+
+from collections import defaultdict
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+
+from django.db.models import QuerySet
+
+from core.seedstock import PlantShare, TrayOutcome, plant_share_of
+from core.verdict import tray_sentence
+from core.vocabulary import OutcomeStage
+from server.lots.models import Lot
+from server.record_kinds.selectors import valid
+from server.sowing.models import Outcome, Tray, TraySown
+
+STANDING = (OutcomeStage.POTTED, OutcomeStage.PLANTED, OutcomeStage.ALIVE)
+
+
+@dataclass(frozen=True)
+class OutcomeView:
+    """One count of a tray."""
+
+    id: int
+    stage: OutcomeStage
+    count: int
+    at: datetime
+    by: str
+    note: str
+
+
+@dataclass(frozen=True)
+class TrayView:
+    """A tray: when and with what it was sown, and what was counted, the latest of each stage in its field.
+
+    `tray_share` and `tested_share` are 0..1; None where nobody counted, or where it was not sown from seed. `standing` are plants at
+    the latest count after the seedlings. `sentence` says bench and tray percent side by side.
+    """
+
+    id: int
+    version: int
+    code: str
+    lot: int
+    lot_code: str
+    lot_name: str
+    place: str
+    cells: int
+    seeds_per_cell: int
+    sown_at: datetime | None
+    seeds: int | None
+    from_trial: str
+    emerged: int | None
+    thinned: int | None
+    potted: int | None
+    planted: int | None
+    alive: int | None
+    standing: int | None
+    tray_share: float | None
+    tested_share: float | None
+    sentence: str
+    outcomes: list[OutcomeView]
+
+
+def tray_views(trays: "QuerySet[Tray]") -> list[TrayView]:
+    """Trays in their order with their counts: three queries."""
+    found = list(trays.select_related("lot__taxon", "plan", "trial", "place__parent__parent__parent"))
+    ids = [t.pk for t in found]
+    sown = {s.tray_id: s for s in valid(TraySown.objects.filter(tray__in=ids))}
+    counts: dict[int, list[Outcome]] = defaultdict(list)
+    for o in valid(Outcome.objects.filter(tray__in=ids)).select_related("by").order_by("at", "pk"):
+        counts[o.tray_id].append(o)
+    return [_view(t, sown.get(t.pk), counts[t.pk]) for t in found]
+
+
+def latest(outcomes: Iterable[Outcome]) -> dict[OutcomeStage, Outcome]:
+    """The latest count of each stage; outcomes in time order."""
+    return {OutcomeStage(o.stage): o for o in outcomes}
+
+
+def standing_of(outcomes: Iterable[Outcome]) -> int | None:
+    """Plants at the latest count that counted plants."""
+    return next((o.count for o in reversed(list(outcomes)) if o.stage in STANDING), None)
+
+
+def outcome_of(tray: Tray, sown: TraySown | None, outcomes: list[Outcome]) -> TrayOutcome | None:
+    """A tray as core learns from it; None where seedlings were not counted, or where it was not sown from tested seed."""
+    by_stage = latest(outcomes)
+    if sown is None or tray.plan is None or OutcomeStage.EMERGED not in by_stage:
+        return None
+    emerged = by_stage[OutcomeStage.EMERGED].count
+    thinned = by_stage[OutcomeStage.THINNED].count if OutcomeStage.THINNED in by_stage else 0
+    return TrayOutcome(sown.seeds, tray.plan.tested_share, emerged, min(thinned, emerged), standing_of(outcomes))
+
+
+def _view(tray: Tray, sown: TraySown | None, outcomes: list[Outcome]) -> TrayView:
+    by_stage, told = latest(outcomes), outcome_of(tray, sown, outcomes)
+    counts = {s: by_stage[s].count if s in by_stage else None for s in OutcomeStage}
+    return TrayView(
+        id=tray.pk,
+        version=tray.version,
+        code=tray.code,
+        lot=tray.lot_id,
+        lot_code=tray.lot.code,
+        lot_name=tray.lot.common_name,
+        place=tray.place.full_name if tray.place else "",
+        cells=tray.cells,
+        seeds_per_cell=tray.seeds_per_cell,
+        sown_at=sown.at if sown else None,
+        seeds=sown.seeds if sown else None,
+        from_trial=tray.trial.code if tray.trial else "",
+        emerged=counts[OutcomeStage.EMERGED],
+        thinned=counts[OutcomeStage.THINNED],
+        potted=counts[OutcomeStage.POTTED],
+        planted=counts[OutcomeStage.PLANTED],
+        alive=counts[OutcomeStage.ALIVE],
+        standing=standing_of(outcomes),
+        tray_share=told.tray_share if told else None,
+        tested_share=tray.plan.tested_share if tray.plan else None,
+        sentence=tray_sentence(told) if told else "",
+        outcomes=[OutcomeView(o.pk, OutcomeStage(o.stage), o.count, o.at, o.by.initials, o.note) for o in reversed(outcomes)],
+    )
+
+
+def learned_plant_share(lot: Lot) -> PlantShare:
+    """How many of the germinated become plants in this grower's trays: of the lot's plant, leaning on all plants' trays."""
+    trays = list(Tray.objects.filter(plan__isnull=False).select_related("plan", "lot"))
+    ids = [t.pk for t in trays]
+    sown = {s.tray_id: s for s in valid(TraySown.objects.filter(tray__in=ids))}
+    counts: dict[int, list[Outcome]] = defaultdict(list)
+    for o in valid(Outcome.objects.filter(tray__in=ids)).order_by("at", "pk"):
+        counts[o.tray_id].append(o)
+    told = [(t, found) for t in trays if (found := outcome_of(t, sown.get(t.pk), counts[t.pk])) is not None]
+    everything = plant_share_of([x for _, x in told])
+    same = [x for t, x in told if _same_plant(t.lot, lot)]
+    return plant_share_of(same, everything.s) if same else everything
+
+
+def _same_plant(a: Lot, b: Lot) -> bool:
+    return a.taxon_id == b.taxon_id if b.taxon_id is not None else a.pk == b.pk

@@ -1,0 +1,5 @@
+"""Writing sowings.
+
+``plans``  planning, treating, sowing.
+``trays``  what comes of the trays.
+"""

@@ -1,0 +1,118 @@
+"""What comes of the trays: counts at dates, and seedlings potted from a trial's dishes."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import Sum
+
+from core.vocabulary import OutcomeStage
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.places.models import Place
+from server.record_kinds.selectors import valid
+from server.record_kinds.services import change_thing, check_not_in_future, create_thing, take_back
+from server.rest.problems import Problem, question, refused
+from server.sowing.models import Outcome, Tray, TraySown
+from server.sowing.selectors.trays import STANDING, latest
+from server.trials.models import Look, Trial
+
+STAGE_WORDS = {
+    OutcomeStage.EMERGED: "emerged",
+    OutcomeStage.THINNED: "thinned out",
+    OutcomeStage.POTTED: "potted",
+    OutcomeStage.PLANTED: "planted",
+    OutcomeStage.ALIVE: "alive",
+}
+
+
+@dataclass(frozen=True)
+class NewOutcome:
+    """A count of one stage in a tray, of all so far."""
+
+    stage: OutcomeStage
+    count: int
+    at: datetime
+    client_id: UUID
+    device_at: datetime | None = None
+    note: str = ""
+
+
+@transaction.atomic
+def record_outcome(*, by: Person, tray: Tray, new: NewOutcome, sure: bool = False) -> tuple[Outcome, bool]:
+    """Record a count; the same `client_id` again is the same count. What is unlikely is asked about with its numbers."""
+    require(by, Right.COUNT)
+    known = Outcome.objects.filter(client_id=new.client_id).first()
+    if known is not None:
+        if (known.tray_id, known.stage, known.count) != (tray.pk, new.stage, new.count):
+            raise Problem("Another count with this client_id is recorded already, with another number.", code="client_id_reused")
+        return known, False
+    check_not_in_future(new.at)
+    sown = valid(TraySown.objects.filter(tray=tray)).first()
+    if sown is None and tray.trial_id is None:
+        raise Problem(f"{tray.code} is not sown yet: nothing can have come up.", code="not_sown")
+    if sown is not None and new.at < sown.at:
+        raise refused("/at", "before_sowing", f"{tray.code} was sown on {sown.at:%-d %b %Y}: nothing can be counted before.")
+    if not sure:
+        _question(tray, sown, new)
+    made = Outcome.objects.create(
+        tray=tray, stage=new.stage, count=new.count, at=new.at, by=by, client_id=new.client_id, device_at=new.device_at, note=new.note
+    )
+    return made, True
+
+
+def _question(tray: Tray, sown: TraySown | None, new: NewOutcome) -> None:
+    """Ask about a count that can hardly be."""
+    there = {s: o.count for s, o in latest(valid(Outcome.objects.filter(tray=tray, at__lte=new.at)).order_by("at", "pk")).items()}
+    there[new.stage] = new.count
+    emerged, thinned = there.get(OutcomeStage.EMERGED), there.get(OutcomeStage.THINNED, 0)
+    if sown is not None and emerged is not None and emerged > sown.seeds:
+        message = f"{emerged} emerged in {tray.code}, and {sown.seeds} seeds were sown. Does a seed hold several plants? Then say it is so."
+        raise question("/count", "more_than_sown", message)
+    if emerged is not None and thinned > emerged:
+        message = f"{thinned} thinned out in {tray.code}, and {emerged} had emerged. Count what emerged again, or say it is so."
+        raise question("/count", "more_thinned_than_emerged", message)
+    if new.stage in STANDING and emerged is not None and new.count > emerged - thinned:
+        word = STAGE_WORDS[new.stage]
+        message = (
+            f"{new.count} {word} in {tray.code}, and {emerged - thinned} were left standing. Count what emerged again, or say it is so."
+        )
+        raise question("/count", "more_than_emerged", message)
+
+
+def take_back_outcome(*, by: Person, outcome: Outcome) -> Outcome:
+    """Take a count back; it stays to be seen in the record, and the one before it stands again."""
+    require(by, Right.COUNT)
+    return take_back(outcome, by=by, tray=outcome.tray, stage=outcome.stage, count=outcome.count)
+
+
+@transaction.atomic
+def pot_from_dishes(*, by: Person, trial: Trial, seedlings: int, at: datetime, place: Place | None = None, sure: bool = False) -> Tray:
+    """Put seedlings that were potted from a trial's dishes into a tray of their own; they are plants of its lot."""
+    require(by, Right.COUNT)
+    check_not_in_future(at)
+    if seedlings < 1:
+        raise refused("/seedlings", "no_seedlings", f"{seedlings} seedlings fill no tray: at least 1.")
+    left = seedlings_left(trial)
+    if seedlings > left and not sure:
+        message = f"{seedlings} seedlings, and the looks of {trial.code} say that {left} were potted and stand in no tray yet. Is it so?"
+        raise question("/seedlings", "more_than_potted", message)
+    number = Tray.objects.filter(trial=trial).count() + 1
+    tray = create_thing(Tray(code=f"{trial.code}-P{number}", lot=trial.lot, trial=trial, place=place, cells=seedlings), by=by)
+    Outcome.objects.create(tray=tray, stage=OutcomeStage.POTTED, count=seedlings, at=at, by=by)
+    return tray
+
+
+def seedlings_left(trial: Trial) -> int:
+    """Seedlings potted from the dishes of a trial that stand in no tray yet."""
+    potted = valid(Look.objects.filter(dish__treatment__trial=trial)).aggregate(n=Sum("potted"))["n"] or 0
+    in_trays = Tray.objects.filter(trial=trial).aggregate(n=Sum("cells"))["n"] or 0
+    return max(0, int(potted) - int(in_trays))
+
+
+def change_tray(*, by: Person, tray: Tray, version: int, changes: dict[str, Any]) -> Tray:
+    """Move a tray, or change its note."""
+    require(by, Right.COUNT)
+    return change_thing(tray, changes, by=by, version=version)
