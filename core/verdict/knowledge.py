@@ -7,7 +7,6 @@ from core.germination import PooledShare
 from core.verdict.sentences import percent
 from core.vocabulary import Openness
 
-
 # an interval over trials wider than this leaves the next one open; a starting point of ours
 WIDE = 0.4
 

@@ -10,6 +10,7 @@ class LabelKind(StrEnum):
     STORED = "stored"
     BAG = "bag"
     DISH = "dish"
+    TRAY = "tray"
 
 
 class LabelSheet(StrEnum):

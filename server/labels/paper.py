@@ -81,7 +81,7 @@ def _label(canvas: Canvas, content: LabelContent, x: float, y: float, width: flo
     pad = 2.5 * mm
     foot = 5 * mm if content.warning else 0
     side = min(height - foot - 2 * pad, 0.36 * width)
-    _qr(canvas, content.path, x + pad, y + height - pad - side, side)
+    draw_qr(canvas, content.path, x + pad, y + height - pad - side, side)
     left, right, top = x + pad + side + 2.5 * mm, x + width - pad, y + height - pad
     code_size = min(22.0, _fitting(content.code, BOLD, 22, right - left))
     canvas.setFillColor(black)
@@ -124,7 +124,7 @@ def _pencil_lines(canvas: Canvas, left: float, right: float, top: float, floor: 
         at -= PENCIL_LINE_GAP
 
 
-def _qr(canvas: Canvas, path: str, x: float, y: float, side: float) -> None:
+def draw_qr(canvas: Canvas, path: str, x: float, y: float, side: float) -> None:
     """A QR code as one rectangle a module, its quiet zone inside `side`; a merged path is not read by every scanner."""
     matrix = list(segno.make(path, error="m", micro=False).matrix_iter(border=2))
     module = side / len(matrix)

@@ -13,6 +13,8 @@ from server.lots.models.lot import HAZARD_OF
 from server.lots.selectors.stock import Stock
 from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
+from server.sowing.models import SowingPlan, Tray
+from server.sowing.selectors.trays import tray_views
 from server.trials.models import Dish, Sown, Trial
 
 GRADE_WORDS = {
@@ -87,6 +89,28 @@ def dish_contents(dishes: Sequence[Dish]) -> list[LabelContent]:
     return [_dish_content(d, sown.get(d.pk)) for d in dishes]
 
 
+def tray_contents(plan: SowingPlan) -> list[LabelContent]:
+    """What stands on the labels of a sowing's trays: plant, lot, treatment, cells and seeds, and the day they were sown."""
+    taxon = plan.lot.taxon
+    warning = "; ".join(c.short for c in cares(plan.lot.hazard_words))
+    return [
+        LabelContent(
+            code=t.code,
+            path=f"/c/{t.code}",
+            name=plan.lot.common_name,
+            latin=taxon.scientific_name if taxon else "species not known",
+            lines=[
+                f"lot {plan.lot.code}",
+                plan.recipe.name if plan.recipe else "sown as it is",
+                f"{t.cells} cells of {t.seeds_per_cell}, {t.seeds} seeds" if t.cells else f"{t.seeds} seeds",
+                f"sown {local_day(t.sown_at):%-d %b %Y}" if t.sown_at else "sown ________",
+            ],
+            warning=warning,
+        )
+        for t in tray_views(plan.trays.all())
+    ]
+
+
 def _dish_content(dish: Dish, sown_at: datetime | None) -> LabelContent:
     trial = dish.treatment.trial
     number = f"{'≈ ' if dish.seeds_known != AmountKnown.COUNTED else ''}{dish.seeds} seeds"
@@ -143,13 +167,16 @@ def day_as_known(day: date | None, precision: str) -> str:
 
 
 def find_code(code: str) -> CodeTarget | None:
-    """What carries a code: a lot, a dish, a batch or a trial. Letters may be small or large."""
-    if lot := Lot.objects.filter(code__iexact=code).first():
-        return CodeTarget("lot", lot.pk, None)
+    """What carries a code: a lot, a dish, a batch, a trial, a sowing or a tray. Letters may be small or large."""
+    simple = (("lot", Lot), ("batch", Batch), ("trial", Trial), ("sowing", SowingPlan))
+    for kind, model in simple:
+        found = model._default_manager.filter(code__iexact=code).values_list("pk", flat=True).first()
+        if found is not None:
+            return CodeTarget(kind, found, found if kind == "trial" else None)
     if dish := Dish.objects.filter(code__iexact=code).select_related("treatment").first():
         return CodeTarget("dish", dish.pk, dish.treatment.trial_id)
-    if batch := Batch.objects.filter(code__iexact=code).first():
-        return CodeTarget("batch", batch.pk, None)
-    if trial := Trial.objects.filter(code__iexact=code).first():
-        return CodeTarget("trial", trial.pk, trial.pk)
-    return None
+    tray = Tray.objects.filter(code__iexact=code).first()
+    if tray is None:
+        return None
+    # seedlings potted from dishes are found on their trial's page
+    return CodeTarget("sowing", tray.plan_id, None) if tray.plan_id else CodeTarget("trial", tray.trial_id or 0, tray.trial_id)

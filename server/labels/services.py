@@ -9,15 +9,17 @@ from core.vocabulary import LabelKind, LabelSheet
 from server.batches.models import Batch
 from server.labels.models import LabelPrint
 from server.labels.paper import labels_pdf
-from server.labels.selectors import LabelContent, bag_contents, content, dish_contents
+from server.labels.selectors import LabelContent, bag_contents, content, dish_contents, tray_contents
 from server.lots.models import Lot
 from server.lots.selectors.stock import stocks
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.rest.problems import refused
+from server.sowing.models import SowingPlan
 from server.trials.models import Dish, Trial
 
 MOST_LABELS = 600
+EMPTY = {LabelKind.BAG: ("batch", "/batches"), LabelKind.DISH: ("trial", "/trial"), LabelKind.TRAY: ("sown tray", "/sowing")}
 
 
 @transaction.atomic
@@ -30,15 +32,16 @@ def print_labels(
     lots: Sequence[Lot] = (),
     batches: Sequence[Batch] = (),
     trial: Trial | None = None,
+    sowing: SowingPlan | None = None,
     copies: int = 1,
     skip: int = 0,
 ) -> bytes:
-    """Make the PDF of the labels of lots, of bags, or of a trial's dishes, and log each print."""
+    """Make the PDF of the labels of lots, of bags, of a trial's dishes, or of a sowing's trays, and log each print."""
     require(by, Right.COUNT)
-    one, made = _labels(kind, lots, batches, trial)
+    one, made = _labels(kind, lots, batches, trial, sowing)
     if not one:
-        what, field = {LabelKind.BAG: ("batch", "/batches"), LabelKind.DISH: ("trial", "/trial")}.get(kind, ("lot", "/lots"))
-        raise refused(field, f"no_{what}", f"Choose at least one {what} to print a label for.")
+        what, field = EMPTY.get(kind, ("lot", "/lots"))
+        raise refused(field, f"no_{what.replace(' ', '_')}", f"Choose at least one {what} to print a label for.")
     if len(one) * copies > MOST_LABELS:
         message = f"{len(one)} labels × {copies} copies make {len(one) * copies}; print at most {MOST_LABELS} at a time."
         raise refused("/copies", "too_many_labels", message)
@@ -50,7 +53,7 @@ def print_labels(
 
 
 def _labels(
-    kind: LabelKind, lots: Sequence[Lot], batches: Sequence[Batch], trial: Trial | None
+    kind: LabelKind, lots: Sequence[Lot], batches: Sequence[Batch], trial: Trial | None, sowing: SowingPlan | None
 ) -> tuple[list[LabelContent], list[LabelPrint]]:
     """One label of each, and the lines of the log without what they share."""
     if kind is LabelKind.BAG:
@@ -58,5 +61,7 @@ def _labels(
     if kind is LabelKind.DISH:
         dishes = Dish.objects.filter(treatment__trial=trial).select_related("treatment__trial__lot__taxon") if trial else []
         return dish_contents(list(dishes)), [LabelPrint(lot=trial.lot, trial=trial)] if trial else []
+    if kind is LabelKind.TRAY:
+        return tray_contents(sowing) if sowing else [], [LabelPrint(lot=sowing.lot)] if sowing else []
     left = stocks([lot.pk for lot in lots])
     return [content(lot, left[lot.pk], kind) for lot in lots], [LabelPrint(lot=lot) for lot in lots]

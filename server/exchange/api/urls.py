@@ -2,12 +2,14 @@
 
 from django.urls import path
 
-from server.exchange.api.views import ExportSchemaView, ExportView, ReportMakingView, ReportPdfView, ReportView
+from server.exchange.api import views
 
 urlpatterns = [
-    path("trials/<int:pk>/export/<str:name>/", ExportView.as_view()),
-    path("trials/<int:pk>/report/", ReportView.as_view()),
-    path("trials/<int:pk>/report/making/", ReportMakingView.as_view()),
-    path("trials/<int:pk>/report.pdf/", ReportPdfView.as_view()),
-    path("export-schema/", ExportSchemaView.as_view()),
+    path("trials/<int:pk>/export/<str:name>/", views.ExportView.as_view()),
+    path("trials/<int:pk>/report/", views.ReportView.as_view()),
+    path("trials/<int:pk>/report/making/", views.ReportMakingView.as_view()),
+    path("trials/<int:pk>/report.pdf/", views.ReportPdfView.as_view()),
+    path("sowing-plans/<int:pk>/sheet.pdf/", views.TrayPlanView.as_view()),
+    path("lots/<int:pk>/card.pdf/", views.SeedCardView.as_view()),
+    path("export-schema/", views.ExportSchemaView.as_view()),
 ]

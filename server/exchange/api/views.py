@@ -23,8 +23,13 @@ from server.exchange.formats.record import json_of, schema
 from server.exchange.formats.spreadsheet import xlsx_of
 from server.exchange.formats.text import csv_of
 from server.exchange.report.paper import report_pdf
+from server.exchange.report.sheet import seed_card_pdf, tray_plan_pdf
+from server.exchange.selectors.card import seed_card
 from server.exchange.selectors.report import trial_report
 from server.exchange.selectors.tables import TrialTables, trial_tables
+from server.lots.models import Lot
+from server.record_kinds.days import local_day
+from server.sowing.selectors.plans import sowing_page, sowing_plans
 from server.trials.models import Trial
 from server.trials.selectors.state import trials
 
@@ -88,6 +93,25 @@ class ReportMakingView(APIView):
     def get(self, request: Request, pk: int) -> StreamingHttpResponse:
         trial = get_object_or_404(trials(), pk=pk)
         return StreamingHttpResponse(_making(trial), content_type="application/x-ndjson", headers={"Cache-Control": "no-store"})
+
+
+class TrayPlanView(APIView):
+    """A sowing's tray plan as a PDF."""
+
+    @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY}, operation_id="sowing_plans_sheet")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        plan = get_object_or_404(sowing_plans(), pk=pk)
+        made = tray_plan_pdf(plan, sowing_page(plan, local_day(timezone.now())))
+        return _file(made, "application/pdf", f"{plan.code}-trays.pdf", inline=True)
+
+
+class SeedCardView(APIView):
+    """The card of a lot, as a PDF, for seed that is given away."""
+
+    @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY}, operation_id="lots_card")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        lot = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk)
+        return _file(seed_card_pdf(seed_card(lot)), "application/pdf", f"{lot.code}-card.pdf", inline=True)
 
 
 def _making(trial: Trial) -> Iterator[bytes]:

@@ -9,6 +9,7 @@ from server.labels.models import LabelPrint
 from server.labels.selectors import CodeTarget
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
+from server.sowing.models import SowingPlan
 from server.trials.models import Trial
 
 
@@ -18,6 +19,7 @@ class LabelsSerializer(serializers.Serializer[None]):
     lots = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), many=True, default=list)
     batches = serializers.PrimaryKeyRelatedField(queryset=Batch.objects.select_related("lot__taxon"), many=True, default=list)
     trial = serializers.PrimaryKeyRelatedField(queryset=Trial.objects.select_related("lot__taxon"), allow_null=True, default=None)
+    sowing = serializers.PrimaryKeyRelatedField(queryset=SowingPlan.objects.select_related("lot__taxon"), allow_null=True, default=None)
     kind = serializers.ChoiceField(choices=choices_of(LabelKind), default=LabelKind.STORED)
     sheet = serializers.ChoiceField(choices=choices_of(LabelSheet))
     copies = serializers.IntegerField(min_value=1, max_value=100, default=1)

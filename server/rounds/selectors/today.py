@@ -21,6 +21,7 @@ from server.people.selectors import work_calendar
 from server.record_kinds.days import local_day
 from server.rounds.selectors.bags import BatchDay, PlaceBags, bag_rounds, batch_days
 from server.rounds.selectors.timers import Timer, timers
+from server.sowing.selectors.plans import SowingDue, sowings_due
 from server.stands.models import Stand
 from server.stands.selectors.rows import StandRow
 from server.stands.selectors.rows import row as stand_row
@@ -135,6 +136,7 @@ class Today:
     bags: list[PlaceBags]
     batch_days: list[BatchDay]
     timers: list[Timer]
+    sowings: list[SowingDue]
 
 
 def today(now: datetime) -> Today:
@@ -160,6 +162,7 @@ def today(now: datetime) -> Today:
         bags=bag_rounds(day, batches),
         batch_days=sorted([*batch_days(day, batches), *_starts(found, day)], key=lambda b: (b.on, b.code)),
         timers=timers(now, batches).timers,
+        sowings=sowings_due(day),
     )
 
 
