@@ -114,3 +114,11 @@ class CountsAre(StrEnum):
 
     NEW = "new"
     IN_ALL = "in_all"
+
+
+class FileKind(StrEnum):
+    """What a file that is read in holds."""
+
+    TABLE = "table"
+    TRIAL = "trial"
+    EVERYTHING = "everything"

@@ -60,6 +60,7 @@ INSTALLED_APPS = [
     "server.sowing",
     "server.labels",
     "server.rounds",
+    "server.exchange",
     "server.demo",
 ]
 

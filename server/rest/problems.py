@@ -76,6 +76,11 @@ def body(status: int, title: str, detail: str, code: str, errors: list[FieldErro
     return {"type": f"/problems/{code}", "title": title, "status": status, "detail": detail, "code": code, "errors": errors, **extra}
 
 
+def problem_body(problem: Problem) -> dict[str, Any]:
+    """A problem as it is answered, for answers that are lines of a stream."""
+    return body(problem.status, problem.title, problem.detail, problem.code, problem.errors, **problem.extra)
+
+
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """Turn any exception of a view into a problem; anything unknown stays an exception, for Django to log."""
     if isinstance(error, CoreError):
@@ -97,7 +102,7 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
 
 def _content(error: Exception) -> dict[str, Any] | None:
     if isinstance(error, Problem):
-        return body(error.status, error.title, error.detail, error.code, error.errors, **error.extra)
+        return problem_body(error)
     if isinstance(error, (Http404, ObjectDoesNotExist)):
         return body(404, "Not found", "There is nothing at this address. The list it belongs to shows what there is.", "not_found", [])
     if isinstance(error, (PermissionDenied, exceptions.PermissionDenied)):

@@ -8,7 +8,7 @@ import numpy as np
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils import timezone
 from PIL import Image
-from rest_framework.test import APIClient, APITestCase
+from rest_framework.test import APIClient, APITestCase, APITransactionTestCase
 
 from core.temperature import log_csv
 from core.treatment import WorkCalendar
@@ -158,7 +158,7 @@ def make_log(place: Place, temps, end_days_ago: float = 0, hours: float = 1):
     return import_log(by=make_person(), place=place, name="logger.csv", text=text, at=now(), said={})
 
 
-class ApiCase(APITestCase):
+class ApiChecks:
     """A signed-in client for each role, with problems read out of answers."""
 
     def as_role(self, role: Role = Role.GROWER) -> APIClient:
@@ -178,3 +178,11 @@ class ApiCase(APITestCase):
         self.assertTrue(body["detail"])
         self.assertEqual([e["pointer"] for e in body["errors"]], list(pointers))
         return body
+
+
+class ApiCase(ApiChecks, APITestCase):
+    """Each test in a transaction of its own."""
+
+
+class CommittedApiCase(ApiChecks, APITransactionTestCase):
+    """For work that a thread of its own does, on a connection of its own: it sees only what is committed."""

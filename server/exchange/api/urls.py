@@ -1,10 +1,16 @@
 """Addresses of what leaves the application."""
 
 from django.urls import path
+from rest_framework.routers import SimpleRouter
 
 from server.exchange.api import views
+from server.exchange.api.import_views import EverythingView, FileReadViewSet
 
+router = SimpleRouter()
+router.register("files", FileReadViewSet)
 urlpatterns = [
+    *router.urls,
+    path("everything/", EverythingView.as_view()),
     path("trials/<int:pk>/export/<str:name>/", views.ExportView.as_view()),
     path("trials/<int:pk>/report/", views.ReportView.as_view()),
     path("trials/<int:pk>/report/making/", views.ReportMakingView.as_view()),

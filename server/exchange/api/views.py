@@ -1,13 +1,9 @@
 """What leaves the application, over HTTP: data as files, and the report."""
 
 import base64
-import json
-from collections.abc import Callable, Iterator
-from queue import Queue
-from threading import Thread
+from collections.abc import Callable
 from typing import Any
 
-from django.db import connection
 from django.http import Http404, HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -17,6 +13,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.exchange.api.progress import Tell, told_as_lines
 from server.exchange.api.serializers import TrialReportSerializer
 from server.exchange.formats.package import package_of
 from server.exchange.formats.record import json_of, schema
@@ -30,7 +27,6 @@ from server.exchange.selectors.tables import TrialTables, trial_tables
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
 from server.sowing.selectors.plans import sowing_page, sowing_plans
-from server.trials.models import Trial
 from server.trials.selectors.state import trials
 
 CSV, XLSX = "text/csv; charset=utf-8", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
@@ -92,7 +88,12 @@ class ReportMakingView(APIView):
     @extend_schema(responses={(200, "application/x-ndjson"): OpenApiTypes.STR}, operation_id="trials_report_making")
     def get(self, request: Request, pk: int) -> StreamingHttpResponse:
         trial = get_object_or_404(trials(), pk=pk)
-        return StreamingHttpResponse(_making(trial), content_type="application/x-ndjson", headers={"Cache-Control": "no-store"})
+
+        def work(tell: Tell) -> dict[str, Any]:
+            made = report_pdf(trial_report(trial, timezone.now(), tell), tell)
+            return {"name": f"{trial.code}-report.pdf", "pdf": base64.b64encode(made).decode()}
+
+        return told_as_lines(work)
 
 
 class TrayPlanView(APIView):
@@ -112,28 +113,3 @@ class SeedCardView(APIView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         lot = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk)
         return _file(seed_card_pdf(seed_card(lot)), "application/pdf", f"{lot.code}-card.pdf", inline=True)
-
-
-def _making(trial: Trial) -> Iterator[bytes]:
-    """Lines as they come: the report is made in a thread of its own, so that each step is told when it begins."""
-    lines: Queue[dict[str, Any] | None] = Queue()
-
-    def tell(done: int, of: int, doing: str) -> None:
-        lines.put({"done": done, "of": of, "doing": doing})
-
-    def make() -> None:
-        try:
-            made = report_pdf(trial_report(trial, timezone.now(), tell), tell)
-            lines.put({"name": f"{trial.code}-report.pdf", "pdf": base64.b64encode(made).decode()})
-        except Exception:
-            lines.put({"failed": "The report could not be made. Nothing is lost: try again, and say so if it fails twice."})
-            raise
-        finally:
-            lines.put(None)
-            connection.close()
-
-    worker = Thread(target=make, daemon=True)
-    worker.start()
-    while (line := lines.get()) is not None:
-        yield json.dumps(line).encode() + b"\n"
-    worker.join()

@@ -86,6 +86,7 @@ def _trial(courses: TrialCourses) -> dict[str, Cell]:
         "sow_on": trial.sow_on,
         "first_look_days": trial.first_look_days,
         "every_days": trial.every_days,
+        "daily_for_days": trial.daily_for_days,
         "length_days": trial.length_days,
         "layout": trial.layout,
         "layout_seed": trial.layout_seed,
@@ -109,6 +110,7 @@ TRIAL_COLUMNS = (
     Column("sow_on", Kind.DAY, "planned day of sowing"),
     Column("first_look_days", Kind.NUMBER, "planned first look after sowing", "d"),
     Column("every_days", Kind.NUMBER, "planned gap between looks", "d"),
+    Column("daily_for_days", Kind.WHOLE, "planned days of daily looks once it comes up", "d"),
     Column("length_days", Kind.NUMBER, "planned length", "d"),
     Column("layout", Kind.TEXT, "how dishes were put on their places", words=tuple(Layout)),
     Column("layout_seed", Kind.WHOLE, "seed of the random layout: the same seed lays it out again"),
@@ -197,6 +199,7 @@ DISH_COLUMNS = (
     Column("hard", Kind.WHOLE, "at the closing: took up no water", "seeds"),
     Column("empty", Kind.WHOLE, "at the closing: no embryo", "seeds"),
     Column("dead", Kind.WHOLE, "at the closing: dead", "seeds"),
+    Column("closed_at", Kind.MOMENT, "when it was closed; empty while it is not"),
     Column("set_aside_at", Kind.MOMENT, "from when shares and comparisons leave it out"),
     Column("set_aside_why", Kind.TEXT, "why"),
     Column("sent_on_at", Kind.MOMENT, "when what was left went on into a further treatment; later looks are not this treatment's"),
@@ -219,6 +222,7 @@ def _dish(d: DishCourse) -> list[Cell]:
         x.seeds_cv,
         d.sown_at,
         *ends,
+        d.closing.at if fates and d.closing else None,
         aside.at if aside else None,
         aside.why if aside else "",
         d.stretches[0].at if d.stretches else None,
@@ -235,6 +239,8 @@ LOOK_COLUMNS = (
     Column("rotted", Kind.WHOLE, "newly rotted", "seeds", needed=True),
     Column("lost", Kind.WHOLE, "newly lost", "seeds", needed=True),
     Column("seen_how", Kind.TEXT, "opened, seen through, or a sprout in the bag before sowing", words=(*SeenHow, "in_bag")),
+    Column("potted", Kind.WHOLE, "of the germinated, potted", "seeds"),
+    Column("note", Kind.TEXT, "what was noted"),
     Column("by", Kind.TEXT, "initials of who looked"),
     Column("counts", Kind.YES_NO, "whether it belongs to the treatment's result: not after setting aside or sending on", needed=True),
 )
@@ -248,10 +254,10 @@ def _looks(d: DishCourse) -> list[list[Cell]]:
     own = d.sprouts if d.dishes_of_bag == 1 else ()
     name, code = d.dish.treatment.name, d.dish.code
     rows: list[list[Cell]] = [
-        [code, name, x.at, (x.at - d.sown_at) / DAY, x.sprouted, 0, 0, 0, "in_bag", "", True] for x in own if x.at < d.sown_at
+        [code, name, x.at, (x.at - d.sown_at) / DAY, x.sprouted, 0, 0, 0, "in_bag", 0, "", "", True] for x in own if x.at < d.sown_at
     ]
     for x in d.looks:
         counts = end is None or x.at <= end
         new: list[Cell] = [x.new_germinated, x.new_abnormal, x.new_rotted, x.new_lost]
-        rows.append([code, name, x.at, (x.at - d.sown_at) / DAY, *new, x.seen_how, x.by.initials, counts])
+        rows.append([code, name, x.at, (x.at - d.sown_at) / DAY, *new, x.seen_how, x.potted, x.note, x.by.initials, counts])
     return rows

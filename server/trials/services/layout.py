@@ -66,12 +66,12 @@ def lay_out_trial(
 ) -> Trial:
     """Lay out a trial: its dishes get unique blind codes and random positions, and its seed is drawn from the lot."""
     require(by, Right.PLAN)
-    _check_treatments(treatments)
+    check_treatments(treatments)
     cost, stock = cost_of(lot=lot, treatments=len(treatments), dishes=dishes_per_treatment, seeds_per_dish=seeds_per_dish)
     _check_stock(cost, stock, lot)
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
     trial = create_thing(
-        Trial(code=_next_code(lot), question=question, lot=lot, sow_on=sow_on, layout=layout, layout_seed=seed, **fields), by=by
+        Trial(code=next_code(lot), question=question, lot=lot, sow_on=sow_on, layout=layout, layout_seed=seed, **fields), by=by
     )
     made = [Treatment(trial=trial, order=i, **vars(t)) for i, t in enumerate(treatments)]
     Treatment.objects.bulk_create(made)
@@ -116,7 +116,7 @@ def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, s
     there = list(Treatment.objects.filter(trial=trial))
     if new.is_control:
         raise refused("/is_control", "two_controls", "A treatment added later cannot be the control: it was not run beside the others.")
-    _check_treatments([*(NewTreatment(t.name, is_control=t.is_control) for t in there), new], at_field="/name")
+    check_treatments([*(NewTreatment(t.name, is_control=t.is_control) for t in there), new], at_field="/name")
     cost, stock = cost_of(lot=trial.lot, treatments=1, dishes=dishes, seeds_per_dish=seeds_per_dish)
     _check_stock(cost, stock, trial.lot)
     treatment = Treatment.objects.create(trial=trial, order=len(there), added_on=local_day(at), **vars(new))
@@ -143,7 +143,8 @@ def design_of(trial: Trial) -> dict[str, Any]:
     }
 
 
-def _check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> None:
+def check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> None:
+    """Refuse treatments without a name, with one name twice, or without the one control the others are held against."""
     if not treatments:
         raise refused("/treatments", "no_treatment", "A trial needs at least one treatment.")
     names = [t.name.strip().lower() for t in treatments]
@@ -165,7 +166,7 @@ def _check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") ->
         raise refused("/treatments", "no_control", "Say which treatment is the control: same seed, same handling, no treatment.")
 
 
-def _next_code(lot: Lot) -> str:
+def next_code(lot: Lot) -> str:
     """Three letters of the plant and the next free number: ``BAL-07``."""
     letters = re.sub(r"[^A-Z]", "", lot.common_name.rsplit(maxsplit=1)[-1].upper() + lot.name.upper())[:3] or "TRI"
     taken = Trial.objects.filter(code__startswith=f"{letters}-").values_list("code", flat=True)

@@ -1,0 +1,49 @@
+"""A trial that this application wrote: what it names, and whether that is here."""
+
+from typing import Any
+
+from server.batches.models import Batch
+from server.exchange.formats.record import FORMAT_VERSION
+from server.exchange.reading.files import refused_file
+from server.lots.models import Lot
+from server.recipes.models import Recipe
+from server.trials.models import Trial
+
+Json = dict[str, Any]
+
+
+def notes_on(found: Json) -> list[str]:
+    """What a trial's file names that is not here, and what becomes of it; refused where it cannot be read in at all."""
+    if found.get("version") != FORMAT_VERSION:
+        raise refused_file(
+            "other_version",
+            f"This trial was written in format {found.get('version')}; this application reads format {FORMAT_VERSION}. "
+            "Write it out again with the newer of the two.",
+        )
+    try:
+        return _notes(found)
+    except (KeyError, TypeError, ValueError, AttributeError) as why:
+        raise refused_file("damaged_file", f"This trial's file lacks something: {why}. Write it out again.") from None
+
+
+def _notes(found: Json) -> list[str]:
+    trial, notes = found["trial"], []
+    if Trial.objects.filter(code=trial["code"]).exists():
+        raise refused_file("code_taken", f"Trial {trial['code']} is here already: it cannot be read in a second time.")
+    if not Lot.objects.filter(code=trial["lot"]).exists():
+        notes.append(f"Lot {trial['lot']} is not here: it is made, without an amount, as seed swapped with others.")
+    wanted = {t["recipe"] for t in found["treatments"] if t["recipe"]}
+    lacking = sorted(r for r in wanted if recipe_named(r) is None)
+    if lacking:
+        notes.append(f"Not here, so that their treatments are kept by name only: {', '.join(lacking)}.")
+    bags = {d["batch"] for d in found["dishes"] if d["batch"]}
+    away = sorted(bags - set(Batch.objects.filter(code__in=bags).values_list("code", flat=True)))
+    if away:
+        notes.append(f"Bags that are not here: {', '.join(away)}. What sprouted in a dish's own bag is kept as looks before its sowing.")
+    return notes
+
+
+def recipe_named(words: str) -> Recipe | None:
+    """The recipe that a file names by name and edition; None where it is not here."""
+    name, _, edition = words.rpartition(", edition ")
+    return Recipe.objects.filter(name=name, edition=int(edition)).first() if edition.isdigit() else None

@@ -1,0 +1,188 @@
+"""Reading a file in: all of it or nothing, noticed when it comes twice, undone as one."""
+
+from collections.abc import Callable
+from dataclasses import asdict
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import ProtectedError
+from django.utils import timezone
+
+from core.vocabulary import FileKind, SheetShape
+from server.exchange.models import FileRead
+from server.exchange.reading.drafts import Drafts, drafts_of
+from server.exchange.reading.files import ReadFile, packed, read_file, unpacked
+from server.exchange.reading.settled import Laid, Settled, lay, sheet_of
+from server.exchange.reading.trial_file import notes_on
+from server.exchange.reading.whole import check_archive
+from server.exchange.selectors.readings import digest_of, read_before
+from server.exchange.services import everything, tables
+from server.exchange.services import trial as trials_file
+from server.exchange.services.progress import Tell, over, watched
+from server.lots.models import Lot, StockEntry
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.rest.problems import Problem, Refused, question
+from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
+
+
+class TableRefused(Refused):
+    """A table with problems: each names sheet, cell, value and what would be accepted."""
+
+    def __init__(self, drafts: Drafts) -> None:
+        count = len(drafts.problems)
+        said = "one cell" if count == 1 else f"{count} cells"
+        super().__init__(
+            f"Nothing was read in: {said} cannot be taken as they are.", code="table_refused", problems=[asdict(p) for p in drafts.problems]
+        )
+
+
+def read_in(
+    *,
+    by: Person,
+    name: str,
+    content: bytes,
+    settled: Settled,
+    client_id: UUID,
+    sure: bool = False,
+    tell: Tell = lambda done, of, doing: None,
+) -> FileRead:
+    """Read a file in; the same `client_id` again is the same reading.
+
+    All that can be refused is found before anything is written, so that nobody who counts meanwhile waits for it.
+    """
+    require(by, Right.PLAN)
+    known = FileRead.objects.filter(client_id=client_id).first()
+    if known is not None:
+        return known
+    told = watched(client_id, tell)
+    told(0, 0, "reading the file")
+    found = read_file(name, content)
+    before = read_before(content)
+    if before is not None and not sure:
+        message = f"The same file was read in by {before.by.initials} on {before.at:%-d %b %Y}. Read it in a second time?"
+        raise question("/file", "read_before", message)
+    make = _maker(by, found, content, settled, told)
+    try:
+        with transaction.atomic():
+            made, sentence = make()
+            told(1, 1, "done")
+            return FileRead.objects.create(
+                by=by,
+                at=timezone.now(),
+                client_id=client_id,
+                name=name[:200],
+                digest=digest_of(content),
+                kind=found.kind,
+                settled=_kept(settled),
+                content=packed(content),
+                made=made,
+                sentence=sentence[:300],
+            )
+    finally:
+        over(client_id)
+
+
+Make = Callable[[], tuple[dict[str, Any], str]]
+
+
+def _maker(by: Person, found: ReadFile, content: bytes, settled: Settled, tell: Tell) -> Make:
+    """What writes the file, everything about it checked already."""
+    if found.kind is FileKind.EVERYTHING:
+        check_archive(content)
+        return lambda: (everything.make_everything(by, content, tell), "A whole nursery")
+    if found.kind is FileKind.TRIAL and found.trial is not None:
+        wanted = found.trial
+        notes_on(wanted)
+        return lambda: (trials_file.make_trial(by, wanted, tell), f"Trial {wanted['trial']['code']}")
+    tell(0, 0, "checking each cell")
+    laid = lay(sheet_of(found, settled), settled)
+    drafts = drafts_of(laid, settled, timezone.now())
+    if drafts.problems:
+        raise TableRefused(drafts)
+    return lambda: _make_table(by, laid, settled, drafts, tell)
+
+
+def _make_table(by: Person, laid: Laid, settled: Settled, drafts: Drafts, tell: Tell) -> tuple[dict[str, Any], str]:
+    if laid.table.shape is SheetShape.LOTS:
+        made = tables.make_lots(by, laid, settled, drafts, timezone.now(), tell)
+        return dict(made), f"{len(drafts.lots)} lots"
+    trials, renamed = tables.make_trials(by, settled, drafts, tell)
+    dishes, looks = sum(len(t.dishes) for t in drafts.trials), sum(t.looks for t in drafts.trials)
+    return {**trials, "renamed": renamed}, f"{len(drafts.trials)} trials, {dishes} dishes, {looks:,} looks"
+
+
+def _kept(settled: Settled) -> dict[str, Any]:
+    """What was settled, as JSON keeps it."""
+    out = asdict(settled) | {"lot": settled.lot.pk if settled.lot else None}
+    return out | {"sown_on": settled.sown_on.isoformat() if settled.sown_on else None}
+
+
+@transaction.atomic
+def undo(*, by: Person, reading: FileRead, at: datetime) -> FileRead:
+    """Undo a reading as one. Refused where somebody has built on it since; the file is kept, and can be read in again."""
+    require(by, Right.PLAN)
+    if reading.withdrawn or FileRead.objects.filter(corrects=reading).exists():
+        raise Problem("This reading was undone already.", code="undone_already")
+    if reading.kind == FileKind.EVERYTHING:
+        raise Problem("A whole nursery cannot be undone: begin with an empty installation instead.", code="cannot_undo")
+    _check_untouched(reading)
+    try:
+        _delete(by, reading)
+    except ProtectedError as error:
+        names = sorted({str(type(x)._meta.verbose_name) for x in error.protected_objects})
+        message = f"Somebody has built on this since ({', '.join(names)}). Take that back first, then undo the reading."
+        raise Problem(message, code="built_on") from None
+    return FileRead.objects.create(
+        by=by,
+        at=at,
+        name=reading.name,
+        digest=reading.digest,
+        kind=reading.kind,
+        settled=reading.settled,
+        content=b"",
+        made={},
+        sentence=f"Undone: {reading.sentence}"[:300],
+        corrects=reading,
+        withdrawn=True,
+    )
+
+
+def _check_untouched(reading: FileRead) -> None:
+    trials, lots = reading.made.get("trials", []), reading.made.get("lots", [])
+    later = [
+        m
+        for m in (Look, Closing, SetAside, Stretch)
+        if m.objects.filter(dish__treatment__trial__in=trials, recorded_at__gt=reading.recorded_at).exists()
+    ]
+    if later:
+        raise Problem("Dishes of this reading were counted since. Take those records back first, then undo the reading.", code="built_on")
+    if StockEntry.objects.filter(lot__in=lots).exclude(pk__in=reading.made.get("stock", [])).exists():
+        raise Problem("Seed was drawn from, or added to, a lot of this reading since. It cannot be undone any more.", code="built_on")
+
+
+def _delete(by: Person, reading: FileRead) -> None:
+    """Take the records of a reading out; the histories keep that they were there, and who took them out."""
+    trials = reading.made.get("trials", [])
+    dishes = Dish.objects.filter(treatment__trial__in=trials)
+    for model in (Stretch, SetAside, Closing, Look, Sown):
+        # corrections point at what they correct, so the latest go first
+        rows = model._default_manager.filter(dish__in=dishes)
+        rows.filter(corrects__isnull=False).delete()
+        rows.delete()
+    for thing in [*dishes, *Trial.objects.filter(pk__in=trials), *Lot.objects.filter(pk__in=reading.made.get("lots", []))]:
+        thing._history_user = by  # type: ignore[attr-defined]  # read by the history on delete
+        if isinstance(thing, Lot):
+            StockEntry.objects.filter(lot=thing).delete()
+        if isinstance(thing, Trial):
+            Treatment.objects.filter(trial=thing).delete()
+        thing.delete()
+
+
+def content_of(reading: FileRead) -> bytes:
+    """The file as it came."""
+    if not reading.content:
+        raise Problem("This line only says that a reading was undone: it keeps no file.", code="no_file")
+    return unpacked(bytes(reading.content))

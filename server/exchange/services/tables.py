@@ -1,0 +1,99 @@
+"""What a table makes: lots with their amounts, or trials with their counts."""
+
+from datetime import datetime
+from typing import Any
+
+from django.utils import timezone
+
+from core.tables import DishDraft, LotDraft
+from core.vocabulary import AmountUnit, StockKind
+from server.exchange.reading.drafts import Drafts, TrialDraft
+from server.exchange.reading.settled import Laid, Settled
+from server.exchange.services.progress import Tell
+from server.lots.services import add_lot, enter_stock
+from server.people.models import Person
+from server.rest.problems import Refused
+from server.trials.models import Dish
+from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
+from server.trials.services.layout import NewTreatment
+
+Made = dict[str, list[int]]
+USUAL_LENGTH, USUAL_GAP = 28.0, 3.0
+
+
+def make_lots(by: Person, laid: Laid, settled: Settled, drafts: Drafts, at: datetime, tell: Tell) -> Made:
+    """Enter the lots, each with what there is of it."""
+    made: Made = {"lots": [], "stock": []}
+    for n, draft in enumerate(drafts.lots, 1):
+        lot = add_lot(by=by, code=draft.code, taxon=drafts.taxa.get(draft.row), **_fields(draft, settled))
+        made["lots"].append(lot.pk)
+        if draft.amount is not None and laid.unit is not None:
+            known = settled.amount_known
+            entry = enter_stock(
+                by=by, lot=lot, kind=StockKind.IN, amount=draft.amount, unit=AmountUnit(laid.unit), known=known, at=at, reason="read in"
+            )
+            made["stock"].append(entry.pk)
+        if n % 50 == 0 or n == len(drafts.lots):
+            tell(n, len(drafts.lots), f"lot {n} of {len(drafts.lots)}")
+    return made
+
+
+def _fields(draft: LotDraft, settled: Settled) -> dict[str, object]:
+    kind = draft.origin_kind or settled.origin_kind
+    moment = draft.collected
+    return {
+        "field_name": draft.field_name,
+        "origin_kind": kind,
+        "origin_place": draft.origin_place,
+        "collector": draft.collector,
+        "leave": draft.leave or settled.leave,
+        "parents": draft.parents,
+        "note": draft.note,
+    } | ({"collected_on": moment.day, "collected_precision": moment.precision} if moment else {})
+
+
+def make_trials(by: Person, settled: Settled, drafts: Drafts, tell: Tell) -> tuple[Made, list[str]]:
+    """Take the trials over; also says which code each dish of the sheet got where the sheet's own could not be kept."""
+    made: Made = {"trials": []}
+    renamed: list[str] = []
+    total, before = sum(t.looks for t in drafts.trials), 0
+    for draft in drafts.trials:
+        if draft.lot is None:
+            raise Refused("A trial without its lot cannot be kept.", code="no_lot")
+        begun = before
+
+        def told(looks: int, begun: int = begun, question: str = draft.question) -> None:
+            tell(begun + looks, total, f"{begun + looks:,} of {total:,} looks: {question}")
+
+        trial, rows = adopt_trial(by=by, lot=draft.lot, dishes=[_dish(d) for d in draft.dishes], tell=told, **_trial(draft, settled))
+        made["trials"].append(trial.pk)
+        renamed += _renamed(draft, rows)
+        before += draft.looks
+    return made, renamed
+
+
+def _trial(draft: TrialDraft, settled: Settled) -> dict[str, Any]:
+    last = max((x.at - d.sown_at for d in draft.dishes for x in d.looks), default=None)
+    return {
+        "question": draft.question,
+        "treatments": [NewTreatment(n, is_control=n == draft.control) for n in draft.treatments],
+        "sow_on": draft.sow_on,
+        "criterion": settled.criterion,
+        "length_days": max(1.0, last.total_seconds() / 86400) if last else USUAL_LENGTH,
+        "first_look_days": USUAL_GAP,
+        "every_days": USUAL_GAP,
+        "blind": False,
+    }
+
+
+def _dish(draft: DishDraft) -> AdoptedDish:
+    looks = [
+        AdoptedLook(timezone.make_aware(x.at), new_germinated=x.germinated, new_abnormal=x.abnormal, new_rotted=x.rotted, new_lost=x.lost)
+        for x in draft.looks
+    ]
+    return AdoptedDish(draft.treatment, draft.seeds, timezone.make_aware(draft.sown_at), looks, code=draft.name)
+
+
+def _renamed(draft: TrialDraft, rows: list[Dish]) -> list[str]:
+    pairs = zip(draft.dishes, rows, strict=True)
+    return [f"row {d.row + 1}, “{d.name or d.treatment}”: {row.code}" for d, row in pairs if row.code != d.name]

@@ -1,0 +1,126 @@
+"""A trial that this application wrote, read in again unchanged."""
+
+from collections import defaultdict
+from datetime import date, datetime
+
+from core.vocabulary import OriginKind
+from server.batches.models import Batch
+from server.exchange.reading.trial_file import Json, recipe_named
+from server.exchange.services.progress import Tell
+from server.exchange.services.tables import Made
+from server.lots.models import Lot
+from server.lots.services import add_lot
+from server.people.models import Person
+from server.places.models import Place
+from server.taxa.models import Taxon
+from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
+from server.trials.services.layout import NewTreatment
+
+PLAN = (
+    "criterion",
+    "medium",
+    "light",
+    "closure",
+    "temperature_c",
+    "night_temperature_c",
+    "first_look_days",
+    "every_days",
+    "daily_for_days",
+)
+IN_BAG = "in_bag"
+
+
+def make_trial(by: Person, found: Json, tell: Tell) -> Made:
+    """Take the trial over as it was."""
+    t = found["trial"]
+    made: Made = {"trials": [], "lots": []}
+    lot = Lot.objects.filter(code=t["lot"]).first()
+    if lot is None:
+        lot = _lot(by, t)
+        made["lots"].append(lot.pk)
+    looks: dict[str, list[Json]] = defaultdict(list)
+    for row in found["looks"]:
+        looks[row["dish"]].append(row)
+    places = {p.full_name: p for p in Place.objects.select_related("parent__parent__parent")}
+    batches = {b.code: b for b in Batch.objects.filter(lot=lot)}
+    dishes = [_dish(d, looks[d["dish"]], places, batches) for d in found["dishes"]]
+    total = len(found["looks"])
+    trial, _ = adopt_trial(
+        by=by,
+        lot=lot,
+        code=t["code"],
+        question=t["question"],
+        treatments=[_treatment(x) for x in found["treatments"]],
+        dishes=dishes,
+        sow_on=date.fromisoformat(t["sow_on"]),
+        layout_seed=t["layout_seed"],
+        layout=t["layout"],
+        blind=t["blind"],
+        opened_at=max((d.closed_at for d in dishes if d.closed_at), default=None) if t["blind"] else None,
+        length_days=t["length_days"],
+        tell=lambda n: tell(n, total, f"{n:,} of {total:,} looks"),
+        **{name: t[name] for name in PLAN},
+    )
+    made["trials"].append(trial.pk)
+    return made
+
+
+def _lot(by: Person, t: Json) -> Lot:
+    taxon = Taxon.objects.filter(scientific_name=t["scientific_name"]).first() if t["scientific_name"] else None
+    name = "" if taxon else (t["plant"] or t["scientific_name"] or "unnamed")
+    return add_lot(by=by, code=t["lot"], taxon=taxon, field_name=name[:120], origin_kind=OriginKind.SWAPPED)
+
+
+def _treatment(x: Json) -> NewTreatment:
+    return NewTreatment(
+        name=x["treatment"],
+        recipe=recipe_named(x["recipe"]) if x["recipe"] else None,
+        is_control=x["is_control"],
+        dose=x["dose"],
+        dose_unit=x["dose_unit"] or "",
+        light=x["light"] or "",
+        level_a=x["level_a"] or "",
+        level_b=x["level_b"] or "",
+    )
+
+
+def _dish(d: Json, looks: list[Json], places: dict[str, Place], batches: dict[str, Batch]) -> AdoptedDish:
+    batch = batches.get(d["batch"]) if d["batch"] else None
+    # sprouts in a bag that is here are read from the bag itself
+    own = [x for x in looks if x["seen_how"] != IN_BAG or batch is None]
+    fates = (d["fresh"], d["hard"], d["empty"], d["dead"])
+    return AdoptedDish(
+        treatment=d["treatment"],
+        seeds=d["sown"],
+        sown_at=_moment(d["sown_at"]),
+        looks=[_look(x) for x in sorted(own, key=lambda x: str(x["at"]))],
+        code=d["dish"],
+        seeds_known=d["sown_known"],
+        seeds_cv=d["sown_cv"] or 0.0,
+        block=d["block"] or 1,
+        position=d["position"],
+        place=places.get(d["place"] or ""),
+        batch=batch,
+        fates=None if any(f is None for f in fates) else fates,
+        closed_at=_moment(d["closed_at"]),
+        set_aside=(at, d["set_aside_why"] or "") if (at := _moment(d["set_aside_at"])) else None,
+        sent_on_at=_moment(d["sent_on_at"]),
+    )
+
+
+def _look(x: Json) -> AdoptedLook:
+    at = _moment(x["at"])
+    return AdoptedLook(
+        at=at or datetime.min,  # noqa: DTZ901  # a look without its time is refused as a record
+        new_germinated=x["germinated"],
+        new_abnormal=x["abnormal"],
+        new_rotted=x["rotted"],
+        new_lost=x["lost"],
+        seen_how="opened" if x["seen_how"] == IN_BAG else x["seen_how"],
+        potted=x["potted"] or 0,
+        note=x["note"] or "",
+    )
+
+
+def _moment(text: str | None) -> datetime | None:
+    return datetime.fromisoformat(text) if text else None

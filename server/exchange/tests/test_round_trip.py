@@ -1,0 +1,212 @@
+import io
+import json
+import zipfile
+from datetime import UTC, datetime
+from unittest import mock
+from uuid import uuid4
+
+from django.core.cache import caches
+from django.core.management import call_command
+from django.test import TestCase, TransactionTestCase
+from rest_framework.test import APIClient
+
+from core.vocabulary import Role
+from server.demo.build import build_demo, password_of
+from server.evidence.tests.grown import grown_trial
+from server.exchange.formats.archive import ARCHIVE_NAME, archive_of
+from server.exchange.formats.package import package_of
+from server.exchange.formats.record import json_of
+from server.exchange.reading.settled import Settled
+from server.exchange.selectors.tables import trial_tables
+from server.exchange.services.imports import read_in
+from server.lots.models import Lot
+from server.people.models import Person
+from server.people.services import add_person
+from server.recipes.models import Recipe
+from server.rest.problems import Problem
+from server.sowing.models import SowingPlan
+from server.stands.models import Stand
+from server.taxa.models import Taxon
+from server.tests.builders import dishes_of, look, make_lot, make_person, make_recipe, now
+from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
+from server.trials.selectors.state import trials
+from server.trials.services.closings import close_dish, open_trial, send_on, set_aside
+
+
+def forget(trial):
+    """Take a trial out of the database, as if it had never been there."""
+    dishes = Dish.objects.filter(treatment__trial=trial)
+    for model in (Stretch, SetAside, Closing, Look, Sown):
+        model.objects.filter(dish__in=dishes, corrects__isnull=False).delete()
+        model.objects.filter(dish__in=dishes).delete()
+    dishes.delete()
+    Treatment.objects.filter(trial=trial).delete()
+    trial.delete()
+
+
+def read(content, name="back.json", by=None):
+    return read_in(by=by or make_person(), name=name, content=content, settled=Settled(), client_id=uuid4())
+
+
+class OwnTrial(TestCase):
+    def setUp(self):
+        trial = grown_trial(none=(6, 7, 5), cold=(14, 16, 15))
+        open_trial(by=make_person(), trial=trial, at=now(), version=1)
+        a, b, c, *_ = dishes_of(trial)
+        look(a, 35, 0, note="mould at the rim")
+        close_dish(by=make_person(), dish=a, at=now(), client_id=uuid4(), fresh=1)
+        set_aside(by=make_person(), dish=b, at=now(), why="dried out")
+        send_on(by=make_person(), trial=trial, dishes=[c], at=now(), name="sent on")
+        self.trial = trials().get(pk=trial.pk)
+
+    def data(self):
+        return trial_tables(trials().get(code=self.trial.code))
+
+    def test_its_json_and_its_package_come_back_unchanged(self):
+        for write in (json_of, package_of):
+            with self.subTest(write.__name__):
+                before = write(self.data())
+                forget(Trial.objects.get(code=self.trial.code))
+                reading = read(before)
+                self.assertEqual(Trial.objects.get().pk, reading.made["trials"][0])
+                self.assertEqual(json_of(self.data()), before if write is json_of else self._json_in(before))
+
+    def _json_in(self, package):
+        with zipfile.ZipFile(io.BytesIO(package)) as box:
+            return box.read("trial.json")
+
+    def test_it_is_not_read_in_beside_itself(self):
+        with self.assertRaises(Problem) as caught:
+            read(json_of(self.data()))
+        self.assertEqual(caught.exception.code, "code_taken")
+
+    def test_a_lot_that_is_not_here_is_made_without_an_amount(self):
+        whole = json.loads(json_of(self.data()))
+        forget(Trial.objects.get())
+        whole["trial"]["lot"] = "ELSE-1"
+        read(json.dumps(whole).encode())
+        lot = Lot.objects.get(code="ELSE-1")
+        self.assertEqual((lot.origin_kind, lot.stock_entries.count()), ("swapped", 0))
+
+    def test_damaged_newer_and_short_ones_are_refused(self):
+        whole = json.loads(json_of(self.data()))
+        forget(Trial.objects.get())
+        for code, broken in (
+            ("other_version", whole | {"version": 99}),
+            ("damaged_file", {k: v for k, v in whole.items() if k != "dishes"}),
+            ("damaged_file", whole | {"trial": {}}),
+        ):
+            with self.subTest(code), self.assertRaises(Problem) as caught:
+                read(json.dumps(broken).encode())
+            self.assertEqual(caught.exception.code, code)
+        self.assertFalse(Trial.objects.exists())
+
+
+PAGES = (
+    "today/?", "lots/?page_size=500", "recipes/?page_size=500", "trials/?page_size=500", "stands/?page_size=500", "places/?page_size=500",
+    "taxa/?page_size=500", "bag-rounds/", "timers/", "supplies/?page_size=500", "knowledge/", "sowing-plans/", "work-year/",
+)  # fmt: skip
+
+
+def paths():
+    """Every page of the demo, by its address."""
+    out = [p.rstrip("?") for p in PAGES]
+    for lot in Lot.objects.values_list("pk", flat=True):
+        out += [f"lots/{lot}/", f"lots/{lot}/page/", f"lots/{lot}/ledger/", f"lots/{lot}/history/", f"lots/{lot}/sowing-bases/"]
+    for trial in Trial.objects.all():
+        names = ["overview", "story", "set-up", "history", "count-sheet"]
+        compared = ["comparison", "verdict", "earlier", "report"]
+        out += [f"trials/{trial.pk}/{n}/" for n in [*names, *compared]]
+    out += [f"stands/{pk}/" for pk in Stand.objects.values_list("pk", flat=True)]
+    out += [f"recipes/{pk}/" for pk in Recipe.objects.values_list("pk", flat=True)]
+    out += [f"taxa/{pk}/knowledge/" for pk in Taxon.objects.values_list("pk", flat=True)]
+    out += [f"sowing-plans/{pk}/page/" for pk in SowingPlan.objects.values_list("pk", flat=True)]
+    return out
+
+
+def answers(at, username="rk"):
+    """What every page shows at a moment."""
+    with mock.patch("django.utils.timezone.now", return_value=at):
+        return _answers(username)
+
+
+def _answers(username):
+    client = APIClient()
+    client.force_login(Person.objects.get(username=username), backend="django.contrib.auth.backends.ModelBackend")
+    out = {}
+    for path in paths():
+        answer = client.get(f"/api/v1/{path}")
+        out[path] = (answer.status_code, answer.json())
+    return out
+
+
+class WholeNursery(TransactionTestCase):
+    def test_out_emptied_and_in_again_every_page_shows_the_same(self):
+        at = now()
+        build_demo(at)
+        before = answers(at)
+        self.assertGreater(sum(status == 200 for status, _ in before.values()), 200)
+        whole = archive_of()
+        call_command("flush", interactive=False, verbosity=0)
+        caches["answers"].clear()
+        add_person(username="rk", initials="RK", role=Role.GROWER, password=password_of("rk"))
+        read(whole, "everything.zip", by=Person.objects.get())
+        after = answers(at)
+        self.assertEqual(set(after), set(before))
+        for path, answer in before.items():
+            with self.subTest(path):
+                self.assertEqual(after[path], answer)
+        self.assertTrue(Person.objects.get(username="rk").check_password(password_of("rk")))
+        self.assertFalse(Person.objects.get(username="tm").has_usable_password())
+        # what came back can be worked on: new records do not collide with old ids
+        make_lot(code="NEW-1")
+        make_recipe("a new one")
+
+    def test_people_and_ids_are_matched_by_name(self):
+        make_lot(code="HR-9")
+        whole = archive_of()
+        maker = make_person()
+        call_command("flush", interactive=False, verbosity=0)
+        other = add_person(username="first", initials="FI", role=Role.GROWER, password="only-for-tests-1")
+        read(whole, "everything.zip", by=other)
+        self.assertEqual(Lot.history.get(code="HR-9").history_user.username, maker.username)
+        self.assertEqual(Person.objects.get(username="first").pk, other.pk)
+
+
+class NotInto(TestCase):
+    def test_a_nursery_that_is_there_already(self):
+        make_lot()
+        with self.assertRaises(Problem) as caught:
+            read(archive_of(), "everything.zip")
+        self.assertEqual(caught.exception.code, "not_empty")
+
+    def test_anything_from_a_damaged_or_newer_file(self):
+        whole = archive_of()
+        with zipfile.ZipFile(io.BytesIO(whole)) as box:
+            told = json.loads(box.read(ARCHIVE_NAME))
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w") as box:
+            box.writestr(ARCHIVE_NAME, json.dumps(told | {"version": 99}))
+        for code, content in (("other_version", out.getvalue()), ("damaged_file", whole[: len(whole) // 2])):
+            with self.subTest(code), self.assertRaises(Problem) as caught:
+                read(content, "everything.zip")
+            self.assertEqual(caught.exception.code, code)
+
+    def test_no_password_leaves_with_the_archive(self):
+        person = make_person()
+        with zipfile.ZipFile(io.BytesIO(archive_of())) as box:
+            lines = box.read("people.Person.jsonl").decode()
+        self.assertIn(person.username, lines)
+        self.assertNotIn("password", lines)
+        self.assertNotIn(person.password, lines)
+
+
+class MomentsKeepTheirZone(TestCase):
+    def test_a_look_in_the_night_the_clocks_change_stays_where_it_was(self):
+        trial = grown_trial(only=(3, 4))
+        first = Look.objects.order_by("pk").first()
+        Look.objects.filter(pk=first.pk).update(at=datetime(2026, 3, 29, 1, 30, tzinfo=UTC))
+        open_trial(by=make_person(), trial=trial, at=now(), version=1)
+        before = Look.objects.order_by("at").values_list("at", flat=True)[0]
+        whole = json_of(trial_tables(trials().get(pk=trial.pk)))
+        self.assertIn(before.isoformat(), whole.decode())
