@@ -9,10 +9,15 @@ from core.vocabulary import DeviationKind, DryingKind, LeavingHow, LotEnd, Role,
 from server.batches.services.batches import take_out
 from server.batches.services.supplies import assign_turn, make_supply
 from server.evidence.services import conclude
+from server.exchange.models import FileRead
+from server.exchange.reading.files import packed
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
 from server.photos.models import Photo
+from server.sowing.models import Outcome
+from server.sowing.selectors.preview import SowingWish
+from server.sowing.services.plans import plan_sowing, sow
 from server.tests.builders import (
     DAY,
     ApiCase,
@@ -61,6 +66,14 @@ class EveryEndpoint(ApiCase):
         self.judged = make_sown_trial(lot=self.lot, dishes=1, blind=False)
         for n, dish in enumerate(dishes_of(self.judged)):
             look(dish, 4, 3 + 5 * n)
+        self.sowing = self.planned()
+        sow(by=make_person(), plan=self.sowing, at=now() - DAY)
+        self.tray = self.sowing.trays.get()
+
+    def planned(self, **fields):
+        """A sowing of a few seeds that rests on a percent typed by hand."""
+        given = {"typed_share": 0.9, "typed_seeds": 50, "plants_wanted": 3, "wanted_on": now().date() + 100 * DAY}
+        return plan_sowing(by=make_person(), wish=SowingWish(lot=self.lot, **given | fields), today=now().date())
 
     def reads(self):
         trial, lot = self.sown.pk, self.lot.pk
@@ -118,6 +131,17 @@ class EveryEndpoint(ApiCase):
             "trials/{pk}/story/": f"trials/{trial}/story/",
             "trials/{pk}/history/": f"trials/{trial}/history/",
             "dishes/{pk}/looks/": f"dishes/{self.dishes[0].pk}/looks/",
+            "lots/{pk}/sowing-bases/": f"lots/{lot}/sowing-bases/",
+            "lots/{pk}/knowledge/": f"lots/{make_lot(f'U-{uuid4().hex[:6]}').pk}/knowledge/",
+            "lots/{pk}/card.pdf/": f"lots/{lot}/card.pdf/",
+            "taxa/{pk}/knowledge/": f"taxa/{self.lot.taxon_id}/knowledge/",
+            "knowledge/": "knowledge/",
+            "sowing-plans/": "sowing-plans/",
+            "sowing-plans/{pk}/": f"sowing-plans/{self.sowing.pk}/",
+            "sowing-plans/{pk}/page/": f"sowing-plans/{self.sowing.pk}/page/",
+            "sowing-plans/{pk}/sheet.pdf/": f"sowing-plans/{self.sowing.pk}/sheet.pdf/",
+            "trays/{pk}/": f"trays/{self.tray.pk}/",
+            "files/": "files/",
             "schema/": "schema/",
             "docs/": "docs/",
         }
@@ -169,7 +193,33 @@ class EveryEndpoint(ApiCase):
         log = make_log(make_place(f"l {uuid4()}"), [3] * 5)
         event = {"kind": "froze", "at": now().isoformat()}
         year = WorkYear.objects.first()
-        return {
+        wish = {"lot": lot, "typed_share": 0.9, "typed_seeds": 50, "plants_wanted": 3, "wanted_on": "2027-06-01"}
+        treated, to_sow, sown_slip = self.planned(recipe=self.recipe), self.planned(), self.planned()
+        sow(by=make_person(), plan=sown_slip, at=now() - DAY)
+        outcome = {"client_id": str(uuid4()), "tray": self.tray.pk, "stage": "emerged", "count": 1, "at": now().isoformat()}
+        counted = Outcome.objects.create(tray=self.tray, stage="alive", count=0, at=now(), by=make_person())
+        sowings = {
+            "taxa/": ("post", "taxa/", {"scientific_name": f"Plantus {uuid4()}"}, GROWERS),
+            "taxa/{pk}/": ("patch", f"taxa/{make_taxon(f'T {uuid4()}', 'x').pk}/", {"version": 1, "note": "x"}, GROWERS),
+            "sowing-plans/preview/": ("post", "sowing-plans/preview/", wish, EVERYBODY),
+            "sowing-plans/": ("post", "sowing-plans/", wish, GROWERS),
+            "sowing-plans/{pk}/plan-again/": ("post", f"sowing-plans/{self.planned().pk}/plan-again/", wish | {"version": 1}, GROWERS),
+            "sowing-plans/{pk}/give-up/": ("post", f"sowing-plans/{self.planned().pk}/give-up/", {"version": 1}, GROWERS),
+            "sowing-plans/{pk}/treat/": ("post", f"sowing-plans/{treated.pk}/treat/", {}, GROWERS),
+            "sowing-plans/{pk}/sow/": ("post", f"sowing-plans/{to_sow.pk}/sow/", {}, COUNTERS),
+            "sowing-plans/{pk}/take-back-sowing/": ("post", f"sowing-plans/{sown_slip.pk}/take-back-sowing/", {}, COUNTERS),
+            "outcomes/": ("post", "outcomes/", outcome, COUNTERS),
+            "outcomes/{pk}/take-back/": ("post", f"outcomes/{counted.pk}/take-back/", {}, COUNTERS),
+            "trays/{pk}/": ("patch", f"trays/{sown_slip.trays.get().pk}/", {"version": 1, "note": "x"}, COUNTERS),
+            "trays/from-dishes/": ("post", "trays/from-dishes/", {"trial": later.pk, "seedlings": 1, "sure": True}, COUNTERS),
+            "files/look-into/": ("table", "files/look-into/", {}, GROWERS),
+            "files/": ("table", "files/", {"client_id": str(uuid4())}, GROWERS),
+            "files/stop/": ("post", "files/stop/", {"client_id": str(uuid4())}, GROWERS),
+            "files/{pk}/undo/": ("post", f"files/{self.file_read().pk}/undo/", {}, GROWERS),
+            "files/{pk}/read-again/": ("post", f"files/{self.file_read().pk}/read-again/", {"client_id": str(uuid4())}, GROWERS),
+            "everything/": ("get", "everything/", None, GROWERS),
+        }
+        return sowings | {
             "work-year/": ("patch", "work-year/", {"version": year.version if year else 1, "hands": 5}, GROWERS),
             "temperature-logs/look-into/": ("upload", "temperature-logs/look-into/", {}, EVERYBODY),
             "temperature-logs/": ("upload", "temperature-logs/", {"place": make_place(f"v {turn}").pk}, GROWERS),
@@ -268,12 +318,20 @@ class EveryEndpoint(ApiCase):
 
     def send(self, client, method, path, body):
         """A write; an upload carries a small log as its file."""
+        if method == "table":
+            table = SimpleUploadedFile("lots.csv", b"lot,place\nQ-1,here\n")
+            return client.post(f"/api/v1/{path}", body | {"file": table}, format="multipart")
         if method == "picture":
             return client.post(f"/api/v1/{path}", body | {"photo": picture()}, format="multipart")
         if method != "upload":
             return getattr(client, method)(f"/api/v1/{path}", body)
         file = SimpleUploadedFile("log.csv", b"time,temp\n2026-03-01 10:00,3.1\n2026-03-01 11:00,3.2\n")
         return client.post(f"/api/v1/{path}", body | {"file": file}, format="multipart")
+
+    def file_read(self):
+        """A file that was read in and made nothing."""
+        fields = {"name": "x.csv", "digest": str(uuid4()), "kind": "table", "content": packed(b"lot,place")}
+        return FileRead.objects.create(by=make_person(), at=now(), **fields)
 
     def known(self):
         return set(self.reads()) | set(self.writes(0)) | OPEN_TO_ALL
@@ -315,7 +373,7 @@ class EveryEndpoint(ApiCase):
                 with self.subTest(f"{role} {name}"):
                     answer = self.send(client, method, path, body)
                     if role in who:
-                        self.assertLess(answer.status_code, 300, answer.content)
+                        self.assertLess(answer.status_code, 300, getattr(answer, "content", ""))
                     else:
                         problem = self.assertProblem(answer, 403, "not_allowed")
                         self.assertIn(role.value, problem["detail"])

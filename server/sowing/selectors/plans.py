@@ -8,10 +8,11 @@ from datetime import date, timedelta
 from django.db.models import QuerySet
 
 from core.seedstock import HazardCare, cares
-from core.treatment import SowingDay
+from core.treatment import SowingDay, WorkCalendar
 from core.vocabulary import OutcomeStage, SowingTask, SowingWay
 from server.batches.models import Batch
 from server.batches.selectors.courses import courses_of
+from server.people.selectors import work_calendar
 from server.record_kinds.days import local_day
 from server.sowing.models import SowingPlan, Tray
 from server.sowing.selectors.preview import SowingWish, calendar_of
@@ -89,6 +90,7 @@ class _State:
     trays: list[TrayView]
     begun_on: date | None
     out_on: date | None
+    works: WorkCalendar
 
     @property
     def sown_on(self) -> date | None:
@@ -176,17 +178,19 @@ def sowings_due(today: date) -> list[SowingDue]:
 
 
 def _states(plans: Sequence[SowingPlan]) -> list[_State]:
+    if not plans:
+        return []
     trays: dict[int, list[TrayView]] = defaultdict(list)
-    of_plan = dict(Tray.objects.filter(plan__in=plans).values_list("pk", "plan")) if plans else {}
+    of_plan = dict(Tray.objects.filter(plan__in=plans).values_list("pk", "plan"))
     for t in tray_views(Tray.objects.filter(pk__in=of_plan)) if of_plan else []:
         trays[of_plan[t.id]].append(t)
     ids = [p.batch_id for p in plans if p.batch_id]
     batches = {c.batch.pk: c for c in courses_of(Batch.objects.filter(pk__in=ids))} if ids else {}
-    out = []
+    out, works = [], work_calendar()
     for p in plans:
         course = batches.get(p.batch_id or 0)
         begun = local_day(course.started_at) if course and course.started_at else None
-        out.append(_State(p, trays[p.pk], begun, local_day(course.leaving.at) if course and course.leaving else None))
+        out.append(_State(p, trays[p.pk], begun, local_day(course.leaving.at) if course and course.leaving else None, works))
     return out
 
 
@@ -202,7 +206,7 @@ def _calendar(state: _State) -> list[SowingDay]:
         weeks_growing=p.weeks_growing,
         way=SowingWay(p.way),
     )
-    return list(calendar_of(wish, p.days_to_half, p.seeds_per_cell).days)
+    return list(calendar_of(wish, p.days_to_half, p.seeds_per_cell, state.works).days)
 
 
 def _day(state: _State, day: SowingDay, today: date) -> DayView:

@@ -20,7 +20,7 @@ from core.seedstock import (
     pure_live_seed,
     sowing_choices,
 )
-from core.treatment import Sowing, SowingCalendar, SowingDay, sowing_calendar, years_sentence
+from core.treatment import Sowing, SowingCalendar, SowingDay, WorkCalendar, sowing_calendar, years_sentence
 from core.verdict import choice_sentence, percent, plain_sentence, plant_share_sentence
 from core.vocabulary import AmountUnit, LightNeed, Reason, SeedSize, Soil, SowingWay, StepKind
 from server.lots.models import Lot
@@ -196,7 +196,7 @@ def _preview(wish: SowingWish, basis: Basis, today: date) -> SowingPreview:
     ground = _ground(wish, basis, weight, stock) if wish.way is SowingWay.GROUND else None
     chosen = next((c.choice for c in choices if c.choice.seeds == seeds_per_cell), None)
     seeds, cells, trays = _amounts(wish.way, found, chosen, ground)
-    calendar = calendar_of(wish, basis.tested.days_to_half if basis.tested else None, seeds_per_cell)
+    calendar = calendar_of(wish, basis.tested.days_to_half if basis.tested else None, seeds_per_cell, work_calendar())
     remains = stock.seeds - seeds if stock.seeds is not None and seeds is not None else None
     return SowingPreview(
         tested=basis.tested,
@@ -268,7 +268,7 @@ def _ground(wish: SowingWish, basis: Basis, weight: Conversion | None, stock: St
     return GroundView(found, seeds, pls, Reason.NO_THOUSAND_SEED_WEIGHT if tsw is None else None, too_many)
 
 
-def calendar_of(wish: SowingWish, days_to_half: float | None, seeds_per_cell: int) -> SowingCalendar:
+def calendar_of(wish: SowingWish, days_to_half: float | None, seeds_per_cell: int, works: WorkCalendar) -> SowingCalendar:
     """The days of a wish, back from the day its plants are wanted."""
     taxon, recipe = wish.lot.taxon, recipe_of(wish)
     steps = list(recipe.steps.all()) if recipe else []
@@ -284,7 +284,7 @@ def calendar_of(wish: SowingWish, days_to_half: float | None, seeds_per_cell: in
         light=LightNeed(taxon.light_need) if taxon and taxon.light_need else None,
         soil=Soil(soil) if soil else None,
     )
-    return sowing_calendar(sowing, work_calendar(), timezone.get_current_timezone())
+    return sowing_calendar(sowing, works, timezone.get_current_timezone())
 
 
 def _notes(wish: SowingWish, calendar: SowingCalendar, seeds: int | None, stock: Stock, today: date) -> list[str]:

@@ -466,6 +466,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/everything/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Everything of this installation as one file, without passwords; growers only. */
+        get: operations["everything_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/export-schema/": {
         parameters: {
             query?: never;
@@ -477,6 +494,92 @@ export interface paths {
         get: operations["export_schema"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/files/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Files: looked into, read in, listed, undone, read in again. */
+        get: operations["files_list"];
+        put?: never;
+        /** @description Files: looked into, read in, listed, undone, read in again. */
+        post: operations["files_read_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/files/{id}/read-again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Files: looked into, read in, listed, undone, read in again. */
+        post: operations["files_read_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/files/{id}/undo/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Files: looked into, read in, listed, undone, read in again. */
+        post: operations["files_undo_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/files/look-into/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Files: looked into, read in, listed, undone, read in again. */
+        post: operations["files_look_into"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/files/stop/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Files: looked into, read in, listed, undone, read in again. */
+        post: operations["files_stop_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -509,6 +612,23 @@ export interface paths {
         };
         /** @description One visit makes one or several lots. */
         get: operations["harvests_purposes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knowledge/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is known of every plant, a line each. */
+        get: operations["knowledge_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -599,6 +719,23 @@ export interface paths {
         put?: never;
         /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         post: operations["lots_calibrate_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/card.pdf/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The card of a lot, as a PDF, for seed that is given away. */
+        get: operations["lots_card"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -741,6 +878,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{id}/knowledge/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is known of a lot whose species is unknown; 409 once it is named: then it is known with its plant. */
+        get: operations["lots_knowledge"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{id}/ledger/": {
         parameters: {
             query?: never;
@@ -784,6 +938,23 @@ export interface paths {
         };
         /** @description All that is derived of a lot: amount, worth, keeping, tests, descent, log, and what next. */
         get: operations["lots_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/{id}/sowing-bases/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Results that a sowing of a lot can rest on, the likeliest to be wanted first. */
+        get: operations["lots_sowing_bases"];
         put?: never;
         post?: never;
         delete?: never;
@@ -905,6 +1076,40 @@ export interface paths {
         put?: never;
         /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         post: operations["lots_merge_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outcomes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Counts in trays: recorded once each, taken back by a later record, never edited. */
+        post: operations["outcomes_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outcomes/{id}/take-back/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Counts in trays: recorded once each, taken back by a later record, never edited. */
+        post: operations["outcomes_take_back_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1209,6 +1414,177 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sowing-plans/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        get: operations["sowing_plans_list"];
+        put?: never;
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        post: operations["sowing_plans_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        get: operations["sowing_plans_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/give-up/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        post: operations["sowing_plans_give_up_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/page/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        get: operations["sowing_plans_page_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/plan-again/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        post: operations["sowing_plans_plan_again_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/sheet.pdf/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A sowing's tray plan as a PDF. */
+        get: operations["sowing_plans_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/sow/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        post: operations["sowing_plans_sow_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/take-back-sowing/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        post: operations["sowing_plans_take_back_sowing_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/{id}/treat/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        post: operations["sowing_plans_treat_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sowing-plans/preview/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Sowing plans: working out, keeping, treating, sowing. */
+        post: operations["sowing_plans_preview_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stands/": {
         parameters: {
             query?: never;
@@ -1338,10 +1714,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Plants. */
+        /** @description Plants, with what is said of them. */
         get: operations["taxa_list"];
         put?: never;
-        post?: never;
+        /** @description Plants, with what is said of them. */
+        post: operations["taxa_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1355,8 +1732,26 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Plants. */
+        /** @description Plants, with what is said of them. */
         get: operations["taxa_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Plants, with what is said of them. */
+        patch: operations["taxa_partial_update"];
+        trace?: never;
+    };
+    "/api/v1/taxa/{id}/knowledge/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is known of a plant. */
+        get: operations["taxa_knowledge"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1445,6 +1840,41 @@ export interface paths {
         get: operations["today_read"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trays/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Trays. */
+        get: operations["trays_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Trays. */
+        patch: operations["trays_partial_update"];
+        trace?: never;
+    };
+    "/api/v1/trays/from-dishes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Trays. */
+        post: operations["trays_from_dishes_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2005,6 +2435,10 @@ export interface components {
             dishes: number;
             seeds_per_dish: number;
         };
+        AgainRequest: {
+            /** Format: uuid */
+            client_id: string;
+        };
         AgainstControl: {
             sentence: string;
             /** Format: double */
@@ -2308,6 +2742,21 @@ export interface components {
             gentler: string;
             checks?: string[];
         };
+        CellProblem: {
+            sheet: string;
+            cell: string;
+            value: string;
+            message: string;
+        };
+        ChoiceView: {
+            choice: components["schemas"]["SowingChoice"];
+            /** Format: double */
+            grams: number | null;
+            /** Format: double */
+            share_of_lot: number | null;
+            too_many: boolean;
+            sentence: string;
+        };
         ChoosableTreatment: {
             id: number;
             name: string;
@@ -2411,6 +2860,40 @@ export interface components {
             /** Format: date-time */
             last_at: string;
             days_of_log: components["schemas"]["DayOfLog"][];
+        };
+        /**
+         * @description * `ignore` - IGNORE
+         *     * `lot_code` - LOT_CODE
+         *     * `plant` - PLANT
+         *     * `field_name` - FIELD_NAME
+         *     * `origin_kind` - ORIGIN_KIND
+         *     * `origin_place` - ORIGIN_PLACE
+         *     * `collected` - COLLECTED
+         *     * `collector` - COLLECTOR
+         *     * `leave` - LEAVE
+         *     * `parents` - PARENTS
+         *     * `amount` - AMOUNT
+         *     * `note` - NOTE
+         *     * `treatment` - TREATMENT
+         *     * `dish` - DISH
+         *     * `sown_seeds` - SOWN_SEEDS
+         *     * `sown_on` - SOWN_ON
+         *     * `looked_on` - LOOKED_ON
+         *     * `count` - COUNT
+         *     * `abnormal` - ABNORMAL
+         *     * `rotted` - ROTTED
+         *     * `lost` - LOST
+         *     * `look` - LOOK
+         *     * `percent` - PERCENT
+         * @enum {string}
+         */
+        ColumnMeaning: "ignore" | "lot_code" | "plant" | "field_name" | "origin_kind" | "origin_place" | "collected" | "collector" | "leave" | "parents" | "amount" | "note" | "treatment" | "dish" | "sown_seeds" | "sown_on" | "looked_on" | "count" | "abnormal" | "rotted" | "lost" | "look" | "percent";
+        ColumnView: {
+            index: number;
+            heading: string;
+            samples: string[];
+            meaning: components["schemas"]["ColumnMeaning"];
+            guessed: components["schemas"]["ColumnMeaning"];
         };
         ComingTask: {
             /** Format: date */
@@ -2590,6 +3073,19 @@ export interface components {
             name?: string;
         };
         /**
+         * @description * `dmy` - DMY
+         *     * `mdy` - MDY
+         *     * `ymd` - YMD
+         * @enum {string}
+         */
+        DayOrder: "dmy" | "mdy" | "ymd";
+        DayView: {
+            day: components["schemas"]["SowingDay"];
+            /** Format: date */
+            done_on: string | null;
+            late_days: number;
+        };
+        /**
          * @description * `.` - .
          *     * `,` - ,
          * @enum {string}
@@ -2723,6 +3219,24 @@ export interface components {
          * @enum {string}
          */
         DoseReading: "largest_best" | "smallest_best" | "inside" | "falls" | "not_told";
+        DraftLot: {
+            code: string;
+            name: string;
+            known_plant: boolean;
+            collected: string;
+            amount: string;
+        };
+        DraftTrial: {
+            lot_code: string;
+            lot_name: string;
+            treatments: string[];
+            control: string | null;
+            dishes: number;
+            looks: number;
+            seeds: number;
+            /** Format: date */
+            first_sown: string | null;
+        };
         Drawing: {
             pile: number;
             wanted: number;
@@ -2889,6 +3403,41 @@ export interface components {
             before: string | null;
             after: string | null;
         };
+        /**
+         * @description * `table` - TABLE
+         *     * `trial` - TRIAL
+         *     * `everything` - EVERYTHING
+         * @enum {string}
+         */
+        FileKind: "table" | "trial" | "everything";
+        FilePreview: {
+            kind: components["schemas"]["FileKind"];
+            name: string;
+            sheets: string[];
+            sheet: string;
+            header_row: number;
+            shape: (components["schemas"]["SheetShape"] | components["schemas"]["NullEnum"]) | null;
+            columns: components["schemas"]["ColumnView"][];
+            order_open: boolean;
+            orders: components["schemas"]["DayOrder"][];
+            day_order: (components["schemas"]["DayOrder"] | components["schemas"]["NullEnum"]) | null;
+            amount_unit: (components["schemas"]["AmountUnit"] | components["schemas"]["NullEnum"]) | null;
+            has_amounts: boolean;
+            lots: components["schemas"]["DraftLot"][];
+            lot_count: number;
+            trials: components["schemas"]["DraftTrial"][];
+            problems: components["schemas"]["CellProblem"][];
+            problem_count: number;
+            left_out: components["schemas"]["CellProblem"][];
+            notes: string[];
+            before: string;
+        };
+        /** @description A file, with `settled` as JSON of the shape of `Settled`. */
+        FileRequest: {
+            /** Format: binary */
+            file: string;
+            settled?: unknown;
+        };
         FillView: {
             tested: number;
             full: number;
@@ -2989,6 +3538,29 @@ export interface components {
             /** Format: date */
             added_on?: string | null;
             stretches?: components["schemas"]["StretchView"][];
+        };
+        GiveUpRequest: {
+            version: number;
+            /** @default true */
+            given_up?: boolean;
+        };
+        GroundSowing: {
+            /** Format: double */
+            seeds_per_m2: number | null;
+            /** Format: double */
+            mass_per_m2: number | null;
+            /** Format: double */
+            mass: number | null;
+            reasons: {
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
+            };
+        };
+        GroundView: {
+            sowing: components["schemas"]["GroundSowing"];
+            seeds: number | null;
+            pls: components["schemas"]["PureLiveSeed"] | null;
+            why_no_mass: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+            too_many: boolean;
         };
         HalfTime: {
             /** Format: double */
@@ -3158,17 +3730,64 @@ export interface components {
             /** Format: double */
             uncertainty: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
             };
+        };
+        KnowledgeRow: {
+            taxon: number | null;
+            lot: number | null;
+            name: string;
+            common_name: string;
+            lots: number;
+            trials: number;
+            best: string;
+            best_name: string;
+            /** Format: double */
+            best_share: number | null;
+            openness: components["schemas"]["Openness"];
+            hazards: components["schemas"]["Hazard"][];
+        };
+        KnownLot: {
+            id: number;
+            code: string;
+            origin_place: string;
+            /** Format: date */
+            collected_on: string | null;
+            collected_precision: string;
+            stock: components["schemas"]["Stock"];
+            ended: string;
+            tests: components["schemas"]["LotTest"][];
+            /** Format: date */
+            half_on: string | null;
+        };
+        KnownRecipe: {
+            name: string;
+            recipe: number | null;
+            lines: components["schemas"]["EarlierLine"][];
+            pooled: components["schemas"]["PooledShare"];
+            sentence: string;
+            openness: components["schemas"]["Openness"];
+            best: boolean;
+        };
+        KnownTrial: {
+            id: number;
+            code: string;
+            question: string;
+            asks: components["schemas"]["Question"];
+            lot_code: string;
+            /** Format: date */
+            sown_on: string;
+            state: components["schemas"]["TrialState"];
         };
         /**
          * @description * `field_bag` - FIELD_BAG
          *     * `stored` - STORED
          *     * `bag` - BAG
          *     * `dish` - DISH
+         *     * `tray` - TRAY
          * @enum {string}
          */
-        LabelKind: "field_bag" | "stored" | "bag" | "dish";
+        LabelKind: "field_bag" | "stored" | "bag" | "dish" | "tray";
         LabelPrint: {
             readonly id: number;
             readonly lot: number;
@@ -3197,6 +3816,7 @@ export interface components {
             lots?: number[];
             batches?: number[];
             trial?: number | null;
+            sowing?: number | null;
             /** @default stored */
             kind?: components["schemas"]["LabelKind"];
             sheet: components["schemas"]["LabelSheet"];
@@ -3273,6 +3893,13 @@ export interface components {
          * @enum {string}
          */
         Light: "light" | "dark";
+        /**
+         * @description * `light` - LIGHT
+         *     * `dark` - DARK
+         *     * `either` - EITHER
+         * @enum {string}
+         */
+        LightNeed: "light" | "dark" | "either";
         /**
          * @description * `no_time` - NO_TIME
          *     * `no_number` - NO_NUMBER
@@ -3805,12 +4432,80 @@ export interface components {
             /** @default false */
             withdrawn?: boolean;
         };
+        /** @description A count of one stage in a tray, of all so far. */
+        NewOutcomeRequest: {
+            /** Format: uuid */
+            client_id: string;
+            tray: number;
+            stage: components["schemas"]["OutcomeStage"];
+            count: number;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            device_at?: string | null;
+            /** @default  */
+            note?: string;
+            /** @default false */
+            sure?: boolean;
+        };
         /** @description A photo as a form; the same `client_id` twice is one photo. */
         NewPhotoRequest: {
             /** Format: uuid */
             client_id: string;
             /** Format: binary */
             photo: string;
+        };
+        /** @description A file, with `settled` as JSON of the shape of `Settled`. */
+        NewReadingRequest: {
+            /** Format: binary */
+            file: string;
+            settled?: unknown;
+            /** Format: uuid */
+            client_id: string;
+            /** @default false */
+            sure?: boolean;
+        };
+        /** @description What is wanted. It rests on `treatment`, or on `typed_share` (0..1) found with `typed_seeds`. */
+        NewSowingPlanRequest: {
+            lot: number;
+            treatment?: number | null;
+            recipe?: number | null;
+            /** Format: double */
+            typed_share?: number | null;
+            typed_seeds?: number | null;
+            plants_wanted: number;
+            /** Format: date */
+            wanted_on: string;
+            /**
+             * Format: double
+             * @default 10
+             */
+            weeks_growing?: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            target_fill?: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            assurance?: number;
+            /** @default 72 */
+            cells_per_tray?: number;
+            /** Format: double */
+            plant_share?: number | null;
+            /** @default cells */
+            way?: components["schemas"]["SowingWay"];
+            seeds_per_cell?: number | null;
+            /** Format: double */
+            plants_per_m2?: number | null;
+            /** Format: double */
+            area_m2?: number | null;
+            /** @default  */
+            note?: string;
+            /** @default false */
+            sure?: boolean;
         };
         NewSupplyRequest: {
             name: string;
@@ -3821,6 +4516,11 @@ export interface components {
             made_by?: string;
             /** @default  */
             note?: string;
+        };
+        /** @description The tray that was made. */
+        NewTray: {
+            id: number;
+            code: string;
         };
         NewTreatment: {
             name: string;
@@ -3960,6 +4660,16 @@ export interface components {
         /** @enum {unknown} */
         NullEnum: null;
         /**
+         * @description * `not_asked` - NOT_ASKED
+         *     * `hint` - HINT
+         *     * `one_trial` - ONE_TRIAL
+         *     * `trials_differ` - TRIALS_DIFFER
+         *     * `few_trials` - FEW_TRIALS
+         *     * `answered` - ANSWERED
+         * @enum {string}
+         */
+        Openness: "not_asked" | "hint" | "one_trial" | "trials_differ" | "few_trials" | "answered";
+        /**
          * @description * `wild` - WILD
          *     * `garden` - GARDEN
          *     * `bought` - BOUGHT
@@ -3967,6 +4677,24 @@ export interface components {
          * @enum {string}
          */
         OriginKind: "wild" | "garden" | "bought" | "swapped";
+        /**
+         * @description * `emerged` - EMERGED
+         *     * `thinned` - THINNED
+         *     * `potted` - POTTED
+         *     * `planted` - PLANTED
+         *     * `alive` - ALIVE
+         * @enum {string}
+         */
+        OutcomeStage: "emerged" | "thinned" | "potted" | "planted" | "alive";
+        OutcomeView: {
+            id: number;
+            stage: components["schemas"]["OutcomeStage"];
+            count: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            note: string;
+        };
         OverallResult: {
             test: string | null;
             /** Format: double */
@@ -3988,7 +4716,7 @@ export interface components {
             rho0: number;
             rho0_from: string;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
             };
         };
         PaceSummary: {
@@ -4059,6 +4787,21 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["PlaceRow"][];
         };
+        PaginatedReadingViewList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=4
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=2
+             */
+            previous?: string | null;
+            results: components["schemas"]["ReadingView"][];
+        };
         PaginatedRecipeList: {
             /** @example 123 */
             count: number;
@@ -4073,6 +4816,21 @@ export interface components {
              */
             previous?: string | null;
             results: components["schemas"]["Recipe"][];
+        };
+        PaginatedSowingRowList: {
+            /** @example 123 */
+            count: number;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=4
+             */
+            next?: string | null;
+            /**
+             * Format: uri
+             * @example http://api.example.org/accounts/?page=2
+             */
+            previous?: string | null;
+            results: components["schemas"]["SowingRow"][];
         };
         PaginatedStandRowList: {
             /** @example 123 */
@@ -4250,6 +5008,34 @@ export interface components {
             version?: number;
             note?: string;
             used_up?: boolean;
+        };
+        /** @description A change of a plant: the version that was seen, and the fields that change. */
+        PatchedTaxonChangeRequest: {
+            version?: number;
+            scientific_name?: string;
+            common_name?: string;
+            caution?: string;
+            note?: string;
+            note_source?: string;
+            note_confidence?: components["schemas"]["Confidence"];
+            shedding?: components["schemas"]["Shedding"];
+            storage_behaviour?: components["schemas"]["StorageBehaviour"];
+            storage_class?: components["schemas"]["StorageClass"];
+            hazards?: components["schemas"]["Hazard"][];
+            chaffy?: boolean;
+            embryo?: components["schemas"]["EmbryoSize"] | components["schemas"]["BlankEnum"];
+            sow_season?: components["schemas"]["SowSeason"] | components["schemas"]["BlankEnum"];
+            woken_by?: components["schemas"]["StepKind"][];
+            seed_size?: components["schemas"]["SeedSize"] | components["schemas"]["BlankEnum"];
+            light_need?: components["schemas"]["LightNeed"] | components["schemas"]["BlankEnum"];
+            woody?: boolean;
+            /** Format: int64 */
+            years_to_flower?: number | null;
+        };
+        PatchedTrayChangeRequest: {
+            version?: number;
+            place?: number | null;
+            note?: string;
         };
         /** @description A change of a trial: the version that was seen, and the fields that change. */
         PatchedTrialChangeRequest: {
@@ -4483,6 +5269,45 @@ export interface components {
             kind: (components["schemas"]["PlanNoteKind"] | components["schemas"]["NullEnum"]) | null;
             sentence: string;
         };
+        /** @description What is wanted. It rests on `treatment`, or on `typed_share` (0..1) found with `typed_seeds`. */
+        PlanSowingAgainRequest: {
+            lot: number;
+            treatment?: number | null;
+            recipe?: number | null;
+            /** Format: double */
+            typed_share?: number | null;
+            typed_seeds?: number | null;
+            plants_wanted: number;
+            /** Format: date */
+            wanted_on: string;
+            /**
+             * Format: double
+             * @default 10
+             */
+            weeks_growing?: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            target_fill?: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            assurance?: number;
+            /** @default 72 */
+            cells_per_tray?: number;
+            /** Format: double */
+            plant_share?: number | null;
+            /** @default cells */
+            way?: components["schemas"]["SowingWay"];
+            seeds_per_cell?: number | null;
+            /** Format: double */
+            plants_per_m2?: number | null;
+            /** Format: double */
+            area_m2?: number | null;
+            version: number;
+        };
         PlanView: {
             mode: components["schemas"]["PlanMode"];
             why: string;
@@ -4514,6 +5339,40 @@ export interface components {
             steps: components["schemas"]["StepOnCalendar"][];
             notes: components["schemas"]["PlanSaid"][];
             advice: string[];
+        };
+        PlantKnowledge: {
+            taxon: number | null;
+            taxon_version: number | null;
+            lot: number | null;
+            name: string;
+            common_name: string;
+            note: string;
+            note_source: string;
+            note_confidence: string;
+            seed_size: string;
+            light_need: string;
+            woody: boolean;
+            years_to_flower: number | null;
+            growth: string;
+            cares: components["schemas"]["HazardCare"][];
+            caution: string;
+            best: string;
+            recipes: components["schemas"]["KnownRecipe"][];
+            not_asked: components["schemas"]["StepKind"][];
+            trials: components["schemas"]["KnownTrial"][];
+            lots: components["schemas"]["KnownLot"][];
+            trays: components["schemas"]["TrayView"][];
+            plant_share: string;
+            conclusions: components["schemas"]["ConclusionView"][];
+        };
+        PlantShare: {
+            /** Format: double */
+            s: number;
+            /** Format: double */
+            own: number | null;
+            trays: number;
+            /** Format: double */
+            expected: number;
         };
         PooledShare: {
             trials: number;
@@ -4561,6 +5420,15 @@ export interface components {
             text: string;
             builds_on: string;
             doses?: number[];
+        };
+        PureLiveSeed: {
+            /** Format: double */
+            pls: number;
+            /** Format: double */
+            bulk_mass: number | null;
+            reasons: {
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
+            };
         };
         /**
          * @description * `own_bed` - OWN_BED
@@ -4677,6 +5545,20 @@ export interface components {
             se: number | null;
             doubt: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
+        ReadingView: {
+            id: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            name: string;
+            kind: components["schemas"]["FileKind"];
+            sentence: string;
+            undone: boolean;
+            undoes: boolean;
+            trials: number[];
+            lots: number[];
+            renamed: string[];
+        };
         /**
          * @description * `none_germinated` - NONE_GERMINATED
          *     * `fewer_than_two_germinated` - FEWER_THAN_TWO_GERMINATED
@@ -4722,9 +5604,12 @@ export interface components {
          *     * `reached` - REACHED
          *     * `no_log` - NO_LOG
          *     * `dark` - DARK
+         *     * `none_live` - NONE_LIVE
+         *     * `no_outcome` - NO_OUTCOME
+         *     * `no_thousand_seed_weight` - NO_THOUSAND_SEED_WEIGHT
          * @enum {string}
          */
-        Reason: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark";
+        Reason: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
         Recipe: {
             readonly id: number;
             readonly version: number;
@@ -4891,6 +5776,22 @@ export interface components {
             doubt: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
         /**
+         * @description * `dust` - DUST
+         *     * `fine` - FINE
+         *     * `middling` - MIDDLING
+         *     * `large` - LARGE
+         * @enum {string}
+         */
+        SeedSize: "dust" | "fine" | "middling" | "large";
+        /** @description Seedlings potted from a trial's dishes that go into a tray. */
+        SeedlingsRequest: {
+            trial: number;
+            seedlings: number;
+            place?: number | null;
+            /** @default false */
+            sure?: boolean;
+        };
+        /**
          * @description * `opened` - OPENED
          *     * `seen_through` - SEEN_THROUGH
          * @enum {string}
@@ -4976,6 +5877,13 @@ export interface components {
          * @enum {string}
          */
         Shedding: "holds" | "shatters" | "flies" | "bursts" | "fleshy" | "sow_at_once";
+        /**
+         * @description * `lots` - LOTS
+         *     * `wide_counts` - WIDE_COUNTS
+         *     * `long_counts` - LONG_COUNTS
+         * @enum {string}
+         */
+        SheetShape: "lots" | "wide_counts" | "long_counts";
         SignInRequest: {
             username: string;
             password: string;
@@ -5000,6 +5908,227 @@ export interface components {
          * @enum {string}
          */
         SowSeason: "autumn" | "spring";
+        SowTraysRequest: {
+            place?: number | null;
+            /** @default false */
+            sure?: boolean;
+            /** Format: date-time */
+            at?: string;
+            seeds?: number | null;
+        };
+        SowingChoice: {
+            seeds: number;
+            cells: number;
+            trays: number;
+            seeds_in_all: number;
+            /** Format: double */
+            share_filled: number;
+            /** Format: double */
+            cells_filled: number;
+            /** Format: double */
+            cells_to_thin: number;
+            /** Format: double */
+            assurance: number;
+            fills: boolean;
+        };
+        SowingDay: {
+            task: components["schemas"]["SowingTask"];
+            /** Format: date */
+            on: string;
+            how: string;
+            moved_days?: number;
+        };
+        SowingDue: {
+            plan: number;
+            code: string;
+            lot_name: string;
+            task: components["schemas"]["SowingTask"];
+            /** Format: date */
+            on: string;
+            days_late: number;
+            how: string;
+        };
+        SowingPage: {
+            plan: number;
+            code: string;
+            batch: number | null;
+            batch_code: string;
+            batch_running: boolean;
+            recipe_name: string;
+            rests_on: string;
+            days: components["schemas"]["DayView"][];
+            trays: components["schemas"]["TrayView"][];
+            trays_planned: number;
+            emerged: number | null;
+            plants: number | null;
+            next_task: (components["schemas"]["SowingTask"] | components["schemas"]["NullEnum"]) | null;
+            cares: components["schemas"]["HazardCare"][];
+        };
+        SowingPlan: {
+            readonly id: number;
+            readonly version: number;
+            readonly code: string;
+            way?: components["schemas"]["SowingWay"];
+            /** Format: int64 */
+            plants_wanted: number;
+            /** Format: date */
+            wanted_on: string;
+            /** Format: double */
+            weeks_growing?: number;
+            /** Format: date */
+            sow_on: string;
+            /** Format: double */
+            tested_share: number;
+            /** Format: double */
+            tested_n_eff: number;
+            /** Format: double */
+            plant_share: number;
+            /** Format: double */
+            days_to_half?: number | null;
+            /** Format: double */
+            target_fill?: number;
+            /** Format: double */
+            assurance?: number;
+            /** Format: int64 */
+            seeds: number;
+            /** Format: int64 */
+            seeds_per_cell?: number;
+            /** Format: int64 */
+            cells?: number;
+            /** Format: int64 */
+            cells_per_tray?: number;
+            /** Format: double */
+            plants_per_m2?: number | null;
+            /** Format: double */
+            area_m2?: number | null;
+            given_up?: boolean;
+            note?: string;
+            lot: number;
+            treatment?: number | null;
+            recipe?: number | null;
+            batch?: number | null;
+        };
+        SowingPreview: {
+            tested: components["schemas"]["TestedTreatment"] | null;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            n_eff: number;
+            rests_on: string;
+            plant_share: components["schemas"]["PlantShare"];
+            /** Format: double */
+            plant_share_used: number;
+            plant_share_sentence: string;
+            way: components["schemas"]["SowingWay"];
+            seeds_per_cell: number;
+            seeds: number | null;
+            cells: number | null;
+            trays: number | null;
+            /** Format: double */
+            grams: number | null;
+            choices: components["schemas"]["ChoiceView"][];
+            proposed: number | null;
+            pan_advised: boolean;
+            pan_seeds: number | null;
+            /** Format: double */
+            fill_share: number | null;
+            plain_sentence: string;
+            plain_seeds: number | null;
+            ground: components["schemas"]["GroundView"] | null;
+            stock: components["schemas"]["Stock"];
+            remains: number | null;
+            /** Format: double */
+            share_of_lot: number | null;
+            days: components["schemas"]["SowingDay"][];
+            /** Format: date */
+            begin: string;
+            /** Format: date */
+            sow: string;
+            begin_in: number;
+            notes: string[];
+            cares: components["schemas"]["HazardCare"][];
+        };
+        SowingRow: {
+            id: number;
+            code: string;
+            lot: number;
+            lot_code: string;
+            lot_name: string;
+            way: components["schemas"]["SowingWay"];
+            plants_wanted: number;
+            /** Format: date */
+            wanted_on: string;
+            /** Format: date */
+            sow_on: string;
+            seeds: number;
+            cells: number;
+            sown: boolean;
+            given_up: boolean;
+            next_task: (components["schemas"]["SowingTask"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: date */
+            next_on: string | null;
+            plants: number | null;
+        };
+        /**
+         * @description * `begin_treatment` - BEGIN_TREATMENT
+         *     * `out_of_treatment` - OUT_OF_TREATMENT
+         *     * `sow` - SOW
+         *     * `soak_from_below` - SOAK_FROM_BELOW
+         *     * `coming_up` - COMING_UP
+         *     * `lid_off` - LID_OFF
+         *     * `thin` - THIN
+         *     * `water_from_above` - WATER_FROM_ABOVE
+         *     * `prick_out` - PRICK_OUT
+         *     * `harden_off` - HARDEN_OFF
+         *     * `plant_out` - PLANT_OUT
+         * @enum {string}
+         */
+        SowingTask: "begin_treatment" | "out_of_treatment" | "sow" | "soak_from_below" | "coming_up" | "lid_off" | "thin" | "water_from_above" | "prick_out" | "harden_off" | "plant_out";
+        /**
+         * @description * `cells` - CELLS
+         *     * `pan` - PAN
+         *     * `ground` - GROUND
+         * @enum {string}
+         */
+        SowingWay: "cells" | "pan" | "ground";
+        /** @description What is wanted. It rests on `treatment`, or on `typed_share` (0..1) found with `typed_seeds`. */
+        SowingWishRequest: {
+            lot: number;
+            treatment?: number | null;
+            recipe?: number | null;
+            /** Format: double */
+            typed_share?: number | null;
+            typed_seeds?: number | null;
+            plants_wanted: number;
+            /** Format: date */
+            wanted_on: string;
+            /**
+             * Format: double
+             * @default 10
+             */
+            weeks_growing?: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            target_fill?: number;
+            /**
+             * Format: double
+             * @default 0.9
+             */
+            assurance?: number;
+            /** @default 72 */
+            cells_per_tray?: number;
+            /** Format: double */
+            plant_share?: number | null;
+            /** @default cells */
+            way?: components["schemas"]["SowingWay"];
+            seeds_per_cell?: number | null;
+            /** Format: double */
+            plants_per_m2?: number | null;
+            /** Format: double */
+            area_m2?: number | null;
+        };
         SpeedLine: {
             a: string;
             b: string;
@@ -5320,6 +6449,10 @@ export interface components {
          * @enum {string}
          */
         StopReason: "all_accounted" | "quiet_and_length" | "still_coming" | "length_not_reached";
+        StopRequest: {
+            /** Format: uuid */
+            client_id: string;
+        };
         /**
          * @description * `orthodox` - ORTHODOX
          *     * `short_lived` - SHORT_LIVED
@@ -5390,20 +6523,46 @@ export interface components {
         Taxon: {
             readonly id: number;
             readonly version: number;
-            readonly scientific_name: string;
-            readonly common_name: string;
-            readonly caution: string;
-            readonly note: string;
-            readonly note_source: string;
-            readonly note_confidence: components["schemas"]["Confidence"];
-            readonly shedding: components["schemas"]["Shedding"];
-            readonly storage_behaviour: components["schemas"]["StorageBehaviour"];
-            readonly storage_class: components["schemas"]["StorageClass"];
-            hazards: components["schemas"]["Hazard"][];
-            readonly chaffy: boolean;
-            readonly embryo: components["schemas"]["EmbryoSize"];
-            readonly sow_season: components["schemas"]["SowSeason"];
-            woken_by: components["schemas"]["StepKind"][];
+            scientific_name: string;
+            common_name?: string;
+            caution?: string;
+            note?: string;
+            note_source?: string;
+            note_confidence?: components["schemas"]["Confidence"];
+            shedding?: components["schemas"]["Shedding"];
+            storage_behaviour?: components["schemas"]["StorageBehaviour"];
+            storage_class?: components["schemas"]["StorageClass"];
+            hazards?: components["schemas"]["Hazard"][];
+            chaffy?: boolean;
+            embryo?: components["schemas"]["EmbryoSize"] | components["schemas"]["BlankEnum"];
+            sow_season?: components["schemas"]["SowSeason"] | components["schemas"]["BlankEnum"];
+            woken_by?: components["schemas"]["StepKind"][];
+            seed_size?: components["schemas"]["SeedSize"] | components["schemas"]["BlankEnum"];
+            light_need?: components["schemas"]["LightNeed"] | components["schemas"]["BlankEnum"];
+            woody?: boolean;
+            /** Format: int64 */
+            years_to_flower?: number | null;
+        };
+        TaxonRequest: {
+            scientific_name: string;
+            common_name?: string;
+            caution?: string;
+            note?: string;
+            note_source?: string;
+            note_confidence?: components["schemas"]["Confidence"];
+            shedding?: components["schemas"]["Shedding"];
+            storage_behaviour?: components["schemas"]["StorageBehaviour"];
+            storage_class?: components["schemas"]["StorageClass"];
+            hazards?: components["schemas"]["Hazard"][];
+            chaffy?: boolean;
+            embryo?: components["schemas"]["EmbryoSize"] | components["schemas"]["BlankEnum"];
+            sow_season?: components["schemas"]["SowSeason"] | components["schemas"]["BlankEnum"];
+            woken_by?: components["schemas"]["StepKind"][];
+            seed_size?: components["schemas"]["SeedSize"] | components["schemas"]["BlankEnum"];
+            light_need?: components["schemas"]["LightNeed"] | components["schemas"]["BlankEnum"];
+            woody?: boolean;
+            /** Format: int64 */
+            years_to_flower?: number | null;
         };
         /**
          * @description * `C` - CELSIUS
@@ -5421,6 +6580,35 @@ export interface components {
             /** Format: double */
             p: number | null;
             reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
+        TestedTreatment: {
+            treatment: number;
+            name: string;
+            trial: number;
+            trial_code: string;
+            lot_code: string;
+            other_lot: boolean;
+            /** Format: date */
+            tested_on: string;
+            recipe: number | null;
+            recipe_name: string;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+            /** Format: double */
+            n_eff: number;
+            germinated: number;
+            sown: number;
+            dishes: number;
+            /** Format: double */
+            days_to_half: number | null;
+            interim: boolean;
+            concluded: boolean;
+            by_verdict: boolean;
+            rank: number;
         };
         ThousandSeedWeight: {
             /** Format: double */
@@ -5467,6 +6655,51 @@ export interface components {
             bags: components["schemas"]["PlaceBags"][];
             batch_days: components["schemas"]["BatchDay"][];
             timers: components["schemas"]["Timer"][];
+            sowings: components["schemas"]["SowingDue"][];
+        };
+        Tray: {
+            readonly id: number;
+            readonly version: number;
+            readonly code: string;
+            readonly lot: number;
+            readonly plan: number | null;
+            readonly trial: number | null;
+            place?: number | null;
+            readonly cells: number;
+            readonly seeds_per_cell: number;
+            note?: string;
+        };
+        TrayView: {
+            id: number;
+            version: number;
+            code: string;
+            lot: number;
+            lot_code: string;
+            lot_name: string;
+            place: string;
+            cells: number;
+            seeds_per_cell: number;
+            /** Format: date-time */
+            sown_at: string | null;
+            seeds: number | null;
+            from_trial: string;
+            emerged: number | null;
+            thinned: number | null;
+            potted: number | null;
+            planted: number | null;
+            alive: number | null;
+            standing: number | null;
+            /** Format: double */
+            tray_share: number | null;
+            /** Format: double */
+            tested_share: number | null;
+            sentence: string;
+            outcomes: components["schemas"]["OutcomeView"][];
+        };
+        TreatRequest: {
+            place?: number | null;
+            /** @default false */
+            sure?: boolean;
         };
         TreatmentResult: {
             id: number;
@@ -6564,6 +7797,25 @@ export interface operations {
             };
         };
     };
+    everything_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+        };
+    };
     export_schema: {
         parameters: {
             query?: never;
@@ -6582,6 +7834,150 @@ export interface operations {
                         [key: string]: unknown;
                     };
                 };
+            };
+        };
+    };
+    files_list: {
+        parameters: {
+            query?: {
+                /** @description A page number within the paginated result set. */
+                page?: number;
+                /** @description Number of results to return per page. */
+                page_size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedReadingViewList"];
+                };
+            };
+        };
+    };
+    files_read_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReadingRequest"];
+                "multipart/form-data": components["schemas"]["NewReadingRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
+                };
+            };
+        };
+    };
+    files_read_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this file read. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainRequest"];
+                "multipart/form-data": components["schemas"]["AgainRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
+                };
+            };
+        };
+    };
+    files_undo_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this file read. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingView"];
+                };
+            };
+        };
+    };
+    files_look_into: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileRequest"];
+                "multipart/form-data": components["schemas"]["FileRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilePreview"];
+                };
+            };
+        };
+    };
+    files_stop_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopRequest"];
+                "multipart/form-data": components["schemas"]["StopRequest"];
+            };
+        };
+        responses: {
+            /** @description It will stop */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6623,6 +8019,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PurposeRow"][];
+                };
+            };
+        };
+    };
+    knowledge_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnowledgeRow"][];
                 };
             };
         };
@@ -6835,6 +8250,27 @@ export interface operations {
             };
         };
     };
+    lots_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
     lots_clean_create: {
         parameters: {
             query?: never;
@@ -7034,6 +8470,27 @@ export interface operations {
             };
         };
     };
+    lots_knowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantKnowledge"];
+                };
+            };
+        };
+    };
     lots_ledger: {
         parameters: {
             query?: never;
@@ -7099,6 +8556,27 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LotPage"];
+                };
+            };
+        };
+    };
+    lots_sowing_bases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestedTreatment"][];
                 };
             };
         };
@@ -7278,6 +8756,56 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Lot"];
                 };
+            };
+        };
+    };
+    outcomes_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOutcomeRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description It is done */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    outcomes_take_back_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this outcome. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7760,6 +9288,264 @@ export interface operations {
             };
         };
     };
+    sowing_plans_list: {
+        parameters: {
+            query?: {
+                /** @description A page number within the paginated result set. */
+                page?: number;
+                /** @description Number of results to return per page. */
+                page_size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaginatedSowingRowList"];
+                };
+            };
+        };
+    };
+    sowing_plans_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSowingPlanRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingPlan"];
+                };
+            };
+        };
+    };
+    sowing_plans_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this sowing plan. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingPlan"];
+                };
+            };
+        };
+    };
+    sowing_plans_give_up_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this sowing plan. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GiveUpRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sowing_plans_page_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this sowing plan. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingPage"];
+                };
+            };
+        };
+    };
+    sowing_plans_plan_again_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this sowing plan. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanSowingAgainRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingPlan"];
+                };
+            };
+        };
+    };
+    sowing_plans_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    sowing_plans_sow_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this sowing plan. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SowTraysRequest"];
+            };
+        };
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sowing_plans_take_back_sowing_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this sowing plan. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sowing_plans_treat_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this sowing plan. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TreatRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewTray"];
+                };
+            };
+        };
+    };
+    sowing_plans_preview_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SowingWishRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SowingPreview"];
+                };
+            };
+        };
+    };
     stands_list: {
         parameters: {
             query?: {
@@ -8022,6 +9808,29 @@ export interface operations {
             };
         };
     };
+    taxa_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaxonRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taxon"];
+                };
+            };
+        };
+    };
     taxa_retrieve: {
         parameters: {
             query?: never;
@@ -8040,6 +9849,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Taxon"];
+                };
+            };
+        };
+    };
+    taxa_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this taxon. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedTaxonChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taxon"];
+                };
+            };
+        };
+    };
+    taxa_knowledge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantKnowledge"];
                 };
             };
         };
@@ -8171,6 +10027,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Today"];
+                };
+            };
+        };
+    };
+    trays_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this tray. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tray"];
+                };
+            };
+        };
+    };
+    trays_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this tray. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedTrayChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tray"];
+                };
+            };
+        };
+    };
+    trays_from_dishes_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeedlingsRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewTray"];
                 };
             };
         };
