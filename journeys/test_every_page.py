@@ -2,6 +2,7 @@ from journeys.case import Journey
 from server.batches.models import Batch
 from server.lots.models import Lot
 from server.places.models import Place
+from server.sowing.models import SowingPlan
 from server.stands.models import Stand
 from server.trials.models import Trial
 
@@ -47,6 +48,14 @@ class EveryPage(Journey):
             f"/trials/{finished}/compare": "How fast",
             f"/trials/{finished}/verdict": "What to test next",
             f"/trials/{finished}/report": "Where the dishes stood",
+            "/sowing": "Sowing",
+            f"/sowing/new?lot={Lot.objects.get(code='SM-052').pk}": "Ways side by side",
+            f"/sowing/{SowingPlan.objects.get(lot__code='SM-052').pk}": "globemallow",
+            "/plants": "What we know",
+            f"/plants/{Lot.objects.get(code='LL-015').taxon_id}": "How lots age",
+            f"/plants/lot/{Lot.objects.get(code='SF-001').pk}": "scree foot",
+            "/import": "Read in what was kept",
+            "/glossary": "Glossary",
             "/nowhere/at/all": "Nothing grows at this address",
         }
 

@@ -35,7 +35,16 @@ VIEWS = {
     "work-year": ("/work-year", DESK),
     "round-list": ("/rounds/list", DESK),
     "log": ("/places/{place_fridge}/temperature", DESK),
+    "sowing": ("/sowing/new?lot={lot_mallow}", DESK),
+    "sowings": ("/sowing", DESK),
+    "sown": ("/sowing/{sowing_mallow}", DESK),
+    "knowledge": ("/plants/{plant_flax}", DESK),
+    "plants": ("/plants", DESK),
+    "import": ("/import", DESK),
+    "glossary": ("/glossary", DESK),
 }
+# what is pressed before a picture is taken
+PRESSED = {"import": "a sample sheet"}
 TRIALS = {
     "balsamroot": "HR-114",
     "mallow": "SM-052",
@@ -52,6 +61,7 @@ LOTS = {
     "lot_weevils": "AF-008",
     "lot_cherry": "PV-017",
     "lot_sumac": "RT-021",
+    "lot_mallow": "SM-052",
 }
 RECIPES = {
     "recipe_four": "4 weeks cold, damp sand",
@@ -80,6 +90,8 @@ def main(folder: Path, names: list[str]) -> None:
         ids["place_fridge"] = next(p["id"] for p in api.get("/api/v1/places/?page_size=500")["results"] if p["name"] == "Fridge")
         bags = {b["lot_code"]: b["batch"] for p in api.get("/api/v1/bag-rounds/") for b in p["bags"]}
         ids |= {"batch_balsamroot": bags["HR-114"], "batch_elderberry": bags["SC-011"], "batch_sumac": bags["RT-021"]}
+        ids["sowing_mallow"] = next(p["id"] for p in api.get("/api/v1/sowing-plans/") if p["lot_code"] == "SM-052")
+        ids["plant_flax"] = next(p["taxon"] for p in api.get("/api/v1/knowledge/") if p["common_name"] == "Lewis flax")
         browser = Browser()
         try:
             browser.driver.get(address + "/sign-in")
@@ -92,6 +104,9 @@ def main(folder: Path, names: list[str]) -> None:
                 browser.size(*((int(width), 844) if width else size))
                 browser.driver.get(address + path.format(**ids))
                 time.sleep(2)
+                if name in PRESSED:
+                    browser.driver.find_element("xpath", f"//button[contains(., '{PRESSED[name]}')]").click()
+                    time.sleep(2)
                 browser.picture(target)
                 print(target, *browser.console_errors())
         finally:

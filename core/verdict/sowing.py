@@ -45,7 +45,7 @@ def plant_share_sentence(share: PlantShare) -> str:
     """What the plan takes for the germinated that become plants, and what it rests on."""
     if share.own is None:
         return f"{percent(share.s)} % of the germinated are taken to become plants: a usual figure, until your own trays tell."
-    trays = "one tray" if share.trays == 1 else f"{share.trays} trays"
+    trays = "tray" if share.trays == 1 else f"{share.trays} trays"
     own = f"{100 * share.own:.0f} plants for every 100 seedlings the test let expect"
     said = f"{percent(share.s)} % of the germinated are taken to become plants: your own {trays} gave {own}"
     if share.own > 1:

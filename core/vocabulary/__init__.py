@@ -89,12 +89,7 @@ from core.vocabulary.trials import (
     TrialState,
     VerdictRule,
 )
-from core.vocabulary.workplace import (
-    LabelKind,
-    LabelSheet,
-    PlaceKind,
-    Role,
-)
+from core.vocabulary.workplace import LabelKind, LabelSheet, PlaceKind, Role, Units
 
 __all__ = [
     "AmountKnown",
@@ -178,6 +173,7 @@ __all__ = [
     "TemperatureUnit",
     "TrialState",
     "Trouble",
+    "Units",
     "VerdictRule",
     "VisitOutcome",
     "WatchState",

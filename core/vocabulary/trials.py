@@ -185,7 +185,6 @@ class Reason(StrEnum):
     NO_LOG = "no_log"
     DARK = "dark"
     NONE_LIVE = "none_live"
-    NO_OUTCOME = "no_outcome"
     NO_THOUSAND_SEED_WEIGHT = "no_thousand_seed_weight"
 
 

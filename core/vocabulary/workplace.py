@@ -43,3 +43,10 @@ class Role(StrEnum):
     GROWER = "grower"
     HELPER = "helper"
     READER = "reader"
+
+
+class Units(StrEnum):
+    """In what temperatures and masses are shown; kept are °C and grams, whatever is shown."""
+
+    METRIC = "metric"
+    US = "us"

@@ -5,7 +5,7 @@ from typing import Any
 
 from core.errors import CoreError
 from core.treatment import WorkCalendar
-from core.vocabulary import Role
+from core.vocabulary import Role, Units
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing
@@ -15,6 +15,13 @@ from server.rest.problems import refused, refused_by_core
 def add_person(*, username: str, initials: str, role: Role, password: str) -> Person:
     """Add somebody who can sign in."""
     return Person.objects.create_user(username=username, password=password, initials=initials, role=role)
+
+
+def change_units(*, by: Person, units: Units) -> Person:
+    """Change in what somebody sees temperatures and masses."""
+    by.units = units
+    by.save(update_fields=["units"])
+    return by
 
 
 def change_work_year(*, by: Person, version: int, changes: dict[str, Any]) -> WorkYear:

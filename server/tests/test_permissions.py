@@ -141,6 +141,7 @@ class EveryEndpoint(ApiCase):
             "sowing-plans/{pk}/page/": f"sowing-plans/{self.sowing.pk}/page/",
             "sowing-plans/{pk}/sheet.pdf/": f"sowing-plans/{self.sowing.pk}/sheet.pdf/",
             "trays/{pk}/": f"trays/{self.tray.pk}/",
+            "seedlings/": "seedlings/",
             "files/": "files/",
             "schema/": "schema/",
             "docs/": "docs/",

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
@@ -53,11 +54,16 @@ class SettledSerializer(serializers.Serializer[Any]):
         return Settled(**(x | {"columns": [ColumnMeaning(c) for c in x["columns"]]}))
 
 
+@extend_schema_field(SettledSerializer)
+class SettledField(serializers.JSONField):
+    """What was settled, as JSON beside the file."""
+
+
 class FileSerializer(serializers.Serializer[Any]):
     """A file, with `settled` as JSON of the shape of `Settled`."""
 
     file = serializers.FileField(allow_empty_file=True)
-    settled = serializers.JSONField(default=dict)
+    settled = SettledField(default=dict)
 
 
 class NewReadingSerializer(FileSerializer):

@@ -41,6 +41,7 @@ class FileReadViewSet(viewsets.GenericViewSet[FileRead]):
 
     queryset = FileRead.objects.select_related("by")
     serializer_class = s.ReadingSerializer
+    pagination_class = None
     parser_classes = [JSONParser, MultiPartParser]
 
     @extend_schema(responses=s.ReadingSerializer(many=True))

@@ -4,7 +4,7 @@ from typing import Any
 
 from rest_framework import serializers
 
-from core.vocabulary import Role
+from core.vocabulary import Role, Units
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, may
 from server.record_kinds.choices import choices_of
@@ -22,13 +22,17 @@ class PersonSerializer(serializers.ModelSerializer[Person]):
 
     class Meta:
         model = Person
-        fields = ["id", "username", "initials", "role", "may_count", "may_plan"]
+        fields = ["id", "username", "initials", "role", "units", "may_count", "may_plan"]
 
     def get_may_count(self, person: Person) -> bool:
         return may(person, Right.COUNT)
 
     def get_may_plan(self, person: Person) -> bool:
         return may(person, Right.PLAN)
+
+
+class UnitsSerializer(serializers.Serializer[Any]):
+    units = serializers.ChoiceField(choices=choices_of(Units))
 
 
 class SessionSerializer(serializers.Serializer[Any]):

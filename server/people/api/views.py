@@ -10,17 +10,20 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from core.vocabulary import Units
 from server.people import selectors, services
 from server.people.api.serializers import (
     PersonRowSerializer,
     SessionSerializer,
     SignInSerializer,
+    UnitsSerializer,
     WorkYearChangeSerializer,
     WorkYearSerializer,
 )
 from server.people.models import Person
 from server.people.requests import person_of
 from server.record_kinds.serializers import given_change
+from server.rest.bodies import read
 
 
 class WrongSignIn(exceptions.APIException):
@@ -55,6 +58,12 @@ class SessionView(APIView):
             raise WrongSignIn
         login(request._request, user)
         return _answer(user)
+
+    @extend_schema(operation_id="session_change_units", request=UnitsSerializer, responses=SessionSerializer)
+    def patch(self, request: Request) -> Response:
+        if not isinstance(request.user, Person):
+            raise exceptions.NotAuthenticated
+        return _answer(services.change_units(by=request.user, units=Units(read(UnitsSerializer, request)["units"])))
 
     @extend_schema(operation_id="session_sign_out", responses=SessionSerializer)
     def delete(self, request: Request) -> Response:

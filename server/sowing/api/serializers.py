@@ -15,7 +15,7 @@ from server.sowing.selectors.knowledge import KnowledgeRow, PlantKnowledge
 from server.sowing.selectors.plans import SowingPage, SowingRow
 from server.sowing.selectors.preview import SowingPreview
 from server.sowing.selectors.tested import TestedTreatment
-from server.sowing.selectors.trays import OutcomeView
+from server.sowing.selectors.trays import OutcomeView, SeedlingsWaiting
 from server.trials.models import Treatment, Trial
 
 
@@ -47,6 +47,11 @@ class KnowledgeRowSerializer(DataclassSerializer[KnowledgeRow]):
 class PlantKnowledgeSerializer(DataclassSerializer[PlantKnowledge]):
     class Meta:
         dataclass = PlantKnowledge
+
+
+class SeedlingsWaitingSerializer(DataclassSerializer[SeedlingsWaiting]):
+    class Meta:
+        dataclass = SeedlingsWaiting
 
 
 class OutcomeSerializer(DataclassSerializer[OutcomeView]):

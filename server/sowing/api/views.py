@@ -25,6 +25,7 @@ from server.sowing.selectors.knowledge import knowledge_rows, plant_knowledge
 from server.sowing.selectors.plans import sowing_page, sowing_plans, sowing_rows
 from server.sowing.selectors.preview import SowingWish, preview
 from server.sowing.selectors.tested import tested_treatments
+from server.sowing.selectors.trays import seedlings_waiting
 from server.sowing.services import plans, trays
 from server.sowing.services.trays import NewOutcome
 from server.taxa.models import Taxon
@@ -49,6 +50,7 @@ class SowingPlanViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Sowin
 
     queryset = sowing_plans()
     serializer_class = s.SowingPlanSerializer
+    pagination_class = None
 
     @extend_schema(responses=s.SowingRowSerializer(many=True))
     def list(self, request: Request) -> Response:
@@ -154,6 +156,14 @@ class TrayViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Tray]):
     def from_dishes(self, request: Request) -> Response:
         made = trays.pot_from_dishes(by=person_of(request), at=timezone.now(), **read(s.SeedlingsSerializer, request))
         return Response(s.NewTraySerializer(made).data, status=201)
+
+
+class SeedlingsView(APIView):
+    """Seedlings potted from dishes that stand in no tray yet."""
+
+    @extend_schema(responses=s.SeedlingsWaitingSerializer(many=True), operation_id="seedlings_list")
+    def get(self, request: Request) -> Response:
+        return Response(s.SeedlingsWaitingSerializer(seedlings_waiting(), many=True).data)
 
 
 class KnowledgeListView(APIView):

@@ -68,6 +68,8 @@ class SowingPage:
 
     plan: int
     code: str
+    lot_code: str
+    lot_name: str
     batch: int | None
     batch_code: str
     batch_running: bool
@@ -133,6 +135,8 @@ def sowing_page(plan: SowingPlan, today: date) -> SowingPage:
     return SowingPage(
         plan=plan.pk,
         code=plan.code,
+        lot_code=plan.lot.code,
+        lot_name=plan.lot.common_name,
         batch=plan.batch_id,
         batch_code=plan.batch.code if plan.batch else "",
         batch_running=course is not None and course.leaving is None,

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
 
-from django.db.models import QuerySet
+from django.db.models import QuerySet, Sum
 
 from core.seedstock import PlantShare, TrayOutcome, plant_share_of
 from core.verdict import tray_sentence
@@ -13,6 +13,7 @@ from core.vocabulary import OutcomeStage
 from server.lots.models import Lot
 from server.record_kinds.selectors import valid
 from server.sowing.models import Outcome, Tray, TraySown
+from server.trials.models import Look, Trial
 
 STANDING = (OutcomeStage.POTTED, OutcomeStage.PLANTED, OutcomeStage.ALIVE)
 
@@ -137,3 +138,27 @@ def learned_plant_share(lot: Lot) -> PlantShare:
 
 def _same_plant(a: Lot, b: Lot) -> bool:
     return a.taxon_id == b.taxon_id if b.taxon_id is not None else a.pk == b.pk
+
+
+@dataclass(frozen=True)
+class SeedlingsWaiting:
+    """Seedlings potted from the dishes of a trial that stand in no tray yet."""
+
+    trial: int
+    trial_code: str
+    lot_code: str
+    lot_name: str
+    seedlings: int
+
+
+def seedlings_waiting(trial: int | None = None) -> list[SeedlingsWaiting]:
+    """Trials whose potted seedlings stand in no tray yet, all of them or one: three queries."""
+    looks = valid(Look.objects.filter(potted__gt=0) if trial is None else Look.objects.filter(dish__treatment__trial=trial)).order_by()
+    potted = dict(looks.values_list("dish__treatment__trial").annotate(n=Sum("potted")).values_list("dish__treatment__trial", "n"))
+    trays = Tray.objects.filter(trial__in=potted).order_by()
+    in_trays = dict(trays.values_list("trial").annotate(n=Sum("cells")).values_list("trial", "n"))
+    left = {t: n - in_trays.get(t, 0) for t, n in potted.items() if n > in_trays.get(t, 0)}
+    return [
+        SeedlingsWaiting(t.pk, t.code, t.lot.code, t.lot.common_name, left[t.pk])
+        for t in Trial.objects.filter(pk__in=left).select_related("lot__taxon").order_by("code")
+    ]

@@ -6,7 +6,6 @@ from typing import Any
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import Sum
 
 from core.vocabulary import OutcomeStage
 from server.people.models import Person
@@ -16,8 +15,8 @@ from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_not_in_future, create_thing, take_back
 from server.rest.problems import Problem, question, refused
 from server.sowing.models import Outcome, Tray, TraySown
-from server.sowing.selectors.trays import STANDING, latest
-from server.trials.models import Look, Trial
+from server.sowing.selectors.trays import STANDING, latest, seedlings_waiting
+from server.trials.models import Trial
 
 STAGE_WORDS = {
     OutcomeStage.EMERGED: "emerged",
@@ -95,7 +94,7 @@ def pot_from_dishes(*, by: Person, trial: Trial, seedlings: int, at: datetime, p
     check_not_in_future(at)
     if seedlings < 1:
         raise refused("/seedlings", "no_seedlings", f"{seedlings} seedlings fill no tray: at least 1.")
-    left = seedlings_left(trial)
+    left = next((x.seedlings for x in seedlings_waiting(trial.pk)), 0)
     if seedlings > left and not sure:
         message = f"{seedlings} seedlings, and the looks of {trial.code} say that {left} were potted and stand in no tray yet. Is it so?"
         raise question("/seedlings", "more_than_potted", message)
@@ -103,13 +102,6 @@ def pot_from_dishes(*, by: Person, trial: Trial, seedlings: int, at: datetime, p
     tray = create_thing(Tray(code=f"{trial.code}-P{number}", lot=trial.lot, trial=trial, place=place, cells=seedlings), by=by)
     Outcome.objects.create(tray=tray, stage=OutcomeStage.POTTED, count=seedlings, at=at, by=by)
     return tray
-
-
-def seedlings_left(trial: Trial) -> int:
-    """Seedlings potted from the dishes of a trial that stand in no tray yet."""
-    potted = valid(Look.objects.filter(dish__treatment__trial=trial)).aggregate(n=Sum("potted"))["n"] or 0
-    in_trays = Tray.objects.filter(trial=trial).aggregate(n=Sum("cells"))["n"] or 0
-    return max(0, int(potted) - int(in_trays))
 
 
 def change_tray(*, by: Person, tray: Tray, version: int, changes: dict[str, Any]) -> Tray:

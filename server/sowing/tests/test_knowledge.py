@@ -50,7 +50,7 @@ class KnownOfAPlant(ApiCase):
         self.assertEqual(self.client.post("/api/v1/outcomes/", counted).status_code, 200)
         page = self.page()
         self.assertEqual((page["trays"][0]["code"], page["trays"][0]["emerged"]), (tray.code, 9))
-        self.assertIn("your own one tray", page["plant_share"])
+        self.assertIn("your own tray gave", page["plant_share"])
         back = self.client.post(f"/api/v1/outcomes/{Outcome.objects.get(stage=OutcomeStage.EMERGED).pk}/take-back/")
         self.assertEqual(back.status_code, 204)
 

@@ -13,7 +13,7 @@ from server.sowing.models import Outcome, SowingPlan, Tray, TraySown
 from server.sowing.selectors.plans import sowing_page, sowing_plans, sowing_rows, sowings_due
 from server.sowing.selectors.preview import SowingWish, preview
 from server.sowing.selectors.tested import tested_treatments
-from server.sowing.selectors.trays import learned_plant_share
+from server.sowing.selectors.trays import learned_plant_share, seedlings_waiting
 from server.sowing.services import plans, trays
 from server.sowing.services.trays import NewOutcome
 from server.tests.builders import DAY, begin, dishes_of, look, make_lot, make_person, make_place, make_recipe, make_taxon, now
@@ -251,9 +251,9 @@ class WhatCameOfIt(Sowings):
 
     def test_seedlings_potted_from_dishes_get_a_tray_of_their_own(self):
         look(dishes_of(self.trial, "none")[0], 30, 2, potted=2)
-        self.assertEqual(trays.seedlings_left(self.trial), 2)
+        self.assertEqual([w.seedlings for w in seedlings_waiting()], [2])
         tray = trays.pot_from_dishes(by=make_person(Role.HELPER), trial=self.trial, seedlings=2, at=now())
-        self.assertEqual((tray.lot, trays.seedlings_left(self.trial)), (self.lot, 0))
+        self.assertEqual((tray.lot, seedlings_waiting()), (self.lot, []))
         with self.assertRaises(Questioned):
             trays.pot_from_dishes(by=make_person(), trial=self.trial, seedlings=5, at=now())
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
+import { HelpPanel, useHelp } from '@/features/help'
 import { useSession } from '@/features/people'
 import { keptAt } from '@/shared/api/kept'
 import { moment } from '@/shared/format/dates'
@@ -10,19 +11,21 @@ import { useEveningBench } from './useEveningBench'
 const route = useRoute()
 const { user } = useSession()
 useEveningBench()
+const { open: helping } = useHelp()
 const framed = computed(() => user.value !== null && !route.meta.bare)
 </script>
 
 <template>
   <v-app>
     <a class="skip" href="#main">To the page</a>
-    <AppHead v-if="framed && user" :user="user" />
+    <AppHead v-if="framed && user" :user="user" @help="helping = true" />
     <p v-if="keptAt && user" class="kept no-print" role="status">
       No signal: this is how it was on {{ moment(keptAt) }}, kept on this device.
     </p>
     <div id="main" tabindex="-1">
       <RouterView />
     </div>
+    <HelpPanel v-if="helping && user" @close="helping = false" />
   </v-app>
 </template>
 

@@ -8,22 +8,28 @@ import { useLookOutbox } from '@/features/trials'
 import { useEveningBench } from './useEveningBench'
 
 defineProps<{ user: Person }>()
+const emit = defineEmits<{ help: [] }>()
 
-const WORDS: { to: string; word: string; also?: string[] }[] = [
+/** `desk`: on a phone it stands in the menu, where six words fill the foot already. */
+const WORDS: { to: string; word: string; also?: string[]; desk?: boolean }[] = [
   { to: '/', word: 'Today' },
   { to: '/stands', word: 'Stands' },
   { to: '/lots', word: 'Lots' },
   { to: '/recipes', word: 'Recipes' },
   { to: '/rounds', word: 'Bags', also: ['/batches', '/timers', '/plan', '/supplies'] },
   { to: '/trials', word: 'Trials' },
+  { to: '/sowing', word: 'Sowing', desk: true },
+  { to: '/plants', word: 'Plants', desk: true },
 ]
 
 /** Whether a page belongs to a word of the head. */
 const leadsTo = (w: (typeof WORDS)[number], path: string) =>
-  w.to === '/' ? path === '/' : [w.to, ...(w.also ?? [])].some((start) => path.startsWith(start))
+  w.to === '/'
+    ? path === '/'
+    : [w.to, ...(w.also ?? [])].some((start) => path === start || path.startsWith(`${start}/`))
 
 const router = useRouter()
-const { signOut } = useSession()
+const { signOut, chooseUnits } = useSession()
 const { wanted, toggle } = useEveningBench()
 const { waiting: visits } = useVisitOutbox()
 const { waiting: bags } = useBagOutbox()
@@ -44,7 +50,7 @@ async function leave() {
       <span>Awake Furrow</span>
     </RouterLink>
     <nav aria-label="Main">
-      <RouterLink v-for="w in WORDS" :key="w.to" :to="w.to" :class="{ here: leadsTo(w, $route.path) }">
+      <RouterLink v-for="w in WORDS" :key="w.to" :to="w.to" :class="{ here: leadsTo(w, $route.path), desk: w.desk }">
         {{ w.word }}
       </RouterLink>
     </nav>
@@ -53,6 +59,9 @@ async function leave() {
     >
     <RouterLink v-else-if="waiting" :to="where" class="waiting" role="status">waiting ({{ waiting }})</RouterLink>
     <RouterLink to="/scan" class="scan">Open a code</RouterLink>
+    <button type="button" class="ask" aria-label="Help with this page" title="Help: press ?" @click="emit('help')">
+      ?
+    </button>
     <v-menu>
       <template #activator="{ props }">
         <button type="button" class="who" v-bind="props" :aria-label="`${user.initials}, ${user.role}: account`">
@@ -64,12 +73,19 @@ async function leave() {
         <button type="button" @click="toggle">
           {{ wanted === 'day' ? 'Evening bench (dark)' : 'Day bench (light)' }}
         </button>
+        <button type="button" @click="chooseUnits(user.units === 'us' ? 'metric' : 'us')">
+          {{ user.units === 'us' ? 'Show °C and grams' : 'Show °F and ounces' }}
+        </button>
+        <RouterLink to="/sowing">Sowing</RouterLink>
+        <RouterLink to="/plants">Plants: what we know</RouterLink>
         <RouterLink to="/plan">Plan treatments</RouterLink>
         <RouterLink to="/timers">Timers</RouterLink>
         <RouterLink to="/supplies">Solutions and supplies</RouterLink>
         <RouterLink to="/places">Places</RouterLink>
         <RouterLink to="/work-year">Working days, calendar</RouterLink>
         <RouterLink to="/labels">Labels</RouterLink>
+        <RouterLink to="/import">Read in, take out</RouterLink>
+        <RouterLink to="/glossary">Glossary</RouterLink>
         <a href="/api/v1/docs/">API, for engineers</a>
         <button type="button" @click="leave">Sign out</button>
       </div>
@@ -81,7 +97,7 @@ async function leave() {
 .head {
   display: flex;
   align-items: center;
-  gap: 28px;
+  gap: 22px;
   height: 56px;
   padding: 0 28px;
   border-bottom: 1px solid var(--line);
@@ -101,7 +117,7 @@ async function leave() {
 nav {
   display: flex;
   flex: 1;
-  gap: 30px;
+  gap: 24px;
 }
 
 nav a {
@@ -123,6 +139,16 @@ nav a.here {
   font-weight: 600;
   line-height: 56px;
   white-space: nowrap;
+}
+
+.ask {
+  width: 34px;
+  height: 34px;
+  padding: 0;
+  border: 1.5px solid var(--earth-2);
+  border-radius: 50%;
+  color: var(--leaf);
+  font-weight: 700;
 }
 
 .waiting {
@@ -191,6 +217,10 @@ nav a.here {
     gap: 0;
     border-top: 1px solid var(--line);
     background: var(--sheet);
+  }
+
+  nav a.desk {
+    display: none;
   }
 
   nav a {

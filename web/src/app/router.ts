@@ -1,12 +1,15 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { batchRoutes } from '@/features/batches'
 import { evidenceRoutes } from '@/features/evidence'
+import { exchangeRoutes } from '@/features/exchange'
+import { helpRoutes } from '@/features/help'
 import { labelRoutes } from '@/features/labels'
 import { lotRoutes } from '@/features/lots'
 import { peopleRoutes, readSession } from '@/features/people'
 import { placeRoutes } from '@/features/places'
 import { recipeRoutes } from '@/features/recipes'
 import { roundRoutes } from '@/features/rounds'
+import { sowingRoutes } from '@/features/sowing'
 import { standRoutes } from '@/features/stands'
 import { temperatureRoutes } from '@/features/temperature'
 import { trialRoutes } from '@/features/trials'
@@ -34,6 +37,9 @@ export const router = createRouter({
     ...batchRoutes,
     ...trialRoutes,
     ...evidenceRoutes,
+    ...sowingRoutes,
+    ...exchangeRoutes,
+    ...helpRoutes,
     ...peopleRoutes,
     { path: '/:unknown(.*)*', name: 'not-found', component: () => import('./NotFoundPage.vue'), meta: { open: true } },
   ],

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { useChange } from '@/shared/composables/useChange'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
+import { readLines } from '@/shared/api/lines'
 
 export type Overview = Schemas['TrialOverview']
 export type Comparison = Schemas['TrialComparison']
@@ -80,16 +81,7 @@ export type Making = { done: number; of: number; doing: string } | { name: strin
 /** The report as a PDF, with each step told as it begins. */
 export async function makeReport(id: number, tell: (line: Making) => void): Promise<void> {
   const answer = await http.GET('/api/v1/trials/{id}/report/making/', { params: { path: { id } }, parseAs: 'stream' })
-  const lines = await unwrap(Promise.resolve(answer))
-  if (!lines) throw new Error('no answer')
-  const reader = (lines as ReadableStream<Uint8Array>).getReader()
-  const words = new TextDecoder()
-  let rest = ''
-  for (;;) {
-    const { done, value } = await reader.read()
-    if (done) break
-    const parts = (rest + words.decode(value, { stream: true })).split('\n')
-    rest = parts.pop() ?? ''
-    for (const line of parts) tell(JSON.parse(line) as Making)
-  }
+  await readLines((await unwrap(Promise.resolve(answer))) as ReadableStream<Uint8Array> | null, (line) =>
+    tell(line as Making),
+  )
 }

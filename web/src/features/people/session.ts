@@ -1,10 +1,12 @@
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { forgetAnswers } from '@/shared/api/kept'
 import { Problem } from '@/shared/api/problem'
-import { deleteSession, fetchSession, postSignIn, type Person } from './api'
+import { units } from '@/shared/format/units'
+import { deleteSession, fetchSession, patchUnits, postSignIn, type Person } from './api'
 
 const user = ref<Person | null>(null)
 let known = false
+watch(user, (who) => (units.value = who?.units ?? 'metric'))
 
 /** Who is signed in; asked of the server once, then kept. Without signal nobody new is let in, but the page still opens. */
 export async function readSession(): Promise<Person | null> {
@@ -29,5 +31,9 @@ export function useSession() {
     await forgetAnswers()
     user.value = null
   }
-  return { user, signIn, signOut }
+  /** In what temperatures and masses are shown to who is signed in. */
+  async function chooseUnits(wanted: Person['units']) {
+    user.value = (await patchUnits(wanted)).user
+  }
+  return { user, signIn, signOut, chooseUnits }
 }

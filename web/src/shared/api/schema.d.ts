@@ -1395,6 +1395,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/seedlings/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Seedlings potted from dishes that stand in no tray yet. */
+        get: operations["seedlings_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session/": {
         parameters: {
             query?: never;
@@ -1411,7 +1428,8 @@ export interface paths {
         delete: operations["session_sign_out"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** @description Who is signed in; nobody gets 200 with ``user: null``, which keeps a browser's console clean. */
+        patch: operations["session_change_units"];
         trace?: never;
     };
     "/api/v1/sowing-plans/": {
@@ -3002,6 +3020,12 @@ export interface components {
             fates: components["schemas"]["FateMeaning"][];
             dishes: components["schemas"]["CountDish"][];
         };
+        /**
+         * @description * `new` - NEW
+         *     * `in_all` - IN_ALL
+         * @enum {string}
+         */
+        CountsAre: "new" | "in_all";
         Course: {
             days: number[];
             shares: number[];
@@ -3436,7 +3460,7 @@ export interface components {
         FileRequest: {
             /** Format: binary */
             file: string;
-            settled?: unknown;
+            settled?: components["schemas"]["SettledRequest"];
         };
         FillView: {
             tested: number;
@@ -3552,7 +3576,7 @@ export interface components {
             /** Format: double */
             mass: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         GroundView: {
@@ -3730,7 +3754,7 @@ export interface components {
             /** Format: double */
             uncertainty: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         KnowledgeRow: {
@@ -4459,7 +4483,7 @@ export interface components {
         NewReadingRequest: {
             /** Format: binary */
             file: string;
-            settled?: unknown;
+            settled?: components["schemas"]["SettledRequest"];
             /** Format: uuid */
             client_id: string;
             /** @default false */
@@ -4716,7 +4740,7 @@ export interface components {
             rho0: number;
             rho0_from: string;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         PaceSummary: {
@@ -4787,21 +4811,6 @@ export interface components {
             previous?: string | null;
             results: components["schemas"]["PlaceRow"][];
         };
-        PaginatedReadingViewList: {
-            /** @example 123 */
-            count: number;
-            /**
-             * Format: uri
-             * @example http://api.example.org/accounts/?page=4
-             */
-            next?: string | null;
-            /**
-             * Format: uri
-             * @example http://api.example.org/accounts/?page=2
-             */
-            previous?: string | null;
-            results: components["schemas"]["ReadingView"][];
-        };
         PaginatedRecipeList: {
             /** @example 123 */
             count: number;
@@ -4816,21 +4825,6 @@ export interface components {
              */
             previous?: string | null;
             results: components["schemas"]["Recipe"][];
-        };
-        PaginatedSowingRowList: {
-            /** @example 123 */
-            count: number;
-            /**
-             * Format: uri
-             * @example http://api.example.org/accounts/?page=4
-             */
-            next?: string | null;
-            /**
-             * Format: uri
-             * @example http://api.example.org/accounts/?page=2
-             */
-            previous?: string | null;
-            results: components["schemas"]["SowingRow"][];
         };
         PaginatedStandRowList: {
             /** @example 123 */
@@ -5069,6 +5063,9 @@ export interface components {
             /** Format: date */
             last_day?: string;
         };
+        PatchedUnitsRequest: {
+            units?: components["schemas"]["Units"];
+        };
         /** @description A change of it: the version that was seen, and the fields that change. */
         PatchedWorkYearChangeRequest: {
             version?: number;
@@ -5088,6 +5085,7 @@ export interface components {
             username: string;
             initials: string;
             role: components["schemas"]["Role"];
+            units?: components["schemas"]["Units"];
             readonly may_count: boolean;
             readonly may_plan: boolean;
         };
@@ -5427,7 +5425,7 @@ export interface components {
             /** Format: double */
             bulk_mass: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         /**
@@ -5605,11 +5603,10 @@ export interface components {
          *     * `no_log` - NO_LOG
          *     * `dark` - DARK
          *     * `none_live` - NONE_LIVE
-         *     * `no_outcome` - NO_OUTCOME
          *     * `no_thousand_seed_weight` - NO_THOUSAND_SEED_WEIGHT
          * @enum {string}
          */
-        Reason: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_outcome" | "no_thousand_seed_weight";
+        Reason: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
         Recipe: {
             readonly id: number;
             readonly version: number;
@@ -5791,6 +5788,13 @@ export interface components {
             /** @default false */
             sure?: boolean;
         };
+        SeedlingsWaiting: {
+            trial: number;
+            trial_code: string;
+            lot_code: string;
+            lot_name: string;
+            seedlings: number;
+        };
         /**
          * @description * `opened` - OPENED
          *     * `seen_through` - SEEN_THROUGH
@@ -5866,6 +5870,33 @@ export interface components {
             added_on: string | null;
             dishes: number[];
             sown: number;
+        };
+        /** @description What was settled about a table; what is left out is guessed, and a guess never settles what can be read in two ways. */
+        SettledRequest: {
+            /** @default  */
+            sheet?: string;
+            header_row?: number | null;
+            shape?: (components["schemas"]["SheetShape"] | components["schemas"]["NullEnum"]) | null;
+            columns?: components["schemas"]["ColumnMeaning"][];
+            day_order?: (components["schemas"]["DayOrder"] | components["schemas"]["NullEnum"]) | null;
+            /** @default new */
+            counts_are?: components["schemas"]["CountsAre"];
+            seeds?: number | null;
+            /** Format: date */
+            sown_on?: string | null;
+            lot?: number | null;
+            /** @default  */
+            question?: string;
+            /** @default  */
+            control?: string;
+            /** @default root_2_mm */
+            criterion?: components["schemas"]["Criterion"];
+            origin_kind?: (components["schemas"]["OriginKind"] | components["schemas"]["NullEnum"]) | null;
+            /** @default  */
+            leave?: string;
+            amount_unit?: (components["schemas"]["AmountUnit"] | components["schemas"]["NullEnum"]) | null;
+            /** @default guessed */
+            amount_known?: components["schemas"]["AmountKnown"];
         };
         /**
          * @description * `holds` - HOLDS
@@ -5951,6 +5982,8 @@ export interface components {
         SowingPage: {
             plan: number;
             code: string;
+            lot_code: string;
+            lot_name: string;
             batch: number | null;
             batch_code: string;
             batch_running: boolean;
@@ -6990,6 +7023,12 @@ export interface components {
             /** Format: date */
             last_day: string;
         };
+        /**
+         * @description * `metric` - METRIC
+         *     * `us` - US
+         * @enum {string}
+         */
+        Units: "metric" | "us";
         UsedSupply: {
             supply: number;
             name: string;
@@ -7839,12 +7878,7 @@ export interface operations {
     };
     files_list: {
         parameters: {
-            query?: {
-                /** @description A page number within the paginated result set. */
-                page?: number;
-                /** @description Number of results to return per page. */
-                page_size?: number;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -7856,7 +7890,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaginatedReadingViewList"];
+                    "application/json": components["schemas"]["ReadingView"][];
                 };
             };
         };
@@ -9228,6 +9262,25 @@ export interface operations {
             };
         };
     };
+    seedlings_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeedlingsWaiting"][];
+                };
+            };
+        };
+    };
     session_read: {
         parameters: {
             query?: never;
@@ -9288,14 +9341,32 @@ export interface operations {
             };
         };
     };
+    session_change_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedUnitsRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
     sowing_plans_list: {
         parameters: {
-            query?: {
-                /** @description A page number within the paginated result set. */
-                page?: number;
-                /** @description Number of results to return per page. */
-                page_size?: number;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -9307,7 +9378,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaginatedSowingRowList"];
+                    "application/json": components["schemas"]["SowingRow"][];
                 };
             };
         };

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { DayOfLog } from '@/shared/api/types'
 import { useWidth } from '@/shared/composables/useWidth'
 import { day, isoDay, parseDay } from '@/shared/format/dates'
+import { degrees, degreesShown, degreeUnit } from '@/shared/format/units'
 
 /** A log by day: coldest to warmest as a bar, the band in which cold counts as a stripe, frost marked. Touch or focus reads a day. */
 const props = defineProps<{ days: readonly DayOfLog[]; first: string; low?: number; high?: number }>()
@@ -30,7 +31,7 @@ const read = computed(() => props.days.find((d) => d.day === at.value))
 const frosty = computed(() => props.days.filter((d) => d.low_c < 0).length)
 const label = computed(
   () =>
-    `${props.days.length} days of readings, from ${Math.min(...props.days.map((d) => d.low_c)).toFixed(1)} to ${Math.max(...props.days.map((d) => d.high_c)).toFixed(1)} °C; ${frosty.value} days with frost.`,
+    `${props.days.length} days of readings, from ${degrees(Math.min(...props.days.map((d) => d.low_c)))} to ${degrees(Math.max(...props.days.map((d) => d.high_c)))}; ${frosty.value} days with frost.`,
 )
 function pick(event: PointerEvent) {
   const left = (event.currentTarget as SVGElement).getBoundingClientRect().left
@@ -63,7 +64,7 @@ function walk(by: number) {
       />
       <g v-for="t in ticks" :key="t">
         <path class="grid" :d="`M${LEFT} ${y(t)}H${width}`" />
-        <text :x="LEFT - 6" :y="y(t) + 4" text-anchor="end">{{ t }}</text>
+        <text :x="LEFT - 6" :y="y(t) + 4" text-anchor="end">{{ degreesShown(t, 0) }}</text>
       </g>
       <rect
         v-for="d in days"
@@ -80,10 +81,12 @@ function walk(by: number) {
     </svg>
     <p class="quiet read" role="status">
       <template v-if="read"
-        >{{ day(dayOf(read.day)) }}: {{ read.low_c.toFixed(1) }} to {{ read.high_c.toFixed(1) }} °C,
+        >{{ day(dayOf(read.day)) }}: {{ degrees(read.low_c) }} to {{ degrees(read.high_c) }},
         {{ read.band_hours.toFixed(0) }} of {{ read.known_hours.toFixed(0) }} h in the band</template
       >
-      <template v-else>°C by day; the stripe is the band in which cold counts. Touch a day to read it.</template>
+      <template v-else
+        >{{ degreeUnit() }} by day; the stripe is the band in which cold counts. Touch a day to read it.</template
+      >
     </p>
   </div>
 </template>

@@ -185,4 +185,5 @@ export const labelKindWords: Words<Schemas['LabelKind']> = {
   field_bag: 'for the field bag',
   bag: 'for a bag in treatment',
   dish: 'dishes of a trial',
+  tray: 'tray',
 }

@@ -105,6 +105,8 @@ export const reasonWords: Words<Schemas['Reason']> = {
   reached: 'reached already',
   no_log: 'no log beside it',
   dark: 'it stood in the dark and was counted once, at the end',
+  none_live: 'no seed of it is alive',
+  no_thousand_seed_weight: 'nobody has weighed counted seeds of this lot',
 }
 
 export const baseWords: Words<Schemas['Base']> = { sown: 'sown', filled: 'filled', viable: 'viable' }

@@ -2,6 +2,7 @@
 import WideTable from '@/shared/components/WideTable.vue'
 import { moment, weekdayShort } from '@/shared/format/dates'
 import { doseWords, endsByWords, mediumWords, stepWords } from '@/shared/labels'
+import { degrees } from '@/shared/format/units'
 import type { BatchStep } from '../api'
 import { lengthWords } from '../logic/clock'
 
@@ -28,7 +29,7 @@ const when = (iso: string | null, clock: boolean) => (iso ? (clock ? moment(iso)
           <div class="quiet">
             {{
               [
-                s.temperature_c !== null ? `${s.temperature_c} °C` : '',
+                s.temperature_c !== null ? degrees(s.temperature_c) : '',
                 s.medium ? mediumWords[s.medium] : '',
                 s.ends_by === 'sign' ? `until ${s.sign}` : '',
               ]

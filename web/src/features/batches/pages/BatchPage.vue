@@ -10,6 +10,7 @@ import ColdStrip from '@/shared/drawing/ColdStrip.vue'
 import { day, moment, weekdayShort } from '@/shared/format/dates'
 import { plural, seeds } from '@/shared/format/numbers'
 import { careWords, closureWords, leavingWords, mediumWords, placeTroubleWords, stepWords } from '@/shared/labels'
+import { degrees } from '@/shared/format/units'
 import { useBatch, useBatchWork } from '../api'
 import BatchFurrow from '../components/BatchFurrow.vue'
 import BatchLooks from '../components/BatchLooks.vue'
@@ -87,7 +88,7 @@ const stop = (endedBy: 'sign' | null) =>
       <p v-for="e in batch.events" :key="`${e.at}${e.place}`" class="notice bad">
         <strong>{{ e.place }} {{ placeTroubleWords[e.kind] }}</strong> on {{ moment(e.at)
         }}<template v-if="e.until"> to {{ moment(e.until) }}</template
-        ><template v-if="e.extreme_c !== null">, down to {{ e.extreme_c }} °C</template
+        ><template v-if="e.extreme_c !== null">, down to {{ degrees(e.extreme_c) }}</template
         ><template v-if="e.note">: {{ e.note }}</template
         >. Every bag that lay there shows it<template v-if="e.from_log">; read from its log</template>.
       </p>
@@ -135,8 +136,8 @@ const stop = (endedBy: 'sign' | null) =>
             <p class="quiet">
               Known for {{ cold.known_hours.toFixed(0) }} h<template v-if="cold.gap_hours > 1"
                 >, unknown for {{ cold.gap_hours.toFixed(0) }} h, which count as nothing</template
-              >; frozen {{ cold.frozen_hours.toFixed(0) }} h, above 10 °C {{ cold.warm_hours.toFixed(0) }} h. From the
-              log of the place it lay in.
+              >; frozen {{ cold.frozen_hours.toFixed(0) }} h, above {{ degrees(10) }}
+              {{ cold.warm_hours.toFixed(0) }} h. From the log of the place it lay in.
             </p>
           </template>
           <p v-else-if="batch.state === 'running'" class="quiet">

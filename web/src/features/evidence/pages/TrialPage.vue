@@ -11,6 +11,7 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay } from '@/shared/format/dates'
 import { plural, seeds } from '@/shared/format/numbers'
 import { closureWords, criterionWords, lightWords, mediumWords } from '@/shared/labels'
+import { degrees, degreesShown } from '@/shared/format/units'
 import { useOverview } from '../api'
 import DishMap from '../components/DishMap.vue'
 import NextSteps from '../components/NextSteps.vue'
@@ -38,8 +39,8 @@ const warmth = computed(() => {
   const t = trial.value
   if (!t || t.temperature_c === null) return ''
   return t.night_temperature_c === null
-    ? `${t.temperature_c} °C`
-    : `${t.temperature_c} / ${t.night_temperature_c} °C day / night`
+    ? degrees(t.temperature_c)
+    : `${degreesShown(t.temperature_c)} / ${degrees(t.night_temperature_c)} day / night`
 })
 const unbagged = computed(() => trial.value?.furrows.filter((f) => f.steps.length && !f.bag).length ?? 0)
 const doing = ref<'add' | 'send' | null>(null)

@@ -33,6 +33,14 @@ const parts = computed(() => {
     : []
 })
 
+/** The treatment a sowing would rest on: what people chose, else what the verdict uses. */
+const chosen = computed(
+  () =>
+    data.value?.conclusions.find((c) => c.treatment !== null)?.treatment ??
+    data.value?.treatments.find((t) => t.name === data.value?.verdict.chosen)?.id ??
+    null,
+)
+
 async function plan(test: NextTest) {
   const made = await attempt(() => planNext.mutateAsync(test))
   if (!made) return
@@ -57,6 +65,11 @@ async function plan(test: NextTest) {
         <RouterLink :to="{ name: 'compare', params: { id } }">The comparison it rests on</RouterLink>
         <RouterLink :to="{ name: 'report', params: { id } }">Report</RouterLink>
         <RouterLink :to="{ name: 'lot', params: { id: data.lot } }">Lot {{ data.lot_code }}</RouterLink>
+        <RouterLink
+          v-if="user?.may_plan && chosen"
+          :to="{ name: 'new-sowing', query: { lot: data.lot, treatment: chosen } }"
+          >Plan the sowing</RouterLink
+        >
       </nav>
       <div class="columns">
         <div>

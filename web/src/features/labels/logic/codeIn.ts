@@ -10,8 +10,10 @@ export function codeIn(read: string): string {
 export const pageOf = (target: CodeTarget) =>
   target.kind === 'lot'
     ? { name: 'lot', params: { id: target.id } }
-    : target.kind === 'batch'
-      ? { name: 'batch', params: { id: target.id } }
-      : target.kind === 'dish'
-        ? { name: 'dish', params: { id: target.trial ?? 0, dish: target.id } }
-        : { name: 'trial', params: { id: target.trial ?? target.id } }
+    : target.kind === 'sowing'
+      ? { name: 'sowing', params: { id: target.id } }
+      : target.kind === 'batch'
+        ? { name: 'batch', params: { id: target.id } }
+        : target.kind === 'dish'
+          ? { name: 'dish', params: { id: target.trial ?? 0, dish: target.id } }
+          : { name: 'trial', params: { id: target.trial ?? target.id } }

@@ -21,21 +21,27 @@ const KEPT = 'awake-furrow-label-sheet'
 const lots = ref<{ id: number; code: string; name: string }[]>([])
 const adding = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
 const batch = computed(() => (route.query.batch ? Number(route.query.batch) : null))
+const sowing = computed(() => (route.query.sowing ? Number(route.query.sowing) : null))
 const trial = computed(() => (route.query.trial ? Number(route.query.trial) : null))
-const kind = ref<(keyof typeof labelKindWords)[]>([batch.value ? 'bag' : trial.value ? 'dish' : 'stored'])
+const kind = ref<(keyof typeof labelKindWords)[]>([
+  batch.value ? 'bag' : trial.value ? 'dish' : sowing.value ? 'tray' : 'stored',
+])
 const sheet = ref<keyof typeof sheetWords>((localStorage.getItem(KEPT) as keyof typeof sheetWords | null) ?? 'a4_24')
 const copies = ref('1')
 const skip = ref('0')
 const busy = ref(false)
 const link = ref('')
-// labels of a bag and of dishes come from their own pages
+// labels of a bag, of dishes and of trays come from their own pages
+const OWN = new Set(['bag', 'dish', 'tray'])
 const KINDS = computed(() =>
   choicesOf(labelKindWords).filter((k) =>
-    batch.value ? k.value === 'bag' : trial.value ? k.value === 'dish' : k.value !== 'bag' && k.value !== 'dish',
+    batch.value || trial.value || sowing.value ? k.value === kind.value[0] : !OWN.has(k.value),
   ),
 )
 const ids = computed(() => lots.value.map((l) => l.id))
-const wanted = computed(() => (batch.value === null && trial.value === null ? ids.value.length : 1))
+const wanted = computed(() =>
+  batch.value === null && trial.value === null && sowing.value === null ? ids.value.length : 1,
+)
 
 function add(row: LotRow | null) {
   if (row && !lots.value.some((l) => l.id === row.id))
@@ -50,6 +56,7 @@ async function print() {
       lots: ids.value,
       batches: batch.value === null ? [] : [batch.value],
       trial: trial.value,
+      sowing: sowing.value,
       kind: kind.value[0],
       sheet: sheet.value,
       copies: numberOrNull(copies.value) ?? 1,
@@ -73,6 +80,9 @@ async function print() {
     <form class="form" @submit.prevent="print">
       <p v-if="batch !== null">
         For the bag <span class="code">{{ route.query.code }}</span>
+      </p>
+      <p v-else-if="sowing !== null">
+        For the trays of <span class="code">{{ route.query.code }}</span>
       </p>
       <p v-else-if="trial !== null">
         For the dishes of <span class="code">{{ route.query.code }}</span>. While the trial is blind they say no
@@ -101,7 +111,7 @@ async function print() {
         action="Make the PDF"
         :busy="busy"
         :disabled="!wanted"
-        :sentence="foot('/lots', '/batches', '/copies', '/skip')"
+        :sentence="foot('/lots', '/batches', '/sowing', '/copies', '/skip')"
         @leave="router.back()"
       />
       <p v-if="link" role="status"><a :href="link" target="_blank" rel="noopener">The labels, as a PDF</a></p>

@@ -13,6 +13,7 @@ import {
 } from '@/shared/labels'
 import type { Lot, LotPage } from '../api'
 import { amountLine } from '@/shared/format/amount'
+import { degrees, mass } from '@/shared/format/units'
 
 /** A lot on one screen: how much, where from, how good, where it lies. */
 const props = defineProps<{ lot: Lot; page: LotPage; today: string }>()
@@ -43,7 +44,8 @@ const from = computed(() => {
           <template v-if="bench.tsw"
             ><dt>1000 seeds</dt>
             <dd>
-              {{ bench.tsw.tsw_g.toPrecision(3) }} g<template v-if="bench.tsw.cv !== null"
+              {{ mass(bench.tsw.tsw_g)
+              }}<template v-if="bench.tsw.cv !== null"
                 >, varies {{ (100 * bench.tsw.cv).toFixed(1) }} %<template v-if="bench.tsw.weigh_more"
                   >: weigh more replicates</template
                 ></template
@@ -178,7 +180,7 @@ const from = computed(() => {
           <dt>Climate</dt>
           <dd>
             <template v-if="bench.place && bench.place.climate_c !== null"
-              >{{ bench.place.climate_c }} °C, {{ bench.place.climate_percent }} %: °F + % is
+              >{{ degrees(bench.place.climate_c) }}, {{ bench.place.climate_percent }} %: °F + % is
               {{ bench.place.harrington?.toFixed(0) }},
               {{ bench.place.keeps_seed ? 'keeps seed' : 'too warm or damp to keep' }}</template
             ><template v-else

@@ -149,6 +149,20 @@ function correct(wrong: StockLine) {
               >Lay out a trial of this lot</RouterLink
             >
             or <RouterLink :to="{ name: 'plan', query: { lot: lot.id } }">plan its treatment</RouterLink>
+            <RouterLink :to="{ name: 'new-sowing', query: { lot: lot.id } }">Plan a sowing</RouterLink>
+          </p>
+          <p>
+            <RouterLink
+              :to="
+                lot.taxon
+                  ? { name: 'plant', params: { id: lot.taxon } }
+                  : { name: 'unnamed-plant', params: { id: lot.id } }
+              "
+              >What we know of this plant</RouterLink
+            >
+            <a class="no-print" :href="`/api/v1/lots/${lot.id}/card.pdf/`" target="_blank" rel="noopener"
+              >A card to give along</a
+            >
           </p>
         </section>
       </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { degrees } from '@/shared/format/units'
 import { computed } from 'vue'
 import { usePlaces } from '../api'
 
@@ -10,7 +11,7 @@ const { data } = usePlaces()
 const items = computed(() =>
   (data.value?.results ?? []).map((p) => ({
     value: p.id,
-    title: p.climate_c === null ? p.full_name : `${p.full_name} (${p.climate_c} °C, ${p.climate_percent} %)`,
+    title: p.climate_c === null ? p.full_name : `${p.full_name} (${degrees(p.climate_c)}, ${p.climate_percent} %)`,
   })),
 )
 </script>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
+import TemperatureField from '@/shared/components/TemperatureField.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { numberOrNull } from '@/shared/format/numbers'
 import { choicesOf, placeKindWords } from '@/shared/labels'
@@ -52,12 +53,7 @@ async function save() {
       <PlaceField v-model="form.parent" label="Stands in" :messages="at('/parent')" />
     </div>
     <div class="form-row">
-      <v-text-field
-        v-model="form.temperature"
-        label="Temperature, °C"
-        inputmode="text"
-        :error-messages="at('/temperature_c')"
-      />
+      <TemperatureField v-model="form.temperature" label="Temperature" :messages="at('/temperature_c')" />
       <v-text-field
         v-model="form.humidity"
         label="Humidity, %"

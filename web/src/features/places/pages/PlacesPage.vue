@@ -7,6 +7,7 @@ import WideTable from '@/shared/components/WideTable.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { times } from '@/shared/format/numbers'
 import { placeKindWords } from '@/shared/labels'
+import { degrees, degreesShown, degreeUnit } from '@/shared/format/units'
 import { usePlaces } from '../api'
 import PlaceForm from '../components/PlaceForm.vue'
 
@@ -25,7 +26,8 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
     </div>
     <p class="sentence">
       Where seed and dishes stand. By a rule of thumb seed keeps where °F and % humidity make 100 or less; life doubles
-      for each 5 °C cooler and, roughly, each 10 % drier. A starting point, never a promise.
+      for each {{ degreeUnit() === '°C' ? '5 °C' : '9 °F' }} cooler and, roughly, each 10 % drier. A starting point,
+      never a promise.
     </p>
     <PlaceForm v-if="open !== null" :key="String(open)" :place="edited" @done="open = null" />
     <PageState :pending="isPending" :error="error" @retry="refetch" />
@@ -39,11 +41,11 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
         <tr>
           <th scope="col">place</th>
           <th scope="col">what</th>
-          <th scope="col" class="num">°C</th>
+          <th scope="col" class="num">{{ degreeUnit() }}</th>
           <th scope="col" class="num">% humidity</th>
           <th scope="col" class="num">°F + %</th>
           <th scope="col">keeps seed</th>
-          <th scope="col">life, against 20 °C and 50 %</th>
+          <th scope="col">life, against {{ degrees(20) }} and 50 %</th>
           <th v-if="user?.may_plan" scope="col"></th>
         </tr>
       </thead>
@@ -54,7 +56,9 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
             <RouterLink :to="{ name: 'place-temperature', params: { id: p.id } }" class="quiet">log</RouterLink>
           </td>
           <td class="quiet">{{ placeKindWords[p.kind] }}</td>
-          <td class="num" :class="{ quiet: p.temperature_c === null }">{{ p.climate_c ?? '–' }}</td>
+          <td class="num" :class="{ quiet: p.temperature_c === null }">
+            {{ p.climate_c === null ? '–' : degreesShown(p.climate_c) }}
+          </td>
           <td class="num" :class="{ quiet: p.humidity_percent === null }">{{ p.climate_percent ?? '–' }}</td>
           <td class="num">{{ p.harrington?.toFixed(0) ?? '–' }}</td>
           <td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TemperatureField from '@/shared/components/TemperatureField.vue'
 import { computed, ref } from 'vue'
 import {
   choicesOf,
@@ -49,12 +50,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
           :error-messages="field('duration')"
         />
         <v-select v-model="step.unit" :items="choicesOf(unitWords)" label="Unit" />
-        <v-text-field
-          v-model="step.temperature_c"
-          label="°C"
-          inputmode="text"
-          :error-messages="field('temperature_c')"
-        />
+        <TemperatureField v-model="step.temperature_c" label="At" :messages="field('temperature_c')" />
         <v-select v-model="step.medium" :items="choicesOf(mediumWords)" label="In" clearable />
       </template>
       <template v-if="step.kind === 'sow'">
@@ -88,7 +84,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
           inputmode="decimal"
           :error-messages="field('duration_max')"
         />
-        <v-text-field v-model="step.night_temperature_c" label="°C at night" inputmode="text" />
+        <TemperatureField v-model="step.night_temperature_c" label="At night" />
         <v-select v-model="step.ends_by" :items="ENDS" label="Ends by" />
         <v-text-field
           v-if="step.ends_by === 'sign'"

@@ -5,7 +5,7 @@ import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, moment, weekdayLong, weekdayShort } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
-import { stepWords } from '@/shared/labels'
+import { sowingTaskWords, stepWords } from '@/shared/labels'
 import { StandLine } from '@/features/stands'
 import { useToday, type BatchDay } from '../api'
 import SeasonBand from '../components/SeasonBand.vue'
@@ -44,6 +44,7 @@ const busy = computed(
       data.value.drying.length ||
       data.value.timers.length ||
       data.value.batch_days.length ||
+      data.value.sowings.length ||
       bagsDue.value.length),
 )
 const dayWords = { begin: 'Begin', next_step: 'Next step of', out: 'Take out' }
@@ -124,6 +125,27 @@ const empty = computed(
                 <span class="code">{{ b.code }}</span></span
               >
               <span :class="b.in_days < 0 ? 'late' : 'quiet'">{{ batchWhen(b) }}</span>
+            </RouterLink>
+          </section>
+          <section v-if="data.sowings.length" class="round">
+            <h2 class="ruled">Sowing</h2>
+            <RouterLink
+              v-for="s in data.sowings"
+              :key="`${s.plan}${s.task}`"
+              :to="{ name: 'sowing', params: { id: s.plan } }"
+              class="drying"
+            >
+              <span
+                ><strong>{{ sowingTaskWords[s.task] }}, {{ s.lot_name }}</strong>
+                <span class="code">{{ s.code }}</span></span
+              >
+              <span :class="s.days_late > 0 ? 'late' : 'quiet'">{{
+                s.days_late > 0
+                  ? `${plural(s.days_late, 'day')} late`
+                  : s.days_late === 0
+                    ? 'today'
+                    : weekdayShort(s.on)
+              }}</span>
             </RouterLink>
           </section>
           <section v-if="data.drying.length" class="round">

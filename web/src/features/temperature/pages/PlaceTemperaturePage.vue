@@ -10,6 +10,7 @@ import ColdStrip from '@/shared/drawing/ColdStrip.vue'
 import { day, moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
 import { placeTroubleWords } from '@/shared/labels'
+import { degrees, degreesShown } from '@/shared/format/units'
 import { usePlaceTemperature, useTakeBackLog } from '../api'
 import EventForm from '../components/EventForm.vue'
 import LogImport from '../components/LogImport.vue'
@@ -48,14 +49,14 @@ const open = ref<'' | 'log' | 'event'>('')
       />
       <template v-if="page.first_at && page.first_day">
         <p class="sentence">
-          {{ page.effective_days?.toFixed(1) }} days of cold in the band (0.5 to 6 °C), from {{ day(page.first_at) }} to
-          {{ day(page.last_at ?? page.first_at) }}.
+          {{ page.effective_days?.toFixed(1) }} days of cold in the band ({{ degreesShown(0.5) }} to {{ degrees(6) }}),
+          from {{ day(page.first_at) }} to {{ day(page.last_at ?? page.first_at) }}.
           <template v-if="page.frozen_hours"
             >Frozen for {{ page.frozen_hours.toFixed(0) }} h, {{ page.frozen_longest?.toFixed(0) }} h at a
             stretch.</template
           >
           <template v-if="page.warm_hours"
-            >Above 10 °C for {{ page.warm_hours.toFixed(0) }} h, {{ page.warm_longest?.toFixed(0) }} h at a
+            >Above {{ degrees(10) }} for {{ page.warm_hours.toFixed(0) }} h, {{ page.warm_longest?.toFixed(0) }} h at a
             stretch.</template
           >
         </p>
@@ -73,7 +74,7 @@ const open = ref<'' | 'log' | 'event'>('')
           <li v-for="e in page.events" :key="`${e.at}${e.kind}`">
             <strong>{{ placeTroubleWords[e.kind] }}</strong> {{ moment(e.at)
             }}<template v-if="e.until"> to {{ moment(e.until) }}</template
-            ><template v-if="e.extreme_c !== null">, down to {{ e.extreme_c }} °C</template>
+            ><template v-if="e.extreme_c !== null">, down to {{ degrees(e.extreme_c) }}</template>
             <span class="quiet">{{ e.from_log ? 'from the log' : e.note || 'recorded by hand' }}</span>
           </li>
         </ul>

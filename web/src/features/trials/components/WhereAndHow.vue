@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import TemperatureField from '@/shared/components/TemperatureField.vue'
 import { PlaceField } from '@/features/places'
 import { choicesOf, closureWords, criterionWords, layoutWords, lightWords, mediumWords } from '@/shared/labels'
 import type { NewTrial } from '../api'
@@ -26,17 +27,11 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
         <v-select v-model="trial.medium" :items="choicesOf(mediumWords)" label="In" />
         <v-select v-model="trial.light" :items="choicesOf(lightWords)" label="Light" />
         <v-select v-model="trial.closure" :items="choicesOf(closureWords)" label="Closed" />
-        <v-text-field
-          v-model="trial.temperature_c"
-          label="Warmth, °C"
-          inputmode="decimal"
-          :error-messages="messageAt('/temperature_c')"
-        />
-        <v-text-field
+        <TemperatureField v-model="trial.temperature_c" label="Warmth" :messages="messageAt('/temperature_c')" />
+        <TemperatureField
           v-model="trial.night_temperature_c"
-          label="At night, °C"
-          inputmode="decimal"
-          :error-messages="messageAt('/night_temperature_c')"
+          label="At night"
+          :messages="messageAt('/night_temperature_c')"
         />
       </div>
       <p v-if="trial.medium === 'tray'" class="quiet">

@@ -9,6 +9,7 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { day, moment, weekdayShort } from '@/shared/format/dates'
 import { plural, seeds } from '@/shared/format/numbers'
 import { closureWords, criterionWords, lightWords, mediumWords } from '@/shared/labels'
+import { degrees } from '@/shared/format/units'
 import { useSetUp, useTrialChanges } from '../api'
 import CriterionDrawing from '../components/CriterionDrawing.vue'
 import SetUpMap from '../components/SetUpMap.vue'
@@ -31,8 +32,8 @@ const warmth = computed(() => {
   const s = sheet.value
   if (!s || s.temperature_c === null) return ''
   return s.night_temperature_c === null
-    ? `${s.temperature_c} °C`
-    : `${s.temperature_c} °C by day, ${s.night_temperature_c} °C at night`
+    ? degrees(s.temperature_c)
+    : `${degrees(s.temperature_c)} by day, ${degrees(s.night_temperature_c)} at night`
 })
 
 /** Some dishes, or all that wait, sown now or at the minute that was typed. */

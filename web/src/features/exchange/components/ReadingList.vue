@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { useProblem } from '@/shared/composables/useProblem'
+import { moment } from '@/shared/format/dates'
+import { useReadings, useUndo } from '../api'
+
+/** Files that were read in, each undone as one; what was undone can be read in again. */
+defineProps<{ busy: boolean }>()
+const emit = defineEmits<{ again: [id: number] }>()
+const { data } = useReadings()
+const undo = useUndo()
+const { attempt, sentence } = useProblem()
+</script>
+
+<template>
+  <section v-if="data?.length" aria-label="What was read in">
+    <h2 class="ruled">What was read in</h2>
+    <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+    <ul class="plain">
+      <li v-for="r in data" :key="r.id">
+        <span>
+          <strong>{{ r.name }}</strong> <span class="quiet">{{ r.sentence }}; {{ r.by }}, {{ moment(r.at) }}</span>
+          <RouterLink
+            v-for="t in r.undone ? [] : r.trials.slice(0, 4)"
+            :key="t"
+            :to="{ name: 'trial', params: { id: t } }"
+          >
+            the trial</RouterLink
+          >
+          <details v-if="r.renamed.length && !r.undone">
+            <summary>{{ r.renamed.length }} dishes got codes of their own</summary>
+            <p v-for="x in r.renamed" :key="x">{{ x }}</p>
+          </details>
+        </span>
+        <span class="nowrap">
+          <span v-if="r.undone" class="quiet">undone</span>
+          <button v-if="r.undone" type="button" class="text-link" :disabled="busy" @click="emit('again', r.id)">
+            read in again
+          </button>
+          <button
+            v-else-if="!r.undoes && r.kind !== 'everything'"
+            type="button"
+            class="text-link"
+            :disabled="busy || undo.isPending.value"
+            @click="attempt(() => undo.mutateAsync(r.id))"
+          >
+            undo all of it
+          </button>
+        </span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+li {
+  display: flex;
+  gap: 14px;
+  justify-content: space-between;
+  border-bottom: 1px solid var(--line-soft);
+}
+
+a {
+  margin-left: 8px;
+}
+
+summary {
+  min-height: 36px;
+  color: var(--ink-2);
+  cursor: pointer;
+}
+
+details p {
+  margin: 0;
+}
+</style>
