@@ -16,6 +16,7 @@ from core.temperature import chill, log_csv, read_log
 from scripts.bench_browser import in_the_browser
 from scripts.bench_evidence import coverage_table, evidence
 from scripts.bench_row import ROUNDS, Row, median_ms
+from scripts.bench_sowing import sowing
 from scripts.demo_server import Api, DemoServer
 
 YEAR_OF_READINGS = 105_120
@@ -129,6 +130,7 @@ def main() -> None:
             *requests(api),
             *logs(),
             *evidence(api, demo),
+            *sowing(api),
             Row("JavaScript of the first page, gzip", first_page_kb(), 300, "kB"),
             *counting(api, demo),
             *ten_years(api),

@@ -10,6 +10,7 @@ import time
 import urllib.request
 from http.cookiejar import CookieJar
 from typing import Any
+from uuid import uuid4
 
 
 def free_port() -> int:
@@ -67,9 +68,9 @@ class Api:
 
     def get(self, path: str) -> Any:
         """The JSON at a path."""
-        return json.loads(self.bytes(path))
+        return json.loads(self.content(path))
 
-    def bytes(self, path: str) -> bytes:
+    def content(self, path: str) -> bytes:
         """What is at a path, whatever it is."""
         found: bytes = self._opener.open(self.address + path).read()
         return found
@@ -80,6 +81,16 @@ class Api:
         request = urllib.request.Request(self.address + path, data=json.dumps(body).encode(), headers=headers)
         answer = self._opener.open(request).read()
         return json.loads(answer) if answer else None
+
+    def upload(self, path: str, fields: dict[str, str], name: str, content: bytes) -> bytes:
+        """What answers a form with a file."""
+        edge = uuid4().hex
+        parts = [f'--{edge}\r\nContent-Disposition: form-data; name="{k}"\r\n\r\n{v}\r\n'.encode() for k, v in fields.items()]
+        parts.append(f'--{edge}\r\nContent-Disposition: form-data; name="file"; filename="{name}"\r\n\r\n'.encode())
+        body = b"".join([*parts, content, f"\r\n--{edge}--\r\n".encode()])
+        headers = {"Content-Type": f"multipart/form-data; boundary={edge}", "X-CSRFToken": self.cookies["csrftoken"]}
+        answer: bytes = self._opener.open(urllib.request.Request(self.address + path, data=body, headers=headers)).read()
+        return answer
 
     def trial(self, lot_code: str) -> int:
         """Id of the newest trial of a lot."""

@@ -71,9 +71,10 @@ RECIPES = {
     "recipe_hot": "hot water, then 12 weeks cold",
 }
 KEPT = [
-    *("today", "lots", "trial", "count", "compare", "question", "closing", "stands", "stand", "visit", "lot"),
+    *("today", "trial", "count", "compare", "question", "closing", "stands", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
     *("verdict", "report"),
+    *("sowing", "knowledge", "import"),
 ]
 
 

@@ -107,6 +107,14 @@ def number_of(cell: Cell) -> float:
     return found
 
 
+def amount_of(cell: Cell) -> float:
+    """An amount, 0 or more."""
+    amount = number_of(cell)
+    if amount < 0:
+        raise Unreadable("An amount is 0 or more.")
+    return amount
+
+
 def moment_of(cell: Cell, order: DayOrder) -> Moment:
     """A date in the order that was settled; months may be named, and a month or a year alone is taken as such.
 

@@ -5,7 +5,7 @@ from datetime import datetime, time, timedelta
 
 from core.errors import RecordRefused
 from core.records import CountRecord, Inspection
-from core.tables.cells import PERCENT_ALONE, Moment, Unreadable, cell_name, count_of, day_number, moment_of, number_of, said
+from core.tables.cells import PERCENT_ALONE, Moment, Unreadable, cell_name, count_of, day_number, moment_of, said
 from core.tables.table import Table
 from core.vocabulary import ColumnMeaning, CountsAre, DatePrecision, SheetShape
 
@@ -92,11 +92,8 @@ def _other_kinds(table: Table, row: int, dish: DishDraft) -> None:
         return
     last = max(dish.looks, key=lambda x: x.at)
     for meaning, name in OTHERS.items():
-        if (value := table.cell(row, meaning)) is not None and said(value):
-            try:
-                setattr(last, name, count_of(value))
-            except Unreadable as why:
-                table.refuse_at(row, meaning, str(why))
+        if (found := table.read(row, meaning, count_of)) is not None:
+            setattr(last, name, found)
 
 
 def _look_at(table: Table, column: int, sown_at: datetime) -> datetime | None:
@@ -245,18 +242,3 @@ def _check(table: Table, dish: DishDraft) -> None:
         elif refusal.code == "more_than_sown" and table.counts_are is CountsAre.NEW:
             message += " Are these all so far, instead of the new ones?"
         table.refuse(at.row if at else dish.row, at.column if at else 0, message)
-
-
-def amount_of(table: Table, row: int) -> float | None:
-    """The amount of a row of lots; None where its cell is empty or cannot be taken."""
-    value = table.cell(row, ColumnMeaning.AMOUNT)
-    if value is None or not said(value):
-        return None
-    try:
-        amount = number_of(value)
-        if amount < 0:
-            raise Unreadable("An amount is 0 or more.")
-    except Unreadable as why:
-        table.refuse_at(row, ColumnMeaning.AMOUNT, str(why))
-        return None
-    return amount

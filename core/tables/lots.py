@@ -2,8 +2,7 @@
 
 from dataclasses import dataclass
 
-from core.tables.cells import Moment, Unreadable, count_of, moment_of, said
-from core.tables.counts import amount_of
+from core.tables.cells import Moment, amount_of, count_of, moment_of
 from core.tables.table import Table
 from core.vocabulary import ColumnMeaning, OriginKind
 
@@ -64,11 +63,11 @@ def _lot(table: Table, row: int) -> LotDraft:
         field_name=table.text(row, ColumnMeaning.FIELD_NAME)[:120],
         origin_kind=_origin(table, row),
         origin_place=table.text(row, ColumnMeaning.ORIGIN_PLACE)[:120],
-        collected=_collected(table, row),
+        collected=table.read(row, ColumnMeaning.COLLECTED, lambda c: moment_of(c, table.day_order)),
         collector=table.text(row, ColumnMeaning.COLLECTOR)[:60],
         leave=table.text(row, ColumnMeaning.LEAVE)[:200],
-        parents=_parents(table, row),
-        amount=amount_of(table, row),
+        parents=table.read(row, ColumnMeaning.PARENTS, count_of),
+        amount=table.read(row, ColumnMeaning.AMOUNT, amount_of),
         note=table.text(row, ColumnMeaning.NOTE),
     )
 
@@ -81,25 +80,3 @@ def _origin(table: Table, row: int) -> OriginKind | None:
     if found is None:
         table.refuse_at(row, ColumnMeaning.ORIGIN_KIND, "How did it come in? Write wild, garden, bought or swapped.")
     return found
-
-
-def _collected(table: Table, row: int) -> Moment | None:
-    value = table.cell(row, ColumnMeaning.COLLECTED)
-    if value is None or not said(value):
-        return None
-    try:
-        return moment_of(value, table.day_order)
-    except Unreadable as why:
-        table.refuse_at(row, ColumnMeaning.COLLECTED, str(why))
-        return None
-
-
-def _parents(table: Table, row: int) -> int | None:
-    value = table.cell(row, ColumnMeaning.PARENTS)
-    if value is None or not said(value):
-        return None
-    try:
-        return count_of(value)
-    except Unreadable as why:
-        table.refuse_at(row, ColumnMeaning.PARENTS, str(why))
-        return None

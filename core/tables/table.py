@@ -1,13 +1,15 @@
 """A table with what was settled about it, and what is wrong with its cells."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property
+from typing import TypeVar
 
-from core.tables.cells import Cell, cell_name, said
+from core.tables.cells import Cell, Unreadable, cell_name, said
 from core.vocabulary import ColumnMeaning, CountsAre, DayOrder, SheetShape
 
+T = TypeVar("T")
 TOTALS = ("total", "mean", "average", "sum", "sd", "se")
 
 
@@ -59,6 +61,17 @@ class Table:
     def text(self, row: int, meaning: ColumnMeaning) -> str:
         """The same as text."""
         return said(self.cell(row, meaning))
+
+    def read(self, row: int, meaning: ColumnMeaning, reader: Callable[[Cell], T]) -> T | None:
+        """A cell as `reader` takes it; None where it is empty, and where it is refused."""
+        value = self.cell(row, meaning)
+        if not said(value):
+            return None
+        try:
+            return reader(value)
+        except Unreadable as why:
+            self.refuse_at(row, meaning, str(why))
+            return None
 
     def refuse(self, row: int, column: int, message: str) -> None:
         """Note a problem with a cell."""

@@ -76,6 +76,7 @@ async function leave() {
         <button type="button" @click="chooseUnits(user.units === 'us' ? 'metric' : 'us')">
           {{ user.units === 'us' ? 'Show °C and grams' : 'Show °F and ounces' }}
         </button>
+        <button type="button" @click="emit('help')">Help with this page</button>
         <RouterLink to="/sowing">Sowing</RouterLink>
         <RouterLink to="/plants">Plants: what we know</RouterLink>
         <RouterLink to="/plan">Plan treatments</RouterLink>
@@ -142,6 +143,7 @@ nav a.here {
 }
 
 .ask {
+  flex: none;
   width: 34px;
   height: 34px;
   padding: 0;
@@ -158,6 +160,7 @@ nav a.here {
 }
 
 .who {
+  flex: none;
   width: 44px;
   height: 44px;
   border-radius: 50%;
@@ -219,6 +222,7 @@ nav a.here {
     background: var(--sheet);
   }
 
+  .ask,
   nav a.desk {
     display: none;
   }

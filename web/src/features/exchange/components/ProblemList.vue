@@ -34,7 +34,9 @@ function download() {
       </thead>
       <tbody>
         <tr v-for="(p, i) in first" :key="i">
-          <td class="code nowrap">{{ p.cell || 'the table' }}</td>
+          <td class="nowrap">
+            <span class="code">{{ p.cell || 'the table' }}</span> <span class="quiet">{{ p.sheet }}</span>
+          </td>
           <td>{{ p.value || '(empty)' }}</td>
           <td>{{ p.message }}</td>
         </tr>

@@ -6,17 +6,17 @@ import { useSession } from '@/features/people'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
+import { useAnswer } from '@/shared/composables/useAnswer'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay } from '@/shared/format/dates'
 import { numberOrNull, percent, percentRange, plural } from '@/shared/format/numbers'
 import { choicesOf, reasonWords, wayWords } from '@/shared/labels'
 import { mass } from '@/shared/format/units'
-import { useBases, useKeepPlan, type SowingWish } from '../api'
+import { previewSowing, useBases, useKeepPlan, type SowingWish } from '../api'
 import SowingDays from '../components/SowingDays.vue'
 import SowingFurrow from '../components/SowingFurrow.vue'
 import WaysTable from '../components/WaysTable.vue'
-import { usePreview } from '../composables/usePreview'
 
 /** From plants wanted by a day, a lot and its best recipe, to cells, trays, seeds, grams and days. */
 useTitle(() => 'Plan a sowing')
@@ -104,7 +104,7 @@ const wish = computed<SowingWish | null>(() => {
       : {}),
   }
 })
-const { preview, problem } = usePreview(wish)
+const { answer: preview, problem } = useAnswer(wish, previewSowing)
 watch([lot, basis], () => (seedsPerCell.value = null))
 const wrong = (pointer: string) => [
   ...at(pointer),
@@ -227,7 +227,8 @@ async function save(sure = false) {
       </form>
       <div>
         <p v-if="problem && !problem.errors.length" class="notice bad" role="alert">{{ problem.detail }}</p>
-        <p v-if="!preview && !problem" class="quiet">
+        <p v-if="wish && !preview && !problem" class="quiet" role="status">Working it out …</p>
+        <p v-else-if="!preview && !problem" class="quiet">
           Choose a lot, say how many plants are wanted by when, and what it takes stands here: cells, trays, seeds, and
           every day on which something is to be done.
         </p>
