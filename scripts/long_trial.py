@@ -37,7 +37,9 @@ SIZES = {"": Size(8, 4, 100, 90, 426), "wide": Size(12, 8, 100, 60, 61), "usual"
 def main(size: Size) -> None:
     """Lay it out, sow it, and count it to its end."""
     django.setup()
+    from core.vocabulary import StockKind
     from server.lots.models import Lot
+    from server.lots.services import enter_stock
     from server.people.models import Person
     from server.trials.models import Dish
     from server.trials.services.layout import NewTreatment, lay_out_trial
@@ -46,9 +48,12 @@ def main(size: Size) -> None:
 
     by = Person.objects.get(username="rk")
     sown = datetime.now(UTC).replace(microsecond=0) - timedelta(days=size.days)
+    lot, seeds = Lot.objects.get(code=size.lot), size.treatments * size.dishes * size.seeds
+    # the lot holds enough for any of them, however many are made one after the other
+    enter_stock(by=by, lot=lot, kind=StockKind.IN, amount=seeds, at=datetime.now(UTC), reason="for measuring")
     trial = lay_out_trial(
         by=by,
-        lot=Lot.objects.get(code=size.lot),
+        lot=lot,
         question="How long does it take?",
         treatments=[NewTreatment(f"cold {n} weeks", is_control=n == 0) for n in range(size.treatments)],
         dishes_per_treatment=size.dishes,

@@ -1,5 +1,6 @@
 """Odd input to everything that takes seed in: whatever is sent, the answer is a record or a sentence, never a crash."""
 
+import json
 from datetime import timedelta
 from uuid import uuid4
 
@@ -14,16 +15,19 @@ from core.vocabulary import (
     AmountUnit,
     CalibrationKind,
     CleaningKind,
+    ColumnMeaning,
     Container,
     DeviationKind,
     DryingKind,
     DurationUnit,
     LeavingHow,
+    OutcomeStage,
     QualityKind,
     Question,
     Reason,
     RipeSign,
     Shedding,
+    SowingWay,
     SproutsGo,
     StepKind,
     StockKind,
@@ -31,6 +35,8 @@ from core.vocabulary import (
 )
 from server.lots.models import Lot
 from server.lots.selectors import stocks
+from server.sowing.selectors.preview import SowingWish
+from server.sowing.services.plans import plan_sowing, sow
 from server.stands.models import Visit
 from server.tests.builders import (
     begin,
@@ -59,6 +65,19 @@ def words(enum):
 
 
 SEEN = ["tested", "full", "empty", "eaten", "pure_g", "sample_g", "intact_end_g"]
+WISHED = [
+    "plants_wanted",
+    "weeks_growing",
+    "target_fill",
+    "assurance",
+    "cells_per_tray",
+    "plant_share",
+    "seeds_per_cell",
+    "plants_per_m2",
+    "area_m2",
+]
+FACTS = ["years_to_flower", "seed_size", "light_need", "woody", "note"]
+SETTLED = ["sheet", "header_row", "shape", "columns", "day_order", "seeds", "sown_on", "lot", "control", "amount_unit"]
 SOME = settings(max_examples=40, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
 
 
@@ -351,3 +370,54 @@ class OddQuestions(SendsAnything):
         self.send(f"trials/{self.trial.pk}/next/", {"test": words})
         self.assertLess(self.api.patch("/api/v1/work-year/", {"version": 1, "band_usual": treatment, "band_thin": basis}).status_code, 500)
         self.still_readable()
+
+
+class OddSowings(SendsAnything):
+    @classmethod
+    def setUpTestData(cls):
+        super().setUpTestData()
+        wish = SowingWish(lot=cls.lot, plants_wanted=5, wanted_on=now().date() + timedelta(days=100), typed_share=0.8, typed_seeds=50)
+        cls.plan = plan_sowing(by=cls.person, wish=wish, today=now().date())
+        sow(by=cls.person, plan=cls.plan, at=now() - timedelta(days=20))
+        cls.tray = cls.plan.trays.get()
+
+    @SOME
+    @given(
+        numbers,
+        numbers,
+        st.dictionaries(st.sampled_from(WISHED), numbers, max_size=6),
+        words(SowingWay),
+        st.one_of(st.dates().map(str), texts),
+    )
+    def test_a_wish(self, share, seeds, more, way, day):
+        body = {"lot": self.lot.pk, "typed_share": share, "typed_seeds": seeds, "plants_wanted": 20, "wanted_on": day, "way": way} | more
+        answer = self.send("sowing-plans/preview/", body)
+        if answer.status_code == 200:
+            found = answer.json()
+            self.assertNotIn("NaN", answer.content.decode())
+            self.assertTrue(found["seeds"] is None or found["seeds"] > 0)
+
+    @SOME
+    @given(words(OutcomeStage), numbers, st.booleans(), st.one_of(st.datetimes().map(str), texts))
+    def test_a_count_in_a_tray(self, stage, count, sure, at):
+        body = {"client_id": str(uuid4()), "tray": self.tray.pk, "stage": stage, "count": count, "at": at, "sure": sure}
+        if self.send("outcomes/", body).status_code == 201:
+            for path in (f"sowing-plans/{self.plan.pk}/page/", "sowing-plans/", f"lots/{self.lot.pk}/sowing-bases/"):
+                self.assertEqual(self.api.get(f"/api/v1/{path}").status_code, 200)
+
+    @SOME
+    @given(texts, texts, st.dictionaries(st.sampled_from(FACTS), st.one_of(numbers, texts), max_size=4))
+    def test_a_plant(self, name, common, facts):
+        self.send("taxa/", {"scientific_name": name, "common_name": common} | facts)
+
+    @SOME
+    @given(
+        st.lists(st.lists(st.one_of(texts, numbers), min_size=1, max_size=5), min_size=1, max_size=5),
+        st.dictionaries(st.sampled_from(SETTLED), st.one_of(numbers, texts, st.lists(words(ColumnMeaning), max_size=4)), max_size=4),
+    )
+    def test_a_file_and_what_was_settled(self, rows, settled):
+        text = "\n".join(",".join(str(c).replace("\n", " ").replace(",", " ") for c in row) for row in rows)
+        body = {"file": SimpleUploadedFile("x.csv", text.encode()), "settled": json.dumps(settled)}
+        answer = self.api.post("/api/v1/files/look-into/", body, format="multipart")
+        self.assertLess(answer.status_code, 500, (rows, settled))
+        self.assertTrue(answer.json().get("detail") or answer.json()["kind"])
