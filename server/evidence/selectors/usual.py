@@ -3,14 +3,17 @@
 from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import datetime
+from typing import NamedTuple
 
 from django.core.cache import cache
-from django.db.models import Sum
+from django.db.models import Count, OuterRef, QuerySet, Subquery, Sum
 
 from core.germination import USUAL_RHO, CountedDish, CountedTreatment, TrialShares, final_shares, usual_rho
+from server.batches.selectors.courses import sprouts_in
 from server.evidence.selectors.fingerprint import NewestCounts, newest_counts
 from server.record_kinds.selectors import valid
-from server.trials.models import Dish, Look, SetAside, Trial
+from server.trials.models import Dish, Look, SetAside, Sown, Stretch, Trial
 
 PAST_TRIALS = 60
 LEAST_NU = 8
@@ -90,23 +93,71 @@ def _untouched(kept: _Kept, latest: Sequence[int]) -> dict[int, TrialShares | No
 
 
 def counted_of(trials: Sequence[int]) -> dict[int, dict[int, CountedTreatment]]:
-    """Counted treatments of trials, by trial and treatment, as sums: dishes that were looked at and stand."""
-    up = dict(
-        valid(Look.objects.filter(dish__treatment__trial__in=trials))
-        .order_by()
-        .values_list("dish")
-        .annotate(n=Sum("new_germinated"))
-        .values_list("dish", "n")
-    )
+    """Counted treatments of trials, by trial and treatment, as sums: dishes that were looked at and stand.
+
+    The same counts as the records of the dishes have (`DishCourse.record`): what came up in a dish's own bag is in, what came up
+    after the dish went on into a further treatment is not. Four queries; two more where there are bags of one dish or dishes sent on.
+    """
+    looks = valid(Look.objects.filter(dish__treatment__trial__in=trials)).order_by()
+    up = dict(looks.values_list("dish").annotate(n=Sum("new_germinated")).values_list("dish", "n"))
     aside = set(valid(SetAside.objects.filter(dish__treatment__trial__in=trials)).values_list("dish", flat=True))
-    fields = ("pk", "seeds", "treatment", "treatment__name", "treatment__trial")
-    rows = Dish.objects.filter(treatment__trial__in=trials).order_by().values_list(*fields)
+    rows = [
+        _DishRow(*row)
+        for row in Dish.objects.filter(treatment__trial__in=trials)
+        .order_by()
+        .annotate(
+            sown_at=Subquery(valid(Sown.objects.filter(dish=OuterRef("pk"))).values("at")[:1]),
+            sent_on_at=Subquery(valid(Stretch.objects.filter(dish=OuterRef("pk"))).order_by("at", "pk").values("at")[:1]),
+        )
+        .values_list("pk", "seeds", "seeds_cv", "batch", "treatment", "treatment__name", "treatment__trial", "sown_at", "sent_on_at")
+    ]
+    counts = up | _before_sent_on(looks, rows)
+    in_bags = _in_own_bags(rows)
     dishes: dict[tuple[int, int, str], list[CountedDish]] = defaultdict(list)
-    for pk, seeds, treatment, name, trial in rows:
-        if pk in up and pk not in aside:
+    doubt: dict[tuple[int, int, str], float] = defaultdict(float)
+    for row in rows:
+        if row.pk in up and row.pk not in aside:
+            germinated = counts[row.pk] + in_bags.get(row.pk, 0)
             # an estimated number sown may be too small; a dish held at least what came up
-            dishes[trial, treatment, name].append(CountedDish(up[pk], max(seeds, up[pk])))
+            key = row.trial, row.treatment, row.name
+            dishes[key].append(CountedDish(germinated, max(row.seeds, germinated)))
+            doubt[key] = max(doubt[key], row.seeds_cv)
     out: dict[int, dict[int, CountedTreatment]] = defaultdict(dict)
     for (trial, treatment, name), found in dishes.items():
-        out[trial][treatment] = CountedTreatment(name, tuple(found))
+        out[trial][treatment] = CountedTreatment(name, tuple(found), doubt[trial, treatment, name])
     return out
+
+
+class _DishRow(NamedTuple):
+    """What is read of a dish."""
+
+    pk: int
+    seeds: int
+    seeds_cv: float
+    batch: int | None
+    treatment: int
+    name: str
+    trial: int
+    sown_at: datetime | None
+    sent_on_at: datetime | None
+
+
+def _before_sent_on(looks: "QuerySet[Look]", rows: Sequence[_DishRow]) -> dict[int, int]:
+    """What came up in dishes that went on into a further treatment, before they did."""
+    sent = {r.pk: r.sent_on_at for r in rows if r.sent_on_at is not None}
+    found = dict.fromkeys(sent, 0)
+    for dish, at, new in looks.filter(dish__in=sent).values_list("dish", "at", "new_germinated") if sent else ():
+        found[dish] += new if at <= sent[dish] else 0
+    return found
+
+
+def _in_own_bags(rows: Sequence[_DishRow]) -> dict[int, int]:
+    """What sprouted, before the sowing, in bags that filled one dish alone."""
+    bags = {r.batch: r for r in rows if r.batch is not None}
+    if not bags:
+        return {}
+    sizes = dict(Dish.objects.filter(batch__in=bags).order_by().values_list("batch").annotate(n=Count("pk")).values_list("batch", "n"))
+    own = {batch: r for batch, r in bags.items() if sizes.get(batch) == 1 and r.sown_at is not None}
+    return {
+        r.pk: sum(x.sprouted for x in sprouts if r.sown_at and x.at < r.sown_at) for b, sprouts in sprouts_in(own).items() if (r := own[b])
+    }

@@ -4,11 +4,29 @@ from django.core.cache import caches
 from django.test import TestCase
 
 from core.tests.examples import HARD_CASE_DAYS, HARD_CASE_NEW
-from core.vocabulary import TrialState
+from core.vocabulary import SproutsGo, TrialState
 from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, comparison
 from server.evidence.selectors.overview import overview
-from server.tests.builders import DAY, ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_trial, now
-from server.trials.services.closings import open_trial, set_aside
+from server.evidence.selectors.shares import by_treatment
+from server.evidence.selectors.usual import counted_of
+from server.evidence.tests.grown import grown_trial
+from server.tests.builders import (
+    DAY,
+    ApiCase,
+    bag_look,
+    begin,
+    dishes_of,
+    look,
+    make_batch,
+    make_lot,
+    make_person,
+    make_sown_trial,
+    make_trial,
+    now,
+)
+from server.trials.models import Dish
+from server.trials.selectors.state import trials, with_courses
+from server.trials.services.closings import open_trial, send_on, set_aside
 from server.trials.services.looks import NewLook, record_course
 
 
@@ -215,3 +233,34 @@ class EvidenceApi(ApiCase):
         self.client.logout()
         for page in ("overview", "comparison"):
             self.assertProblem(self.client.get(f"/api/v1/trials/{self.trial.pk}/{page}/"), 401, "not_authenticated")
+
+
+class SumsAgreeWithRecords(TestCase):
+    """What pages over many trials count in sums is what each trial's own records say."""
+
+    def agree(self, trial):
+        (courses,) = with_courses(trials().filter(pk=trial.pk))
+        summed = counted_of([trial.pk])[trial.pk]
+        own = {t.treatment.pk: t.as_counted() for t in by_treatment(courses)}
+        self.assertEqual({pk: sorted((d.g, d.n) for d in t.dishes) for pk, t in summed.items()},
+                         {pk: sorted((d.g, d.n) for d in t.dishes) for pk, t in own.items()})  # fmt: skip
+        return own
+
+    def test_dishes_sent_on_set_aside_and_drawn_from_their_own_bag(self):
+        trial = grown_trial(none=(4, 5, 6), cold=(12, 14, 13))
+        sent, aside, bagged, *_ = dishes_of(trial)
+        send_on(by=make_person(), trial=trial, dishes=[sent], at=now() - 5 * DAY, name="cold")
+        look(sent, 38, 3)
+        set_aside(by=make_person(), dish=aside, at=now() - 4 * DAY, why="dry")
+        batch = make_batch(lot=trial.lot, seeds=20)
+        begin(batch, 60)
+        bag_look(batch, 45, sprouted=2, sprouts_go=SproutsGo.GO_ON)
+        Dish.objects.filter(pk=bagged.pk).update(batch=batch)
+        own = self.agree(trial)
+        self.assertTrue(any(d.g for t in own.values() for d in t.dishes))
+
+    def test_an_estimated_number_keeps_its_doubt(self):
+        trial = grown_trial(only=(4, 5))
+        Dish.objects.filter(treatment__trial=trial).update(seeds_cv=0.12, seeds_known="scooped")
+        self.assertEqual(next(iter(counted_of([trial.pk])[trial.pk].values())).estimate_cv, 0.12)
+        self.agree(trial)

@@ -14,7 +14,8 @@ from core.verdict import RecipeEvidence, best_sentence, best_so_far, openness, p
 from core.vocabulary import Hazard, Openness, Question, StepKind, TrialState
 from server.evidence.selectors.conclusions import ConclusionView, of_lots
 from server.evidence.selectors.earlier import EarlierLine, ResultsOver, gather, results_over
-from server.evidence.selectors.lot_page import LotTest, forecast_of, tests_of
+from server.evidence.selectors.lot_page import forecast_of
+from server.evidence.selectors.lot_tests import LotTest, LotTests, lot_tests
 from server.evidence.selectors.usual import usual_scatters
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
@@ -23,7 +24,7 @@ from server.sowing.models import Tray
 from server.sowing.selectors.trays import TrayView, learned_plant_share, tray_views
 from server.taxa.models import Taxon
 from server.trials.models import Trial
-from server.trials.selectors.state import trials, with_courses
+from server.trials.selectors.state import trials
 
 NO_TREATMENT = "no treatment"
 
@@ -155,17 +156,14 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
     """One plant, or one lot whose species is unknown."""
     mine = Q(taxon=taxon) if taxon is not None else Q(pk=lot.pk if lot else None)
     lots = list(Lot.objects.filter(mine).select_related("taxon", "place__parent__parent__parent").order_by("-collected_on", "code"))
-    courses = with_courses(trials().filter(lot__in=lots).order_by("-sow_on", "-pk"))
+    found = list(trials().filter(lot__in=lots).order_by("-sow_on", "-pk"))
     usual = usual_scatters()
-    told = results_over([c.trial for c in courses], usual, gather([c.trial.pk for c in courses]))
+    tests = lot_tests(found, usual)
+    told = results_over(found, usual, tests.gathered)
     evidence = _evidence(told)
     best = best_so_far(evidence)
     left = stocks([x.pk for x in lots])
-    known_lots = []
-    for x in lots:
-        tests, phis = tests_of([c for c in courses if c.trial.lot_id == x.pk], usual)
-        half = forecast_of(x, tests, phis, today).half_on if tests else None
-        known_lots.append(KnownLot(x.pk, x.code, x.origin_place, x.collected_on, x.collected_precision, left[x.pk], x.ended, tests, half))
+    known_lots = [_lot(x, tests, left[x.pk], today) for x in lots]
     hazards = taxon.hazard_words if taxon else lots[0].hazard_words if lots else []
     return PlantKnowledge(
         taxon=taxon.pk if taxon else None,
@@ -186,15 +184,17 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
         best=best_sentence(evidence),
         recipes=[_recipe(e, told, best) for e in evidence],
         not_asked=_not_asked(taxon, told),
-        trials=[
-            KnownTrial(c.trial.pk, c.trial.code, c.trial.question, Question(c.trial.asks), c.trial.lot.code, c.trial.sow_on, c.state)
-            for c in courses
-        ],
+        trials=[KnownTrial(t.pk, t.code, t.question, Question(t.asks), t.lot.code, t.sow_on, tests.standing[t.pk].state) for t in found],
         lots=known_lots,
         trays=tray_views(Tray.objects.filter(lot__in=lots).order_by("-pk")),
         plant_share=plant_share_sentence(learned_plant_share(lots[0])) if lots else "",
         conclusions=of_lots(lots),
     )
+
+
+def _lot(lot: Lot, told: LotTests, stock: Stock, today: date) -> KnownLot:
+    half = forecast_of(lot, told, today).half_on if told.of(lot) else None
+    return KnownLot(lot.pk, lot.code, lot.origin_place, lot.collected_on, lot.collected_precision, stock, lot.ended, told.of(lot), half)
 
 
 def _evidence(told: ResultsOver) -> list[RecipeEvidence]:

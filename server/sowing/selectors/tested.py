@@ -1,21 +1,24 @@
 """The results a sowing can rest on: treatments tried on the lot, and on other lots of its plant."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
+
+from django.core.cache import caches
 
 from core.germination import USUAL_RHO, final_shares, indices
 from core.vocabulary import TrialState
 from server.evidence.models import Conclusion
 from server.evidence.selectors.bags import bag_notes, share_with_bag
 from server.evidence.selectors.comparison import NothingToCompare
+from server.evidence.selectors.fingerprint import trial_fingerprint
 from server.evidence.selectors.shares import by_treatment
 from server.evidence.selectors.usual import UsualScatters, usual_scatters
 from server.evidence.selectors.verdict import verdict_of
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
-from server.trials.models import Treatment
+from server.trials.models import Treatment, Trial
 from server.trials.selectors.state import TrialCourses, trials, with_courses
 
 MOST_TRIALS = 12
@@ -58,15 +61,16 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
     wanted = sorted(same.order_by("-sow_on", "-pk")[: 3 * MOST_TRIALS], key=lambda t: t.lot_id != lot.pk)[:MOST_TRIALS]
     usual = usual_scatters()
     chosen = set(valid(Conclusion.objects.filter(trial__in=wanted, treatment__isnull=False)).values_list("treatment", flat=True))
-    found = [x for t in with_courses(wanted) for x in _of(t, lot, usual, chosen)]
+    found = [replace(x, other_lot=trial.lot_id != lot.pk, concluded=x.treatment in chosen) for trial in wanted for x in _of(trial, usual)]
     found.sort(key=lambda x: (x.other_lot, not x.concluded, not x.by_verdict, x.interim, -x.share, -x.trial))
-    return [TestedTreatment(**{**vars(x), "rank": i}) for i, x in enumerate(found)]
+    return [replace(x, rank=i) for i, x in enumerate(found)]
 
 
 def tested(treatment: Treatment, lot: Lot) -> TestedTreatment | None:
     """One treatment's result; None while nothing of it counts."""
-    courses = with_courses(trials().filter(pk=treatment.trial_id))[0]
-    return next((x for x in _of(courses, lot, usual_scatters(), set()) if x.treatment == treatment.pk), None)
+    trial = trials().get(pk=treatment.trial_id)
+    found = next((x for x in _of(trial, usual_scatters()) if x.treatment == treatment.pk), None)
+    return replace(found, other_lot=trial.lot_id != lot.pk) if found else None
 
 
 def n_eff_of_count(seeds: int) -> float:
@@ -74,7 +78,17 @@ def n_eff_of_count(seeds: int) -> float:
     return seeds / (1 + (seeds - 1) * USUAL_RHO)
 
 
-def _of(courses: TrialCourses, lot: Lot, usual: UsualScatters, chosen: set[int]) -> list[TestedTreatment]:
+def _of(trial: Trial, usual: UsualScatters) -> list[TestedTreatment]:
+    """The treatments of a trial, kept by what they were made from: while a sowing is typed they are asked for again and again."""
+    key = f"tested:{trial_fingerprint(trial)}:{usual.of(trial)!r}".replace(" ", "_")
+    kept: list[TestedTreatment] | None = caches["answers"].get(key)
+    if kept is None:
+        kept = _worked_out(with_courses([trial])[0], usual)
+        caches["answers"].set(key, kept, timeout=None)
+    return kept
+
+
+def _worked_out(courses: TrialCourses, usual: UsualScatters) -> list[TestedTreatment]:
     treatments = by_treatment(courses)
     if courses.sown_at is None or any(not t.counted for t in treatments) or not any(d.looks for d in courses.dishes):
         return []
@@ -93,7 +107,7 @@ def _of(courses: TrialCourses, lot: Lot, usual: UsualScatters, chosen: set[int])
                 trial=courses.trial.pk,
                 trial_code=courses.trial.code,
                 lot_code=courses.trial.lot.code,
-                other_lot=courses.trial.lot_id != lot.pk,
+                other_lot=False,
                 tested_on=local_day(courses.sown_at),
                 recipe=recipe.pk if recipe else None,
                 recipe_name=recipe.name if recipe else "",
@@ -106,7 +120,7 @@ def _of(courses: TrialCourses, lot: Lot, usual: UsualScatters, chosen: set[int])
                 dishes=share.dishes,
                 days_to_half=indices(t.records).t50,
                 interim=courses.state is not TrialState.CLOSED,
-                concluded=t.treatment.pk in chosen,
+                concluded=False,
                 by_verdict=t.treatment.name == use,
                 rank=0,
             )

@@ -1,9 +1,10 @@
 """Trials as lines of the ledger sheet: sums in the database, so that ten years of looks stay where they are."""
 
 from collections import defaultdict
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
+from itertools import chain
 
 from django.db.models import Count, Sum
 
@@ -49,13 +50,7 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
         .annotate(n=Sum("new_germinated"))
         .values_list("dish__treatment__trial", "n")
     )
-    sown, ended = defaultdict(set), defaultdict(set)
-    for trial, dish in valid(Sown.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish"):
-        sown[trial].add(dish)
-    for trial, dish in valid(Closing.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish"):
-        ended[trial].add(dish)
-    for trial, dish in valid(SetAside.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish"):
-        ended[trial].add(dish)
+    standing = standing_of([t.pk for t in found])
     return [
         TrialRow(
             id=t.pk,
@@ -65,7 +60,7 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
             lot_code=t.lot.code,
             lot_name=t.lot.common_name,
             sow_on=t.sow_on,
-            state=_state(sown[t.pk], ended[t.pk]),
+            state=standing[t.pk].state,
             treatments=sums[t.pk]["treatments"],
             dishes=sums[t.pk]["dishes"],
             seeds=sums[t.pk]["seeds_sum"],
@@ -75,7 +70,29 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
     ]
 
 
-def _state(sown: set[int], ended: set[int]) -> TrialState:
+@dataclass(frozen=True)
+class Standing:
+    """Where a trial stands, and when its first dish was sown; None while none is."""
+
+    state: TrialState
+    sown_at: datetime | None
+
+
+def standing_of(trials: Sequence[int]) -> dict[int, Standing]:
+    """Where trials stand, by their ids: three queries, no look is read."""
+    of_dish = {"dish__treatment__trial__in": trials}
+    sown: dict[int, dict[int, datetime]] = defaultdict(dict)
+    ended: dict[int, set[int]] = defaultdict(set)
+    for trial, dish, at in valid(Sown.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish", "at"):
+        sown[trial][dish] = at
+    closed = valid(Closing.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish")
+    aside = valid(SetAside.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish")
+    for trial, dish in chain(closed, aside):
+        ended[trial].add(dish)
+    return {t: Standing(_state(sown[t].keys(), ended[t]), min(sown[t].values(), default=None)) for t in trials}
+
+
+def _state(sown: Collection[int], ended: set[int]) -> TrialState:
     if not sown:
         return TrialState.PLANNED
-    return TrialState.COUNTING if sown - ended else TrialState.CLOSED
+    return TrialState.COUNTING if set(sown) - ended else TrialState.CLOSED

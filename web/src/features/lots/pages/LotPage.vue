@@ -141,29 +141,35 @@ function correct(wrong: StockLine) {
               No trial and no batch has drawn from this lot yet.
             </li>
           </ul>
-          <p v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended">
-            <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'alive' } }"
-              >Is it alive? Test it</RouterLink
-            >
-            <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'best' } }"
-              >Lay out a trial of this lot</RouterLink
-            >
-            or <RouterLink :to="{ name: 'plan', query: { lot: lot.id } }">plan its treatment</RouterLink>
-            <RouterLink :to="{ name: 'new-sowing', query: { lot: lot.id } }">Plan a sowing</RouterLink>
-          </p>
-          <p>
-            <RouterLink
-              :to="
-                lot.taxon
-                  ? { name: 'plant', params: { id: lot.taxon } }
-                  : { name: 'unnamed-plant', params: { id: lot.id } }
-              "
-              >What we know of this plant</RouterLink
-            >
-            <a class="no-print" :href="`/api/v1/lots/${lot.id}/card.pdf/`" target="_blank" rel="noopener"
-              >A card to give along</a
-            >
-          </p>
+          <ul class="plain ways">
+            <template v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended">
+              <li>
+                <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'alive' } }"
+                  >Is it alive? Test it</RouterLink
+                >
+              </li>
+              <li>
+                <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'best' } }"
+                  >Lay out a trial of this lot</RouterLink
+                >
+              </li>
+              <li><RouterLink :to="{ name: 'plan', query: { lot: lot.id } }">Plan its treatment</RouterLink></li>
+              <li><RouterLink :to="{ name: 'new-sowing', query: { lot: lot.id } }">Plan a sowing</RouterLink></li>
+            </template>
+            <li>
+              <RouterLink
+                :to="
+                  lot.taxon
+                    ? { name: 'plant', params: { id: lot.taxon } }
+                    : { name: 'unnamed-plant', params: { id: lot.id } }
+                "
+                >What we know of this plant</RouterLink
+              >
+            </li>
+            <li class="no-print">
+              <a :href="`/api/v1/lots/${lot.id}/card.pdf/`" target="_blank" rel="noopener">A card to give along</a>
+            </li>
+          </ul>
         </section>
       </div>
       <section v-if="page.conclusions.length" aria-label="What was concluded">
@@ -291,6 +297,11 @@ function correct(wrong: StockLine) {
 .work button.here {
   border-color: var(--sprout-deep);
   color: var(--ink);
+}
+
+.ways {
+  margin-top: 12px;
+  border-top: 1px solid var(--line-soft);
 }
 
 .columns h2 {

@@ -75,6 +75,10 @@ const chosen = defineModel<number | null>({ required: true })
   accent-color: var(--leaf);
 }
 
+td {
+  vertical-align: middle;
+}
+
 .here td {
   background: var(--sheet);
   font-weight: 600;

@@ -1,0 +1,155 @@
+import json
+from datetime import timedelta
+from uuid import uuid4
+
+from journeys.browser import PHONE
+from journeys.case import Journey
+from server.lots.models import Lot
+from server.people.models import Person
+from server.sowing.models import SowingPlan, Tray
+from server.taxa.models import Taxon
+from server.trials.models import Dish, Look, Trial
+from server.trials.selectors.courses import course_of
+from server.trials.services.looks import record_look
+from server.trials.services.new_look import NewLook
+
+
+class WhatIsKnownOfAPlant(Journey):
+    """All years of a plant on one page; plants added and changed; a card for seed that is given away."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+
+    def test_from_the_list_to_a_plant_its_lots_and_its_next_sowing(self):
+        page = self.page
+        page.open("/plants", "What we know, plant by plant")
+        page.driver.find_element("css selector", "input[type=search]").send_keys("flax")
+        page.press("Lewis flax")
+        page.heading("Recipes, over all trials")
+        page.text("Best so far: no treatment")
+        chart = page.see("//*[@role='img'][contains(@aria-label, 'LL-015')]")
+        self.assertIn("% on", chart.get_attribute("aria-label"))
+        card = page.see("//a[@aria-label='Card of LL-015']").get_attribute("href")
+        kind = self.browser.driver.execute_async_script(
+            "const done = arguments[1]; fetch(arguments[0]).then(r => done(r.headers.get('Content-Type')))", card
+        )
+        self.assertEqual(kind, "application/pdf")
+        page.press("Plan a sowing")
+        page.heading("Plan a sowing")
+        self.assertIn("lot=", self.browser.driver.current_url)
+
+    def test_a_plant_is_added_with_what_matters_for_sowing_and_changed_later(self):
+        page = self.page
+        page.open("/plants", "What we know, plant by plant")
+        page.press("Add a plant")
+        page.fill("Scientific name", "Linum perenne")
+        page.fill("Common name", "blue flax")
+        page.pick("Light", "wants light")
+        page.fill("Years to flower", "2")
+        page.press("Save the plant")
+        page.wait.until(lambda _: Taxon.objects.filter(scientific_name="Linum perenne").exists())
+        made = Taxon.objects.get(scientific_name="Linum perenne")
+        self.assertEqual((made.light_need, made.years_to_flower), ("light", 2))
+        page.open(f"/plants/{made.pk}", "blue flax")
+        page.text("flowers in its second year")
+        page.press("Change what is said of it")
+        page.fill("Years to flower", "900")
+        page.press("Save the plant")
+        page.text("900 years from seed to flower cannot be meant")
+        page.fill("Years to flower", "3")
+        page.press("Save the plant")
+        page.text("flowers in its third year")
+        self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
+
+    def test_an_unnamed_plant_is_known_too_and_says_what_was_never_asked(self):
+        page, lot = self.page, Lot.objects.get(code="SF-001")
+        page.open(f"/lots/{lot.pk}", "scree foot")
+        page.press("What we know of this plant")
+        page.heading("scree foot, unnamed A")
+        page.text("species not known yet")
+        page.open(f"/plants/{Lot.objects.get(code='SC-011').taxon_id}", "blue elderberry")
+        page.text("Nothing was tried yet: every question is open.")
+        page.text("not tried here yet")
+
+
+class OtherWaysOfSowing(Journey):
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+
+    def test_a_packet_that_was_never_tested_is_sown_by_a_typed_percent_into_the_ground(self):
+        page, lot = self.page, Lot.objects.get(code="LL-901")
+        page.open(f"/sowing/new?lot={lot.pk}", "Plan a sowing")
+        page.pick("Rests on", "A percent that I type")
+        page.fill("Germinates, %", "70")
+        page.fill("Found with how many seeds", "50")
+        page.text("typed by hand, of 50 seeds taken as one dish")
+        page.press("straight into the ground")
+        page.fill("Square metres", "25")
+        page.text("on 25 m² of ground")
+        page.press("in a seed pan, pricked out")
+        page.text("pricked out one by one")
+        self.browser.size(*PHONE)
+        self.addCleanup(self.browser.size, 1280, 800)
+        self.no_sideways_scrolling("A sowing planned on the phone")
+        self.accessible("A sowing planned on the phone")
+        page.press("Keep this plan")
+        page.heading("100 plants by")
+        self.assertEqual(SowingPlan.objects.latest("pk").way, "pan")
+
+    def test_too_much_for_the_lot_is_asked_about_and_nothing_typed_is_lost(self):
+        page, lot = self.page, Lot.objects.get(code="SM-052")
+        page.open(f"/sowing/new?lot={lot.pk}", "Plan a sowing")
+        page.fill("Plants wanted", "4000")
+        page.text("Want fewer plants, or find seed.")
+        page.press("Keep this plan")
+        page.text("Plan it all the same?")
+        self.assertEqual(page.field("Plants wanted").get_attribute("value"), "4000")
+        page.press("Yes, it is so")
+        page.heading("4000 plants by")
+        page.press("Give it up")
+        page.text("This plan was given up.")
+        page.press("Take it up again")
+        page.press("Sown now")
+        self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
+
+    def test_seedlings_potted_from_dishes_get_a_tray_and_its_labels_are_printed(self):
+        page, trial = self.page, Trial.objects.get(lot__code="SF-001")
+        dish = Dish.objects.filter(treatment__trial=trial, treatment__name="nick").first()
+        at = course_of(dish).last_look.at + timedelta(hours=1)
+        by = Person.objects.get(username="tm")
+        record_look(by=by, dish=dish, new=NewLook(at=at, client_id=uuid4(), new_germinated=2, potted=2))
+        page.open("/sowing", "Sowing")
+        page.heading("Potted from dishes, in no tray yet")
+        page.press("put them in a tray")
+        page.press("Make the tray")
+        page.wait.until(lambda _: Tray.objects.filter(trial=trial).exists())
+        sown = SowingPlan.objects.get(lot__code="SM-052")
+        page.open(f"/sowing/{sown.pk}", "globemallow")
+        page.press("Tray labels")
+        page.text("For the trays of")
+        page.press("Make the PDF")
+        page.text("The labels, as a PDF")
+        self.browser.only_window()
+        self.assertEqual(Look.objects.filter(dish=dish, potted=2).count(), 1)
+
+
+class EverythingOut(Journey):
+    def test_a_grower_takes_it_all_out_and_a_helper_is_told_who_may(self):
+        page = self.page
+        page.sign_in()
+        page.open("/import", "Read in what was kept elsewhere")
+        link = page.see("//a[contains(., 'All records and photos')]").get_attribute("href")
+        script = """
+            const done = arguments[1]
+            fetch(arguments[0]).then(r => r.arrayBuffer()).then(b => done(JSON.stringify([b.byteLength, new Uint8Array(b)[0]])))
+        """
+        size, first = json.loads(self.browser.driver.execute_async_script(script, link))
+        self.assertGreater(size, 50_000)
+        self.assertEqual(first, ord("P"))
+        page.press("account")
+        page.press("Sign out")
+        page.sign_in("tm", "awake-tm")
+        page.open("/import", "Read in what was kept elsewhere")
+        page.text("Only growers read data in.")
