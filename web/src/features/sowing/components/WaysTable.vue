@@ -53,7 +53,8 @@ const chosen = defineModel<number | null>({ required: true })
           {{ c.share_of_lot === null ? 'not known' : `${percent(c.share_of_lot)} %` }}
         </td>
         <td class="num">≈ {{ (c.choice.cells - c.choice.cells_filled).toFixed(0) }}</td>
-        <td class="num">≈ {{ c.choice.cells_to_thin.toFixed(0) }}</td>
+        <!-- one seed a cell leaves nothing to thin: that is no estimate -->
+        <td class="num">{{ c.choice.seeds === 1 ? 'none' : `≈ ${c.choice.cells_to_thin.toFixed(0)}` }}</td>
       </tr>
     </tbody>
   </WideTable>
