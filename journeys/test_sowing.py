@@ -1,3 +1,5 @@
+from datetime import date
+
 import pypdfium2
 
 from journeys.browser import PHONE
@@ -48,6 +50,24 @@ class FromTheResultToPlants(Journey):
         """
         return bytes(self.browser.driver.execute_async_script(script, address))
 
+    def test_a_plan_is_changed_with_what_it_wanted_in_the_form(self):
+        page, plan = self.page, SowingPlan.objects.get(lot__code="PT-040")
+        before = (plan.plants_wanted, plan.seeds_per_cell, plan.cells)
+        page.open(f"/sowing/{plan.pk}", "antelope bitterbrush")
+        page.press("Change it")
+        page.heading(f"Change {plan.code}")
+        page.text("kept in its history")
+        page.fill("Plants wanted", str(plan.plants_wanted + 60))
+        page.fill("Note", "sixty more for the wash")
+        page.text(f"at least {plan.plants_wanted + 60} plants 9 times in 10")
+        page.press("Change the plan")
+        page.heading(f"{plan.plants_wanted + 60} plants by")
+        page.text("sixty more for the wash")
+        plan.refresh_from_db()
+        self.assertEqual((plan.plants_wanted, plan.seeds_per_cell), (before[0] + 60, before[1]))
+        self.assertGreater(plan.cells, before[2])
+        self.assertEqual(plan.history.earliest().plants_wanted, before[0])
+
     def test_a_sowing_draws_from_the_lot_is_counted_on_the_phone_and_teaches_the_plant(self):
         page, plan = self.page, SowingPlan.objects.get(lot__code="PT-040")
         before = stocks([plan.lot_id])[plan.lot_id].seeds
@@ -87,8 +107,13 @@ class FromTheResultToPlants(Journey):
         page.open("/places", "Places")
         page.see("//td[normalize-space()='14']")
         page.press("account")
-        page.press("Show °F and ounces")
-        page.see("//td[normalize-space()='57.2']")
+        page.press("Units and dates")
+        page.heading("Units and dates")
+        page.press("°F and ounces")
+        page.text("A fridge at 37.4 °F")
+        page.press("year first")
+        page.text(f"Today is {date.today().isoformat()}")  # noqa: DTZ011  # as the browser's own clock says it
+        self.accessible("Units and dates")
         page.open("/sowing", "Sowing")
         page.type("?")
         page.heading("How is this done at the bench?")

@@ -102,7 +102,7 @@ class ColumnMeaning(StrEnum):
 
 
 class DayOrder(StrEnum):
-    """In which order a date's parts are written."""
+    """In which order a date's parts are written, in a file that is read in and for who is signed in."""
 
     DMY = "dmy"
     MDY = "mdy"

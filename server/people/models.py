@@ -3,7 +3,7 @@
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
-from core.vocabulary import Hemisphere, Role, Units
+from core.vocabulary import DayOrder, Hemisphere, Role, Units
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
 
@@ -14,6 +14,7 @@ class Person(AbstractUser):
     initials = models.CharField(max_length=6)
     role = models.CharField(max_length=12, choices=choices_of(Role), default=Role.READER)
     units = models.CharField(max_length=6, choices=choices_of(Units), default=Units.METRIC)
+    dates = models.CharField(max_length=3, choices=choices_of(DayOrder), default=DayOrder.DMY)
 
 
 def weekdays() -> list[int]:

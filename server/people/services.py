@@ -5,7 +5,7 @@ from typing import Any
 
 from core.errors import CoreError
 from core.treatment import WorkCalendar
-from core.vocabulary import Role, Units
+from core.vocabulary import DayOrder, Role, Units
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing
@@ -17,10 +17,10 @@ def add_person(*, username: str, initials: str, role: Role, password: str) -> Pe
     return Person.objects.create_user(username=username, password=password, initials=initials, role=role)
 
 
-def change_units(*, by: Person, units: Units) -> Person:
-    """Change in what somebody sees temperatures and masses."""
-    by.units = units
-    by.save(update_fields=["units"])
+def change_formats(*, by: Person, units: Units | None = None, dates: DayOrder | None = None) -> Person:
+    """Change in what somebody sees temperatures and masses, and how dates are written; what is not given stays."""
+    by.units, by.dates = units or by.units, dates or by.dates
+    by.save(update_fields=["units", "dates"])
     return by
 
 

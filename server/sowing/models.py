@@ -16,8 +16,8 @@ class SowingPlan(Thing):
     """What is to be sown of a lot, for how many plants by when. Its state is derived from its batch, trays and outcomes.
 
     `treatment` is the one whose result it rests on; `tested_share` and `tested_n_eff` are that result as it stood, or what was typed
-    by hand. `plant_share` is the share of the germinated that is taken to become plants. All shares 0..1. `days_to_half` is when half
-    of those that came up were up in that trial.
+    by hand, then found with `typed_seeds`. `plant_share` is the share of the germinated that is taken to become plants. All shares
+    0..1. `days_to_half` is when half of those that came up were up in that trial.
     """
 
     code = models.CharField(max_length=20, unique=True)
@@ -31,6 +31,7 @@ class SowingPlan(Thing):
     sow_on = models.DateField()
     tested_share = models.FloatField()
     tested_n_eff = models.FloatField()
+    typed_seeds = models.PositiveIntegerField(null=True, blank=True)
     plant_share = models.FloatField()
     days_to_half = models.FloatField(null=True, blank=True)
     target_fill = models.FloatField(default=0.9)

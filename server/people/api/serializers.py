@@ -4,7 +4,7 @@ from typing import Any
 
 from rest_framework import serializers
 
-from core.vocabulary import Role, Units
+from core.vocabulary import DayOrder, Role, Units
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, may
 from server.record_kinds.choices import choices_of
@@ -22,7 +22,8 @@ class PersonSerializer(serializers.ModelSerializer[Person]):
 
     class Meta:
         model = Person
-        fields = ["id", "username", "initials", "role", "units", "may_count", "may_plan"]
+        fields = ["id", "username", "initials", "role", "units", "dates", "may_count", "may_plan"]
+        read_only_fields = ["units", "dates"]
 
     def get_may_count(self, person: Person) -> bool:
         return may(person, Right.COUNT)
@@ -31,8 +32,11 @@ class PersonSerializer(serializers.ModelSerializer[Person]):
         return may(person, Right.PLAN)
 
 
-class UnitsSerializer(serializers.Serializer[Any]):
-    units = serializers.ChoiceField(choices=choices_of(Units))
+class FormatsSerializer(serializers.Serializer[Any]):
+    """What changes of them; the rest stays."""
+
+    units = serializers.ChoiceField(choices=choices_of(Units), required=False)
+    dates = serializers.ChoiceField(choices=choices_of(DayOrder), required=False)
 
 
 class SessionSerializer(serializers.Serializer[Any]):

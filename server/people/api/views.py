@@ -10,13 +10,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from core.vocabulary import Units
+from core.vocabulary import DayOrder, Units
 from server.people import selectors, services
 from server.people.api.serializers import (
+    FormatsSerializer,
     PersonRowSerializer,
     SessionSerializer,
     SignInSerializer,
-    UnitsSerializer,
     WorkYearChangeSerializer,
     WorkYearSerializer,
 )
@@ -59,11 +59,14 @@ class SessionView(APIView):
         login(request._request, user)
         return _answer(user)
 
-    @extend_schema(operation_id="session_change_units", request=UnitsSerializer, responses=SessionSerializer)
+    @extend_schema(operation_id="session_change_formats", request=FormatsSerializer, responses=SessionSerializer)
     def patch(self, request: Request) -> Response:
         if not isinstance(request.user, Person):
             raise exceptions.NotAuthenticated
-        return _answer(services.change_units(by=request.user, units=Units(read(UnitsSerializer, request)["units"])))
+        given = read(FormatsSerializer, request)
+        units = Units(given["units"]) if "units" in given else None
+        dates = DayOrder(given["dates"]) if "dates" in given else None
+        return _answer(services.change_formats(by=request.user, units=units, dates=dates))
 
     @extend_schema(operation_id="session_sign_out", responses=SessionSerializer)
     def delete(self, request: Request) -> Response:

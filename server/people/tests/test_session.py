@@ -2,7 +2,7 @@ from django.test import Client, TestCase
 
 from core.vocabulary import Role
 from server.people.permissions import Right, may
-from server.tests.builders import PASSWORD, make_person
+from server.tests.builders import PASSWORD, ApiCase, make_person
 
 
 class Session(TestCase):
@@ -48,6 +48,32 @@ class Session(TestCase):
     def test_an_empty_form_names_both_fields(self):
         answer = self.client.post("/api/v1/session/", {}, content_type="application/json", headers={"X-CSRFToken": self.token()})
         self.assertEqual([e["pointer"] for e in answer.json()["errors"]], ["/username", "/password"])
+
+
+class Formats(ApiCase):
+    def change(self, **fields):
+        return self.client.patch("/api/v1/session/", fields)
+
+    def test_one_of_them_changes_and_the_other_stays_for_this_person_alone(self):
+        other = make_person(Role.READER)
+        before = self.client.get("/api/v1/session/").json()["user"]
+        self.assertEqual((before["units"], before["dates"]), ("metric", "dmy"))
+        self.assertEqual(self.change(dates="ymd").json()["user"], before | {"dates": "ymd"})
+        self.assertEqual(self.change(units="us").json()["user"], before | {"dates": "ymd", "units": "us"})
+        other.refresh_from_db()
+        self.assertEqual((other.units, other.dates), ("metric", "dmy"))
+
+    def test_readers_have_them_too(self):
+        self.client = self.as_role(Role.READER)
+        self.assertEqual(self.change(dates="mdy").json()["user"]["dates"], "mdy")
+
+    def test_what_is_no_order_is_named_and_changes_nothing(self):
+        answer = self.change(dates="sometime", units="us")
+        self.assertEqual([e["pointer"] for e in answer.json()["errors"]], ["/dates"])
+        self.assertEqual(self.client.get("/api/v1/session/").json()["user"]["units"], "metric")
+
+    def test_nobody_has_none(self):
+        self.assertIn(Client().patch("/api/v1/session/", {"units": "us"}, content_type="application/json").status_code, (401, 403))
 
 
 class Roles(TestCase):

@@ -94,7 +94,7 @@ class NewSowingPlanSerializer(SowingWishSerializer):
     sure = serializers.BooleanField(default=False)
 
 
-class PlanSowingAgainSerializer(SowingWishSerializer):
+class PlanSowingAgainSerializer(NewSowingPlanSerializer):
     version = serializers.IntegerField(min_value=1)
 
 

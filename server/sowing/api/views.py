@@ -78,8 +78,8 @@ class SowingPlanViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Sowin
     @action(detail=True, methods=["post"], url_path="plan-again")
     def plan_again(self, request: Request, pk: str) -> Response:
         given = read(s.PlanSowingAgainSerializer, request)
-        version = given.pop("version")
-        made = plans.plan_again(by=person_of(request), plan=self.get_object(), version=version, wish=_wish(given), today=_today())
+        kept = {name: given.pop(name) for name in ("version", "note", "sure")}
+        made = plans.plan_again(by=person_of(request), plan=self.get_object(), wish=_wish(given), today=_today(), **kept)
         return Response(s.SowingPlanSerializer(made).data)
 
     @extend_schema(request=s.GiveUpSerializer, responses=DONE)

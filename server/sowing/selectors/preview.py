@@ -317,4 +317,4 @@ def _notes(wish: SowingWish, calendar: SowingCalendar, seeds: int | None, stock:
 def wish_fields(wish: SowingWish) -> dict[str, Any]:
     """The fields of a plan that come from the wish as it stands."""
     names = ("lot", "treatment", "way", "plants_wanted", "wanted_on", "weeks_growing", "target_fill", "assurance", "cells_per_tray")
-    return {n: getattr(wish, n) for n in (*names, "plants_per_m2", "area_m2")} | {"recipe": recipe_of(wish)}
+    return {n: getattr(wish, n) for n in (*names, "plants_per_m2", "area_m2", "typed_seeds")} | {"recipe": recipe_of(wish)}

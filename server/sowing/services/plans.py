@@ -31,6 +31,11 @@ MOST_TRAYS = 500
 def plan_sowing(*, by: Person, wish: SowingWish, today: date, note: str = "", sure: bool = False) -> SowingPlan:
     """Keep a plan as it was worked out. Nothing is drawn from the lot yet; one that would take more than there is, is asked about."""
     require(by, Right.PLAN)
+    return create_thing(SowingPlan(code=_next_code(wish.lot), note=note, **_planned(wish, today, sure=sure)), by=by)
+
+
+def _planned(wish: SowingWish, today: date, *, sure: bool) -> dict[str, Any]:
+    """The fields of a plan for a wish; one that cannot be, or would take more than the lot holds, is refused or asked about."""
     found = preview(wish, today)
     seeds = _seeds_of(found)
     if found.stock.seeds is not None and seeds > found.stock.seeds and not sure:
@@ -39,7 +44,7 @@ def plan_sowing(*, by: Person, wish: SowingWish, today: date, note: str = "", su
     fields = wish_fields(wish) | _worked_out(found, seeds)
     if trays_planned(SowingPlan(**fields)) > MOST_TRAYS:
         raise refused("/plants_wanted", "too_many_trays", f"{found.cells:,} cells make more than {MOST_TRAYS} trays: plan it in parts.")
-    return create_thing(SowingPlan(code=_next_code(wish.lot), note=note, **fields), by=by)
+    return fields
 
 
 def _seeds_of(found: SowingPreview) -> int:
@@ -70,15 +75,16 @@ def _next_code(lot: Lot) -> str:
 
 
 @transaction.atomic
-def plan_again(*, by: Person, plan: SowingPlan, version: int, wish: SowingWish, today: date) -> SowingPlan:
+def plan_again(
+    *, by: Person, plan: SowingPlan, version: int, wish: SowingWish, today: date, note: str = "", sure: bool = False
+) -> SowingPlan:
     """Replace what a plan wants, while nothing of it has begun; the history keeps what it wanted before."""
     require(by, Right.PLAN)
     if plan.batch_id is not None or plan.trays.exists():
         raise Problem(f"{plan.code} has begun already: what was done stays. Make a new plan for more plants.", code="begun_already")
-    found = preview(dataclasses.replace(wish, lot=plan.lot), today)
-    changes = wish_fields(wish) | _worked_out(found, _seeds_of(found))
+    changes = _planned(dataclasses.replace(wish, lot=plan.lot), today, sure=sure)
     changes.pop("lot")
-    return change_thing(plan, changes, by=by, version=version)
+    return change_thing(plan, changes | {"note": note}, by=by, version=version)
 
 
 def give_up(*, by: Person, plan: SowingPlan, version: int, given_up: bool = True) -> SowingPlan:

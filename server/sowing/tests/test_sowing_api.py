@@ -102,6 +102,40 @@ class PlansKept(SowingCase):
         answer = self.post("sowing-plans/", self.wish(plants_wanted=2000, cells_per_tray=1, sure=True))
         self.assertProblem(answer, 422, "too_many_trays", "/plants_wanted")
 
+    def again(self, made, **fields):
+        return self.post(f"sowing-plans/{made['id']}/plan-again/", self.wish(**fields) | {"version": made["version"]})
+
+    def test_a_plan_that_is_changed_is_asked_and_refused_as_a_new_one(self):
+        made = self.kept(note="for the rim")
+        more = self.again(made, plants_wanted=3500, note="for the rim and the wash")
+        self.assertTrue(self.assertProblem(more, 422, "more_than_lot", "/plants_wanted")["question"])
+        trays = self.again(made, plants_wanted=2000, cells_per_tray=1, sure=True)
+        self.assertProblem(trays, 422, "too_many_trays", "/plants_wanted")
+        kept = SowingPlan.objects.get(pk=made["id"])
+        self.assertEqual((kept.plants_wanted, kept.note, kept.version), (90, "for the rim", 1))
+        self.assertEqual(self.again(made, plants_wanted=3500, note="for the rim and the wash", sure=True).status_code, 200)
+        kept.refresh_from_db()
+        self.assertEqual((kept.plants_wanted, kept.note, kept.version), (3500, "for the rim and the wash", 2))
+        self.assertEqual(kept.history.earliest().note, "for the rim")
+
+    def test_what_a_plan_was_typed_to_rest_on_is_kept_and_can_be_changed_for_a_trial(self):
+        made = self.kept(treatment=None, typed_share=0.6, typed_seeds=50)
+        self.assertEqual((made["typed_seeds"], made["tested_share"], made["treatment"]), (50, 0.6, None))
+        self.assertLess(made["tested_n_eff"], 50)
+        changed = self.again(made).json()
+        self.assertEqual((changed["typed_seeds"], changed["treatment"]), (None, self.cold.pk))
+
+    def test_a_plan_changed_back_is_what_it_was(self):
+        made = self.kept(seeds_per_cell=2)
+        wider = self.again(made, way="pan").json()
+        self.assertEqual((wider["way"], wider["cells"]), ("pan", 0))
+        back = self.again(wider, seeds_per_cell=2).json()
+        self.assertEqual(back | {"version": 1, "updated_at": None}, made | {"updated_at": None})
+
+    def test_the_lot_of_a_plan_stays(self):
+        made, other = self.kept(), make_lot(code="LL-016", taxon=self.lot.taxon, field_name="")
+        self.assertEqual(self.again(made, lot=other.pk).json()["lot"], self.lot.pk)
+
     def test_the_page_says_when_the_trial_has_moved_since(self):
         made = self.kept()
         for dish in dishes_of(self.trial, "cold"):

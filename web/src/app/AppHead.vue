@@ -29,7 +29,7 @@ const leadsTo = (w: (typeof WORDS)[number], path: string) =>
     : [w.to, ...(w.also ?? [])].some((start) => path === start || path.startsWith(`${start}/`))
 
 const router = useRouter()
-const { signOut, chooseUnits } = useSession()
+const { signOut } = useSession()
 const { wanted, toggle } = useEveningBench()
 const { waiting: visits } = useVisitOutbox()
 const { waiting: bags } = useBagOutbox()
@@ -73,9 +73,6 @@ async function leave() {
         <button type="button" @click="toggle">
           {{ wanted === 'day' ? 'Evening bench (dark)' : 'Day bench (light)' }}
         </button>
-        <button type="button" @click="chooseUnits(user.units === 'us' ? 'metric' : 'us')">
-          {{ user.units === 'us' ? 'Show °C and grams' : 'Show °F and ounces' }}
-        </button>
         <button type="button" @click="emit('help')">Help with this page</button>
         <RouterLink to="/sowing">Sowing</RouterLink>
         <RouterLink to="/plants">Plants: what we know</RouterLink>
@@ -84,6 +81,7 @@ async function leave() {
         <RouterLink to="/supplies">Solutions and supplies</RouterLink>
         <RouterLink to="/places">Places</RouterLink>
         <RouterLink to="/work-year">Working days, calendar</RouterLink>
+        <RouterLink to="/formats">Units and dates</RouterLink>
         <RouterLink to="/labels">Labels</RouterLink>
         <RouterLink to="/import">Read in, take out</RouterLink>
         <RouterLink to="/glossary">Glossary</RouterLink>

@@ -7,7 +7,7 @@ export type Person = Schemas['Person']
 export const fetchSession = () => unwrap(http.GET('/api/v1/session/'))
 export const postSignIn = (username: string, password: string) =>
   unwrap(http.POST('/api/v1/session/', { body: { username, password } }))
-export const patchUnits = (units: Person['units']) => unwrap(http.PATCH('/api/v1/session/', { body: { units } }))
+export const patchFormats = (body: Schemas['PatchedFormatsRequest']) => unwrap(http.PATCH('/api/v1/session/', { body }))
 export const deleteSession = () => unwrap(http.DELETE('/api/v1/session/'))
 
 export const useWorkYear = () =>

@@ -10,5 +10,6 @@ export const peopleRoutes: RouteRecordRaw[] = [
     component: () => import('./pages/SignInPage.vue'),
     meta: { open: true, bare: true },
   },
+  { path: '/formats', name: 'formats', component: () => import('./pages/FormatsPage.vue') },
   { path: '/work-year', name: 'work-year', component: () => import('./pages/WorkYearPage.vue') },
 ]

@@ -5,6 +5,7 @@ import { useChange } from '@/shared/composables/useChange'
 
 export type SowingWish = Schemas['SowingWishRequest']
 export type SowingPreview = Schemas['SowingPreview']
+export type SowingPlan = Schemas['SowingPlan']
 export type SowingPage = Schemas['SowingPage']
 export type SowingRow = Schemas['SowingRow']
 export type TrayView = Schemas['TrayView']
@@ -18,10 +19,11 @@ const path = (id: Id) => ({ path: { id: toValue(id) } })
 export const useSowings = () =>
   useQuery({ queryKey: ['sowings'], queryFn: () => unwrap(http.GET('/api/v1/sowing-plans/')) })
 
-export const useSowing = (id: Id) =>
+export const useSowing = (id: MaybeRefOrGetter<number | null>) =>
   useQuery({
     queryKey: ['sowing', id],
-    queryFn: () => unwrap(http.GET('/api/v1/sowing-plans/{id}/', { params: path(id) })),
+    queryFn: () => unwrap(http.GET('/api/v1/sowing-plans/{id}/', { params: path(toValue(id) ?? 0) })),
+    enabled: () => toValue(id) !== null,
   })
 
 export const useSowingPage = (id: Id) =>
@@ -52,6 +54,9 @@ export function useSowingWork(id: Id) {
       unwrap(http.POST('/api/v1/sowing-plans/{id}/sow/', { params: path(id), body })),
     ),
     takeBack: useChange(() => unwrap(http.POST('/api/v1/sowing-plans/{id}/take-back-sowing/', { params: path(id) }))),
+    again: useChange((body: Schemas['PlanSowingAgainRequest']) =>
+      unwrap(http.POST('/api/v1/sowing-plans/{id}/plan-again/', { params: path(id), body })),
+    ),
     giveUp: useChange((body: Schemas['GiveUpRequest']) =>
       unwrap(http.POST('/api/v1/sowing-plans/{id}/give-up/', { params: path(id), body })),
     ),

@@ -1429,7 +1429,7 @@ export interface paths {
         options?: never;
         head?: never;
         /** @description Who is signed in; nobody gets 200 with ``user: null``, which keeps a browser's console clean. */
-        patch: operations["session_change_units"];
+        patch: operations["session_change_formats"];
         trace?: never;
     };
     "/api/v1/sowing-plans/": {
@@ -4920,6 +4920,11 @@ export interface components {
             position?: number;
             note?: string;
         };
+        /** @description What changes of them; the rest stays. */
+        PatchedFormatsRequest: {
+            units?: components["schemas"]["Units"];
+            dates?: components["schemas"]["DayOrder"];
+        };
         /** @description A change of a lot: the version that was seen, and the fields that change. Place and container change by a move. */
         PatchedLotChangeRequest: {
             version?: number;
@@ -5063,9 +5068,6 @@ export interface components {
             /** Format: date */
             last_day?: string;
         };
-        PatchedUnitsRequest: {
-            units?: components["schemas"]["Units"];
-        };
         /** @description A change of it: the version that was seen, and the fields that change. */
         PatchedWorkYearChangeRequest: {
             version?: number;
@@ -5085,7 +5087,8 @@ export interface components {
             username: string;
             initials: string;
             role: components["schemas"]["Role"];
-            units?: components["schemas"]["Units"];
+            readonly units: components["schemas"]["Units"];
+            readonly dates: components["schemas"]["DayOrder"];
             readonly may_count: boolean;
             readonly may_plan: boolean;
         };
@@ -5304,6 +5307,10 @@ export interface components {
             plants_per_m2?: number | null;
             /** Format: double */
             area_m2?: number | null;
+            /** @default  */
+            note?: string;
+            /** @default false */
+            sure?: boolean;
             version: number;
         };
         PlanView: {
@@ -6014,6 +6021,8 @@ export interface components {
             tested_share: number;
             /** Format: double */
             tested_n_eff: number;
+            /** Format: int64 */
+            typed_seeds?: number | null;
             /** Format: double */
             plant_share: number;
             /** Format: double */
@@ -9341,7 +9350,7 @@ export interface operations {
             };
         };
     };
-    session_change_units: {
+    session_change_formats: {
         parameters: {
             query?: never;
             header?: never;
@@ -9350,7 +9359,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["PatchedUnitsRequest"];
+                "application/json": components["schemas"]["PatchedFormatsRequest"];
             };
         };
         responses: {

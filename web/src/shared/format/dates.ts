@@ -1,30 +1,46 @@
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
-const DAY_SHORT = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
-const DAY_LONG = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
-const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric' })
-const MOMENT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+import { computed, ref } from 'vue'
+import type { Schemas } from '../api/http'
+
+/** How dates are written for who is signed in. */
+export const dateOrder = ref<Schemas['DayOrder']>('dmy')
 
 const MS_PER_DAY = 86_400_000
+const pad = (n: number) => String(n).padStart(2, '0')
+
+const forms = computed(() => {
+  const locale = dateOrder.value === 'mdy' ? 'en-US' : 'en-GB'
+  const form = (parts: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(locale, parts)
+  return {
+    day: form({ day: 'numeric', month: 'short', year: 'numeric' }),
+    short: form({ weekday: 'short', day: 'numeric', month: 'short' }),
+    long: form({ weekday: 'long', day: 'numeric', month: 'long' }),
+    month: form({ month: 'short', year: 'numeric' }),
+    moment: form({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }),
+  }
+})
+const yearFirst = () => dateOrder.value === 'ymd'
 
 /** A calendar date of the server, free of time zones. */
 export const parseDay = (iso: string): Date => new Date(`${iso.slice(0, 10)}T12:00:00`)
 
-export const day = (iso: string) => DAY.format(parseDay(iso))
-export const weekdayShort = (iso: string) => DAY_SHORT.format(parseDay(iso))
-export const weekdayLong = (iso: string) => DAY_LONG.format(parseDay(iso))
-export const moment = (iso: string) => MOMENT.format(new Date(iso))
+export const day = (iso: string) => (yearFirst() ? iso.slice(0, 10) : forms.value.day.format(parseDay(iso)))
+export const weekdayShort = (iso: string) => forms.value.short.format(parseDay(iso))
+export const weekdayLong = (iso: string) => forms.value.long.format(parseDay(iso))
+
+export function moment(iso: string): string {
+  const at = new Date(iso)
+  return yearFirst() ? `${isoDay(at)} ${pad(at.getHours())}:${pad(at.getMinutes())}` : forms.value.moment.format(at)
+}
 
 export const daysBetween = (from: string, to: string) =>
   Math.round((parseDay(to).getTime() - parseDay(from).getTime()) / MS_PER_DAY)
 
-export function isoDay(date: Date): string {
-  const pad = (n: number) => String(n).padStart(2, '0')
-  return `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`
-}
+export const isoDay = (date: Date) => `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`
 
 /** A collecting date as exactly as it is known. */
 export function dateAsKnown(iso: string | null, precision: 'day' | 'month' | 'year'): string {
   if (!iso) return 'date not known'
   if (precision === 'year') return iso.slice(0, 4)
-  return precision === 'month' ? MONTH.format(parseDay(iso)) : day(iso)
+  if (precision === 'day') return day(iso)
+  return yearFirst() ? iso.slice(0, 7) : forms.value.month.format(parseDay(iso))
 }

@@ -54,7 +54,7 @@ const at = (share: number) => `${100 * share}%`
 
 .best {
   margin-left: 8px;
-  color: var(--sprout-deep);
+  color: var(--leaf);
   font: 600 0.9rem var(--text);
 }
 

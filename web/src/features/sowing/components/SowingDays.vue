@@ -66,7 +66,7 @@ li.done::before {
 }
 
 .did {
-  color: var(--sprout-deep);
+  color: var(--leaf);
 }
 
 .how {

@@ -10,55 +10,44 @@ import { useAnswer } from '@/shared/composables/useAnswer'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay } from '@/shared/format/dates'
-import { numberOrNull, percent, percentRange, plural } from '@/shared/format/numbers'
+import { percent, percentRange, plural } from '@/shared/format/numbers'
 import { choicesOf, reasonWords, wayWords } from '@/shared/labels'
 import { mass } from '@/shared/format/units'
-import { previewSowing, useBases, useKeepPlan, type SowingWish } from '../api'
+import { previewSowing, useKeepPlan, useSowing, useSowingWork, type SowingPlan } from '../api'
 import SowingDays from '../components/SowingDays.vue'
 import SowingFurrow from '../components/SowingFurrow.vue'
 import WaysTable from '../components/WaysTable.vue'
+import { TYPED, useSowingWish } from '../composables/useSowingWish'
 
-/** From plants wanted by a day, a lot and its best recipe, to cells, trays, seeds, grams and days. */
-useTitle(() => 'Plan a sowing')
+/** From plants wanted by a day, a lot and its best recipe, to cells, trays, seeds, grams and days: a new plan, or one that is changed. */
 const route = useRoute()
 const router = useRouter()
 const { user } = useSession()
+const asNumber = (value: unknown) => (value ? Number(value) : null)
+const changed = asNumber(route.query.change)
+const { data: plan, error: noPlan } = useSowing(changed)
 const keep = useKeepPlan()
+const { again } = useSowingWork(changed ?? 0)
 const { attempt, at, question, foot } = useProblem()
-
-const TYPED = -1
+const { lot, basis, way, seedsPerCell, typed, bases, wish, fill } = useSowingWish({
+  lot: asNumber(route.query.lot),
+  treatment: asNumber(route.query.treatment),
+})
+// as it was when the form was filled: it is filled once, and a change made by another meanwhile is noticed
+const seen = ref<SowingPlan | null>(null)
+const title = computed(() => (changed === null ? 'Plan a sowing' : `Change ${seen.value?.code ?? 'a sowing'}`))
+useTitle(() => title.value)
 const today = isoDay(new Date())
-const inWeeks = new Date()
-inWeeks.setDate(inWeeks.getDate() + 168)
-
-const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
-const { data: bases } = useBases(lot)
-const basis = ref<number | null>(route.query.treatment ? Number(route.query.treatment) : null)
-const typedPercent = ref('')
-const typedSeeds = ref('')
-const plants = ref('100')
-const wantedOn = ref(isoDay(inWeeks))
-const way = ref<(keyof typeof wayWords)[]>(['cells'])
-const weeks = ref('10')
-const tray = ref('72')
-const fill = ref('90')
-const assurance = ref('90')
-const plantPercent = ref('')
-const seedsPerCell = ref<number | null>(null)
-const perM2 = ref('20')
-const area = ref('10')
-const note = ref('')
-
-// what people concluded, or the verdict uses, is proposed; a lot that was never tried wants a percent
 watch(
-  bases,
-  (found) => {
-    if (!found) return
-    if (basis.value === null || (basis.value !== TYPED && !found.some((b) => b.treatment === basis.value)))
-      basis.value = found.find((b) => b.share > 0)?.treatment ?? TYPED
+  plan,
+  async (found) => {
+    if (!found || seen.value) return
+    seen.value = found
+    await fill(found)
   },
   { immediate: true },
 )
+
 const choices = computed(() => [
   ...(bases.value ?? []).map((b) => ({
     value: b.treatment,
@@ -76,36 +65,7 @@ const choices = computed(() => [
   })),
   { value: TYPED, title: 'A percent that I type', props: { subtitle: 'from a packet, or from memory' } },
 ])
-const share = (text: string) => {
-  const n = numberOrNull(text)
-  return n === null ? null : n / 100
-}
-const wish = computed<SowingWish | null>(() => {
-  const wanted = numberOrNull(plants.value)
-  if (lot.value === null || basis.value === null || !wanted || !wantedOn.value) return null
-  const typed = basis.value === TYPED
-  if (typed && (share(typedPercent.value) === null || !numberOrNull(typedSeeds.value))) return null
-  return {
-    lot: lot.value,
-    treatment: typed ? null : basis.value,
-    typed_share: typed ? share(typedPercent.value) : null,
-    typed_seeds: typed ? numberOrNull(typedSeeds.value) : null,
-    plants_wanted: wanted,
-    wanted_on: wantedOn.value,
-    way: way.value[0],
-    weeks_growing: numberOrNull(weeks.value) ?? 0,
-    cells_per_tray: numberOrNull(tray.value) ?? 72,
-    target_fill: share(fill.value) ?? 0,
-    assurance: share(assurance.value) ?? 0,
-    plant_share: share(plantPercent.value),
-    seeds_per_cell: way.value[0] === 'cells' ? seedsPerCell.value : null,
-    ...(way.value[0] === 'ground'
-      ? { plants_per_m2: numberOrNull(perM2.value), area_m2: numberOrNull(area.value) }
-      : {}),
-  }
-})
 const { answer: preview, problem } = useAnswer(wish, previewSowing)
-watch([lot, basis], () => (seedsPerCell.value = null))
 const wrong = (pointer: string) => [
   ...at(pointer),
   ...(problem.value?.errors.filter((e) => e.pointer === pointer).map((e) => e.message) ?? []),
@@ -115,26 +75,37 @@ const total = computed(() => {
   if (!p || p.seeds === null) return ''
   const grams = p.grams === null ? '' : `, about ${mass(p.grams)}`
   const seeds = `${plural(p.seeds, 'seed')}${grams}`
-  if (p.way === 'pan') return `Sow ${seeds} in a pan for ${plants.value} plants, pricked out one by one.`
-  if (p.way === 'ground') return `Sow ${seeds} on ${area.value} m² of ground.`
+  if (p.way === 'pan') return `Sow ${seeds} in a pan for ${typed.plants} plants, pricked out one by one.`
+  if (p.way === 'ground') return `Sow ${seeds} on ${typed.area} m² of ground.`
   return `Sow ${seeds}: ${p.seeds_per_cell} in each of ${plural(p.cells ?? 0, 'cell')}, ${plural(p.trays ?? 0, 'tray')}.`
 })
 
 async function save(sure = false) {
   const body = wish.value
   if (!body) return
-  const made = await attempt(() => keep.mutateAsync({ ...body, note: note.value, sure }))
-  if (made) await router.push({ name: 'sowing', params: { id: made.id } })
+  const wanted = { ...body, note: typed.note, sure }
+  const kept = await attempt(() =>
+    seen.value ? again.mutateAsync({ ...wanted, version: seen.value.version }) : keep.mutateAsync(wanted),
+  )
+  if (kept) await router.push({ name: 'sowing', params: { id: kept.id } })
 }
+const leave = () => router.push(changed === null ? { name: 'sowings' } : { name: 'sowing', params: { id: changed } })
 </script>
 
 <template>
   <main class="page">
-    <p class="quiet crumb"><RouterLink to="/sowing">Sowing</RouterLink> ›</p>
-    <h1>Plan a sowing</h1>
+    <p class="quiet crumb">
+      <RouterLink to="/sowing">Sowing</RouterLink> ›
+      <RouterLink v-if="seen" class="code" :to="{ name: 'sowing', params: { id: seen.id } }">{{
+        seen.code
+      }}</RouterLink>
+    </p>
+    <p v-if="noPlan" class="notice bad" role="alert">{{ noPlan.message }}</p>
+    <h1>{{ title }}</h1>
     <div class="columns">
       <form class="form" @submit.prevent="save()">
-        <LotField v-model="lot" label="Lot" :messages="wrong('/lot')" />
+        <p v-if="seen" class="quiet">What the plan wanted before is kept in its history.</p>
+        <LotField v-else-if="changed === null" v-model="lot" label="Lot" :messages="wrong('/lot')" />
         <v-select
           v-if="lot !== null"
           v-model="basis"
@@ -144,13 +115,13 @@ async function save(sure = false) {
         />
         <div v-if="basis === TYPED" class="form-row">
           <v-text-field
-            v-model="typedPercent"
+            v-model="typed.percent"
             label="Germinates, %"
             inputmode="decimal"
             :error-messages="wrong('/typed_share')"
           />
           <v-text-field
-            v-model="typedSeeds"
+            v-model="typed.seeds"
             label="Found with how many seeds"
             inputmode="numeric"
             :error-messages="wrong('/typed_seeds')"
@@ -158,52 +129,57 @@ async function save(sure = false) {
         </div>
         <div class="form-row">
           <v-text-field
-            v-model="plants"
+            v-model="typed.plants"
             label="Plants wanted"
             inputmode="numeric"
             :error-messages="wrong('/plants_wanted')"
           />
-          <v-text-field v-model="wantedOn" type="date" label="Ready by" :error-messages="wrong('/wanted_on')" />
+          <v-text-field v-model="typed.wantedOn" type="date" label="Ready by" :error-messages="wrong('/wanted_on')" />
         </div>
         <ChipChoice v-model="way" label="How" :choices="choicesOf(wayWords)" />
         <div v-if="way[0] === 'ground'" class="form-row">
           <v-text-field
-            v-model="perM2"
+            v-model="typed.perM2"
             label="Plants a square metre"
             inputmode="decimal"
             :error-messages="wrong('/plants_per_m2')"
           />
-          <v-text-field v-model="area" label="Square metres" inputmode="decimal" :error-messages="wrong('/area_m2')" />
+          <v-text-field
+            v-model="typed.area"
+            label="Square metres"
+            inputmode="decimal"
+            :error-messages="wrong('/area_m2')"
+          />
         </div>
         <details>
           <summary>How sure, how long, which trays</summary>
           <div class="form-row more">
             <v-text-field
-              v-model="weeks"
+              v-model="typed.weeks"
               label="Weeks from sowing to planting"
               inputmode="decimal"
               :error-messages="wrong('/weeks_growing')"
             />
             <v-text-field
-              v-model="tray"
+              v-model="typed.tray"
               label="Cells a tray"
               inputmode="numeric"
               :error-messages="wrong('/cells_per_tray')"
             />
             <v-text-field
-              v-model="fill"
+              v-model="typed.fill"
               label="Cells to fill, %"
               inputmode="decimal"
               :error-messages="wrong('/target_fill')"
             />
             <v-text-field
-              v-model="assurance"
+              v-model="typed.assurance"
               label="Assurance, %"
               inputmode="decimal"
               :error-messages="wrong('/assurance')"
             />
             <v-text-field
-              v-model="plantPercent"
+              v-model="typed.plantPercent"
               label="Germinated that become plants, %"
               :placeholder="preview ? percent(preview.plant_share.s) : ''"
               persistent-placeholder
@@ -213,16 +189,16 @@ async function save(sure = false) {
           </div>
           <p v-if="preview" class="quiet">{{ preview.plant_share_sentence }}</p>
         </details>
-        <v-text-field v-model="note" label="Note" maxlength="300" />
+        <v-text-field v-model="typed.note" label="Note" maxlength="300" />
         <FormFoot
           v-if="user?.may_plan"
-          action="Keep this plan"
-          :busy="keep.isPending.value"
+          :action="changed === null ? 'Keep this plan' : 'Change the plan'"
+          :busy="keep.isPending.value || again.isPending.value"
           :disabled="!preview || preview.seeds === null"
           :sentence="foot('/plants_wanted')"
           :question="question"
           @sure="save(true)"
-          @leave="router.push('/sowing')"
+          @leave="leave"
         />
       </form>
       <div>
@@ -240,8 +216,8 @@ async function save(sure = false) {
           <template v-if="preview.way === 'cells'">
             <h2 class="ruled">Ways side by side</h2>
             <p v-if="preview.pan_advised" class="notice">
-              More than six seeds a cell would be wanted to fill {{ fill }} % of the cells: a seed pan and pricking out
-              is less work.
+              More than six seeds a cell would be wanted to fill {{ typed.fill }} % of the cells: a seed pan and
+              pricking out is less work.
               <button type="button" class="text-link" @click="way = ['pan']">Sow in a pan</button>
             </p>
             <WaysTable v-model="seedsPerCell" :preview="preview" />

@@ -136,6 +136,12 @@ async function work(sure = false) {
               >Take the sowing back</v-btn
             >
             <v-btn
+              v-if="user?.may_plan && !page.batch && !page.trays.length"
+              variant="text"
+              :to="{ name: 'new-sowing', query: { change: id } }"
+              >Change it</v-btn
+            >
+            <v-btn
               v-if="user?.may_plan && !sownOn"
               variant="text"
               @click="attempt(() => giveUp.mutateAsync({ version: plan!.version }))"

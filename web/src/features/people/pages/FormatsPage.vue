@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { dateAsKnown, day, isoDay, moment, weekdayShort } from '@/shared/format/dates'
+import { degrees, mass } from '@/shared/format/units'
+import type { Person } from '../api'
+import { useSession } from '../session'
+
+/** Units and the order of dates, each person's own; a tap is kept at once and shows itself beside it. */
+useTitle(() => 'Units and dates')
+const { user, chooseFormats } = useSession()
+const { attempt, sentence } = useProblem()
+const now = new Date()
+
+const UNITS: { value: Person['units']; title: string }[] = [
+  { value: 'metric', title: '°C and grams' },
+  { value: 'us', title: '°F and ounces' },
+]
+const DATES: { value: Person['dates']; title: string }[] = [
+  { value: 'dmy', title: 'day first' },
+  { value: 'mdy', title: 'month first' },
+  { value: 'ymd', title: 'year first' },
+]
+const units = computed({
+  get: () => (user.value ? [user.value.units] : []),
+  set: ([wanted]) => void attempt(() => chooseFormats({ units: wanted })),
+})
+const dates = computed({
+  get: () => (user.value ? [user.value.dates] : []),
+  set: ([wanted]) => void attempt(() => chooseFormats({ dates: wanted })),
+})
+</script>
+
+<template>
+  <main class="page">
+    <h1>Units and dates</h1>
+    <p class="quiet">As you see them and type them. What is kept stays the same, and so does what others see.</p>
+    <h2 class="ruled">Temperatures and masses</h2>
+    <ChipChoice v-model="units" label="Temperatures and masses" :choices="UNITS" />
+    <p>A fridge at {{ degrees(3) }}; a thousand seeds of {{ mass(8.43) }}.</p>
+    <h2 class="ruled">Dates</h2>
+    <ChipChoice v-model="dates" label="Dates" :choices="DATES" />
+    <p>
+      Today is {{ day(isoDay(now)) }}, {{ weekdayShort(isoDay(now)) }}; a look at {{ moment(now.toISOString()) }}; a lot
+      of {{ dateAsKnown(isoDay(now), 'month') }}.
+    </p>
+    <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+    <p class="quiet">
+      Printed sheets, sentences of the verdict and files keep °C, grams and days first: they are read by others too.
+      Fields in which a date is picked follow this device.
+    </p>
+  </main>
+</template>
+
+<style scoped>
+h2 {
+  margin: 20px 0 12px;
+}
+</style>
