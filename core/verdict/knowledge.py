@@ -46,7 +46,7 @@ def best_so_far(evidence: Sequence[RecipeEvidence]) -> RecipeEvidence | None:
 
 
 def best_sentence(evidence: Sequence[RecipeEvidence]) -> str:
-    """The best recipe so far, with what it rests on and how much it varied."""
+    """The best recipe so far with its doubt, what it rests on and how much it varied."""
     if not evidence:
         return "Nothing was tried yet: every question is open."
     best = best_so_far(evidence)
@@ -55,9 +55,9 @@ def best_sentence(evidence: Sequence[RecipeEvidence]) -> str:
     p = best.pooled
     if p.trials == 1:
         end = "in one trial: what another lot or year would do is not known"
-    elif p.differ:
-        end = f"over {p.trials} trials that differ by more than their dishes explain ({percent(p.lowest)} to {percent(p.highest)} %)"
     else:
-        end = f"over {p.trials} trials ({percent(p.lowest)} to {percent(p.highest)} %)"
+        apart = ", more apart than their dishes explain" if p.differ else ""
+        end = f"over {p.trials} trials, which gave {percent(p.lowest)} to {percent(p.highest)} %{apart}"
+    doubt = "" if p.lower is None or p.upper is None else f" (somewhere between {percent(p.lower)} and {percent(p.upper)} %)"
     hint = "" if best.replicated else " A hint, not a result: single dishes only."
-    return f"Best so far: {best.name}, {percent(p.p)} % {end}.{hint}"
+    return f"Best so far: {best.name}, {percent(p.p)} %{doubt} {end}.{hint}"

@@ -12,6 +12,7 @@ from core.verdict import (
     plant_share_sentence,
     tray_sentence,
 )
+from core.verdict.sentences import percent
 from core.vocabulary import Openness
 
 
@@ -66,8 +67,16 @@ class WhatIsKnown(TestCase):
 
     def test_the_best_names_its_trials_and_their_range(self):
         self.assertIn("in one trial", best_sentence([evidence("nick", 0.7)]))
-        self.assertIn("differ by more", best_sentence([evidence("nick", 0.2, 0.9)]))
-        self.assertIn("(68 to 72 %)", best_sentence([evidence("nick", 0.68, 0.72), evidence("none", 0.1)]))
+        self.assertIn("more apart than their dishes explain", best_sentence([evidence("nick", 0.2, 0.9)]))
+        self.assertIn("which gave 68 to 72 %.", best_sentence([evidence("nick", 0.68, 0.72), evidence("none", 0.1)]))
+
+    def test_the_doubt_of_the_best_is_the_interval_and_not_the_range_of_its_trials(self):
+        few, many = evidence("nick", 0.68, 0.72), evidence("nick", 0.68, 0.72, 0.7, 0.69)
+        for known in (few, many):
+            said = f"(somewhere between {percent(known.pooled.lower)} and {percent(known.pooled.upper)} %)"
+            self.assertIn(said, best_sentence([known]))
+        self.assertGreater(few.pooled.upper - few.pooled.lower, 0.72 - 0.68)
+        self.assertLess(many.pooled.upper - many.pooled.lower, few.pooled.upper - few.pooled.lower)
 
     def test_nothing_tried_and_nothing_woken_are_two_things(self):
         self.assertIn("Nothing was tried", best_sentence([]))

@@ -29,12 +29,13 @@ const changing = ref(false)
 const growing = computed(() => {
   const d = data.value
   if (!d) return ''
-  return [
+  const said = [
     d.seed_size ? `${seedSizeWords[d.seed_size as keyof typeof seedSizeWords]} seed` : '',
     d.light_need ? lightNeedWords[d.light_need as keyof typeof lightNeedWords] : '',
   ]
     .filter(Boolean)
     .join(', ')
+  return said.charAt(0).toUpperCase() + said.slice(1)
 })
 </script>
 
