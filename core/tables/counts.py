@@ -62,10 +62,7 @@ def _wide(table: Table) -> list[DishDraft]:
         return []
     out: list[DishDraft] = []
     above: dict[ColumnMeaning, str] = {}
-    for row, line in table.body:
-        if table.is_total(row):
-            table.leave_out(row, "Sums up other rows: left out.")
-            continue
+    for row, line in table.lines():
         dish = _begun(table, row, above)
         if dish is None:
             continue
@@ -115,10 +112,7 @@ def _look_at(table: Table, column: int, sown_at: datetime) -> datetime | None:
 def _long(table: Table) -> list[DishDraft]:
     known: dict[tuple[str, str, str], DishDraft] = {}
     above: dict[ColumnMeaning, str] = {}
-    for row, _ in table.body:
-        if table.is_total(row):
-            table.leave_out(row, "Sums up other rows: left out.")
-            continue
+    for row, _ in table.lines():
         names = _names(table, row, above)
         dish = known.get(names)
         if dish is None:

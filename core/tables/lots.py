@@ -39,10 +39,7 @@ class LotDraft:
 def read_lots(table: Table) -> list[LotDraft]:
     """Lots of a table; what cannot be taken is in `table.problems`."""
     out, codes = [], dict[str, int]()
-    for row, _ in table.body:
-        if table.is_total(row):
-            table.leave_out(row, "Sums up other rows: left out.")
-            continue
+    for row, _ in table.lines():
         draft = _lot(table, row)
         if not draft.plant and not draft.field_name:
             table.refuse_at(row, ColumnMeaning.PLANT, "A lot needs a plant, or a field name while the species is unknown.")

@@ -1,6 +1,6 @@
 """A table with what was settled about it, and what is wrong with its cells."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from functools import cached_property
@@ -47,10 +47,15 @@ class Table:
         """Where each meaning stands; LOOK is the first of several."""
         return {c: i for i, c in reversed(list(enumerate(self.columns))) if c is not ColumnMeaning.IGNORE}
 
-    @property
-    def body(self) -> list[tuple[int, Sequence[Cell]]]:
-        """Rows below the headings that hold anything, with their number from 0."""
-        return [(n, r) for n, r in enumerate(self.rows) if n > self.header_row and any(said(c) for c in r)]
+    def lines(self) -> Iterator[tuple[int, Sequence[Cell]]]:
+        """Rows below the headings that hold anything, with their number from 0; those that sum up others are noted as left out."""
+        for row, line in enumerate(self.rows):
+            if row <= self.header_row or not any(said(c) for c in line):
+                continue
+            if self.is_total(row):
+                self.leave_out(row, "Sums up other rows: left out.")
+            else:
+                yield row, line
 
     def cell(self, row: int, meaning: ColumnMeaning) -> Cell:
         """What stands in a row in the column of a meaning; None where there is no such column."""
