@@ -6,6 +6,7 @@ import { useSession } from '@/features/people'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
+import PageState from '@/shared/components/PageState.vue'
 import { useAnswer } from '@/shared/composables/useAnswer'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -25,7 +26,7 @@ const router = useRouter()
 const { user } = useSession()
 const asNumber = (value: unknown) => (value ? Number(value) : null)
 const changed = asNumber(route.query.change)
-const { data: plan, error: noPlan } = useSowing(changed)
+const { data: plan, isPending, error, refetch } = useSowing(changed)
 const keep = useKeepPlan()
 const { again } = useSowingWork(changed ?? 0)
 const { attempt, at, question, foot } = useProblem()
@@ -100,7 +101,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
         seen.code
       }}</RouterLink>
     </p>
-    <p v-if="noPlan" class="notice bad" role="alert">{{ noPlan.message }}</p>
+    <PageState v-if="changed !== null" :pending="isPending" :error="error" @retry="refetch" />
     <h1>{{ title }}</h1>
     <div class="columns">
       <form class="form" @submit.prevent="save()">
