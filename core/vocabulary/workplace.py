@@ -40,8 +40,9 @@ class PlaceKind(StrEnum):
 class Role(StrEnum):
     """What a person may do."""
 
+    LEAD = "lead"
     GROWER = "grower"
-    HELPER = "helper"
+    COUNTER = "counter"
     READER = "reader"
 
 

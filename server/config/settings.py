@@ -3,6 +3,7 @@
 import os
 import secrets
 import tomllib
+from datetime import timedelta
 from enum import EnumType, StrEnum
 from pathlib import Path
 from typing import Any
@@ -81,9 +82,21 @@ WSGI_APPLICATION = "server.config.wsgi.application"
 AUTH_USER_MODEL = "people.Person"
 AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
-AXES_FAILURE_LIMIT = 10
-AXES_COOLOFF_TIME = 1
+# after a few wrong tries somebody waits; others on the same network go on
+AXES_FAILURE_LIMIT = 6
+AXES_COOLOFF_TIME = timedelta(minutes=5)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "server.rest.problems.too_many_tries"
 AXES_RESET_ON_SUCCESS = True
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {
+        "NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator",
+        "OPTIONS": {"user_attributes": ("username", "initials")},
+    },
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+]
 if TESTING:
     PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
     AXES_ENABLED = False
@@ -152,7 +165,7 @@ SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["server.rest.authentication.SignedInSession"],
-    "DEFAULT_PERMISSION_CLASSES": ["rest_framework.permissions.IsAuthenticated"],
+    "DEFAULT_PERMISSION_CLASSES": ["server.people.permissions.OpenToRole"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
@@ -166,7 +179,7 @@ SPECTACULAR_SETTINGS = {
     "DESCRIPTION": "Lots, recipes, germination trials, looks and what they say. Errors are problem+json.",
     "VERSION": "1",
     "SERVE_PUBLIC": False,
-    "SERVE_PERMISSIONS": ["rest_framework.permissions.IsAuthenticated"],
+    "SERVE_PERMISSIONS": ["server.people.permissions.OpenToRole"],
     "SCHEMA_PATH_PREFIX": "/api/v1/",
     "COMPONENT_SPLIT_REQUEST": True,
     # every word list of the core keeps its name

@@ -38,7 +38,7 @@ from server.trials.services.new_look import NewLook
 
 SEED = 20_400
 DAYS_TO_CLEAN = 7
-LOGINS = [("rk", "RK", Role.GROWER), ("tm", "TM", Role.HELPER), ("vo", "VO", Role.READER)]
+LOGINS = [("rk", "RK", Role.LEAD), ("tm", "TM", Role.COUNTER), ("vo", "VO", Role.READER), ("ws", "WS", Role.GROWER)]
 ESTIMATE_CV = {AmountKnown.COUNTED: None, AmountKnown.WEIGHED: 0.03, AmountKnown.SCOOPED: 0.12, AmountKnown.GUESSED: 0.4}
 
 
@@ -52,7 +52,7 @@ def build_demo(now: datetime) -> None:
     """Fill an empty database with the scenario."""
     draw = np.random.default_rng(SEED)
     people = [add_person(username=u, initials=i, role=r, password=password_of(u)) for u, i, r in LOGINS]
-    grower, helper = people[0], people[1]
+    grower, helper, second = people[0], people[1], people[3]
     taxa = {
         p.common_name: add_taxon(
             by=grower,
@@ -78,18 +78,18 @@ def build_demo(now: datetime) -> None:
         parent = places.get(spec.parent)
         places[spec.name] = add_place(by=grower, parent=parent, **{k: v for k, v in vars(spec).items() if k != "parent"})
     # the stands' own seed: what is added here must not move the dishes' draws
-    stands = build_stands(grower, helper, taxa, now, np.random.default_rng(SEED + 1))
+    stands = build_stands(grower, second, taxa, now, np.random.default_rng(SEED + 1))
     lots = {spec.code: _lot(spec, grower, taxa, places, stands.get(spec.code), now) for spec in LOTS}
     recipes = {
         name: write_recipe(by=grower, name=name, steps=[vars(s) for s in steps], source=NOTE_SOURCE) for name, steps in RECIPES.items()
     }
     for trial in TRIALS:
         _trial(trial, grower, helper, lots, places, recipes, now, draw)
-    work_at_the_bench(lots, grower, helper, now)
+    work_at_the_bench(lots, grower, second, now)
     build_treat(lots, places, grower, helper, now, np.random.default_rng(SEED + 2))
     build_counting(lots, places, grower, helper, now, np.random.default_rng(SEED + 3))
     lay_out_conclusions(grower)
-    build_sowings(lots, places, grower, helper, now)
+    build_sowings(lots, places, grower, second, now)
 
 
 def _needed_by(code: str, now: datetime) -> date:
@@ -193,7 +193,7 @@ def _trial(
     dishes = list(Dish.objects.filter(treatment__trial=trial).select_related("treatment__recipe").order_by("position"))
     for index, dish in enumerate(dishes):
         found = _grow(spec, dish, looks, draw, mouldy=index == spec.mouldy_dish)
-        _record(found, dish, sown_at, helper, draw)
+        _record(found, dish, sown_at, grower, helper, draw)
         if spec.finished and found.record.closing is not None:
             c = found.record.closing
             at = sown_at + timedelta(days=spec.length_days, hours=2)
@@ -233,9 +233,10 @@ def _grow(spec: TrialSpec, dish: Dish, looks: Sequence[float], draw: np.random.G
     )
 
 
-def _record(found: SimulatedDish, dish: Dish, sown_at: datetime, by: Person, draw: np.random.Generator) -> None:
+def _record(found: SimulatedDish, dish: Dish, sown_at: datetime, by: Person, counted_by: Person, draw: np.random.Generator) -> None:
     record_course(
         by=by,
+        counted_by=counted_by,
         dish=dish,
         sown_at=sown_at,
         looks=[

@@ -23,7 +23,7 @@ from server.taxa.models import Taxon
 RIPE_TIMES_TAKEN = 14
 
 
-def build_stands(grower: Person, helper: Person, taxa: dict[str, Taxon], now: datetime, draw: np.random.Generator) -> dict[str, Stand]:
+def build_stands(grower: Person, second: Person, taxa: dict[str, Taxon], now: datetime, draw: np.random.Generator) -> dict[str, Stand]:
     """Make the stands and their visits.
 
     Returns
@@ -35,7 +35,7 @@ def build_stands(grower: Person, helper: Person, taxa: dict[str, Taxon], now: da
     for spec in STANDS:
         stand = _stand(spec, grower, taxa, now)
         for visit in spec.visits:
-            record_visit(by=helper, stand=stand, new=_visit(visit, now, draw))
+            record_visit(by=second, stand=stand, new=_visit(visit, now, draw))
         found |= dict.fromkeys(spec.lots, stand)
     return found
 
@@ -102,16 +102,16 @@ def harvest_for(stand: Stand, by: Person, on: date, parents: int | None, seeds: 
     )
 
 
-def work_at_the_bench(lots: dict[str, Lot], grower: Person, helper: Person, now: datetime) -> None:
+def work_at_the_bench(lots: dict[str, Lot], grower: Person, second: Person, now: datetime) -> None:
     """Drying, cleaning, tests and counted samples of a few lots, in the states that the screens should show."""
 
     def ago(days: float) -> datetime:
         return now - timedelta(days=days)
 
     drying = lots["EN-047"]
-    record_drying(by=helper, lot=drying, kind=DryingKind.SPREAD, at=ago(7))
+    record_drying(by=second, lot=drying, kind=DryingKind.SPREAD, at=ago(7))
     for days in (6, 5, 4, 3):
-        record_drying(by=helper, lot=drying, kind=DryingKind.TURNED, at=ago(days))
+        record_drying(by=second, lot=drying, kind=DryingKind.TURNED, at=ago(days))
     enter_stock(by=grower, lot=drying, kind=StockKind.IN, amount=65, unit=AmountUnit.MILLILITRES, at=ago(3))
 
     balsam = lots["HR-114"]
@@ -119,12 +119,12 @@ def work_at_the_bench(lots: dict[str, Lot], grower: Person, helper: Person, now:
     record_cleaning(
         by=grower, lot=balsam, kind=CleaningKind.WINNOW, at=ago(79), amount_in=31.5, amount_out=21.2, minutes=15, kept="heavy seed"
     )
-    record_drying(by=helper, lot=balsam, kind=DryingKind.SPREAD, at=ago(79))
-    record_drying(by=helper, lot=balsam, kind=DryingKind.DRY, at=ago(60), humidity_percent=34)
+    record_drying(by=second, lot=balsam, kind=DryingKind.SPREAD, at=ago(79))
+    record_drying(by=second, lot=balsam, kind=DryingKind.DRY, at=ago(60), humidity_percent=34)
     masses = [0.841, 0.822, 0.868, 0.851, 0.833, 0.859, 0.846, 0.827]
-    calibrate(by=helper, lot=balsam, kind=CalibrationKind.WEIGHED, counts=[100] * 8, amounts=masses, at=ago(58))
-    record_quality(by=helper, lot=balsam, kind=QualityKind.CUT, at=ago(58), full=41, empty=7, eaten=2)
-    record_quality(by=helper, lot=balsam, kind=QualityKind.PURITY, at=ago(58), pure_g=4.7, sample_g=5.0)
+    calibrate(by=second, lot=balsam, kind=CalibrationKind.WEIGHED, counts=[100] * 8, amounts=masses, at=ago(58))
+    record_quality(by=second, lot=balsam, kind=QualityKind.CUT, at=ago(58), full=41, empty=7, eaten=2)
+    record_quality(by=second, lot=balsam, kind=QualityKind.PURITY, at=ago(58), pure_g=4.7, sample_g=5.0)
 
     mallow = lots["SM-052"]
     record_quality(
@@ -140,11 +140,11 @@ def work_at_the_bench(lots: dict[str, Lot], grower: Person, helper: Person, now:
     )
 
     rabbitbrush = lots["EN-044"]
-    calibrate(by=helper, lot=rabbitbrush, kind=CalibrationKind.SCOOPED, counts=[212, 198, 225], amounts=[5.0, 5.0, 5.0], at=ago(200))
-    record_quality(by=helper, lot=rabbitbrush, kind=QualityKind.CUT, at=ago(200), full=19, empty=31)
+    calibrate(by=second, lot=rabbitbrush, kind=CalibrationKind.SCOOPED, counts=[212, 198, 225], amounts=[5.0, 5.0, 5.0], at=ago(200))
+    record_quality(by=second, lot=rabbitbrush, kind=QualityKind.CUT, at=ago(200), full=19, empty=31)
 
     cherry = lots["PV-017"]
-    record_cleaning(by=helper, lot=cherry, kind=CleaningKind.MASH_RINSE, at=ago(50), minutes=40, note="pulp off, rinsed four times")
+    record_cleaning(by=second, lot=cherry, kind=CleaningKind.MASH_RINSE, at=ago(50), minutes=40, note="pulp off, rinsed four times")
     floaters, sinkers = float_lot(by=grower, lot=cherry, floated_seeds=180, at=ago(49), note="nothing poured off yet")
-    record_quality(by=helper, lot=floaters, kind=QualityKind.CUT, at=ago(48), full=11, empty=14)
-    record_quality(by=helper, lot=sinkers, kind=QualityKind.CUT, at=ago(48), full=23, empty=2)
+    record_quality(by=second, lot=floaters, kind=QualityKind.CUT, at=ago(48), full=11, empty=14)
+    record_quality(by=second, lot=sinkers, kind=QualityKind.CUT, at=ago(48), full=23, empty=2)

@@ -51,13 +51,13 @@ SOWINGS = (
 )  # fmt: skip
 
 
-def build_sowings(lots: dict[str, Lot], places: dict[str, Place], grower: Person, helper: Person, now: datetime) -> None:
+def build_sowings(lots: dict[str, Lot], places: dict[str, Place], grower: Person, second: Person, now: datetime) -> None:
     """Plan, sow and count, through the services, as it would have been done on those days."""
     for spec in SOWINGS:
-        _sowing(spec, lots[spec.lot], places["window shelf"], grower, helper, now)
+        _sowing(spec, lots[spec.lot], places["window shelf"], grower, second, now)
 
 
-def _sowing(spec: SowingSpec, lot: Lot, place: Place, grower: Person, helper: Person, now: datetime) -> None:
+def _sowing(spec: SowingSpec, lot: Lot, place: Place, grower: Person, second: Person, now: datetime) -> None:
     treatment = Treatment.objects.select_related("recipe", "trial__lot").filter(trial__lot=lot, name=spec.treatment).latest("trial__sow_on")
     wish = SowingWish(
         lot=lot,
@@ -72,10 +72,10 @@ def _sowing(spec: SowingSpec, lot: Lot, place: Place, grower: Person, helper: Pe
     plan = plan_sowing(by=grower, wish=wish, today=local_day(now), sure=True)
     if spec.sown_days_ago is None:
         return
-    sow(by=helper, plan=plan, at=now - timedelta(days=spec.sown_days_ago), place=place)
+    sow(by=second, plan=plan, at=now - timedelta(days=spec.sown_days_ago), place=place)
     for tray, index in zip(Tray.objects.filter(plan=plan), range(1000), strict=False):
         seeds = tray.sowings.get().seeds
         for stage, days_ago, shares in spec.counts:
             at, share = now - timedelta(days=days_ago), shares[index % len(shares)]
             new = NewOutcome(stage, round(share * seeds), at, uuid5(NAMES, f"{tray.code} {stage}"))
-            record_outcome(by=helper, tray=tray, new=new, sure=True)
+            record_outcome(by=second, tray=tray, new=new, sure=True)

@@ -191,7 +191,7 @@ def _treated_together(
         )
         record_bag_look(by=helper, batch=batch, new=new_look)
     take_out(
-        by=helper, batch=batch, how=LeavingHow.PICKED_OUT, at=sown - timedelta(minutes=30), found=batch.seeds - sprouted - (2 if gap else 0)
+        by=grower, batch=batch, how=LeavingHow.PICKED_OUT, at=sown - timedelta(minutes=30), found=batch.seeds - sprouted - (2 if gap else 0)
     )
 
 

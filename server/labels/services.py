@@ -37,7 +37,7 @@ def print_labels(
     skip: int = 0,
 ) -> bytes:
     """Make the PDF of the labels of lots, of bags, of a trial's dishes, or of a sowing's trays, and log each print."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     one, made = _labels(kind, lots, batches, trial, sowing)
     if not one:
         what, field = EMPTY.get(kind, ("lot", "/lots"))

@@ -1,7 +1,11 @@
 """People: who may do what, and whose initials stand in the record."""
 
+from typing import Any, ClassVar
+
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.utils import timezone
+from simple_history.models import HistoricalRecords
 
 from core.vocabulary import DayOrder, Hemisphere, Role, Units
 from server.record_kinds.choices import choices_of
@@ -15,6 +19,38 @@ class Person(AbstractUser):
     role = models.CharField(max_length=12, choices=choices_of(Role), default=Role.READER)
     units = models.CharField(max_length=6, choices=choices_of(Units), default=Units.METRIC)
     dates = models.CharField(max_length=3, choices=choices_of(DayOrder), default=DayOrder.DMY)
+    history: ClassVar[Any] = HistoricalRecords(excluded_fields=["password", "last_login"])
+
+
+class SignIn(models.Model):
+    """A device on which somebody signed in; `ended_at` once it was signed out, by whom and wherever."""
+
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="sign_ins")
+    session_key = models.CharField(max_length=40, db_index=True)
+    at = models.DateTimeField(default=timezone.now)
+    device = models.CharField(max_length=200, blank=True)
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+
+
+class Invitation(models.Model):
+    """A one-time link: to join with a role, or, with a `person`, to choose a new password. Only the token's digest is kept."""
+
+    token_digest = models.CharField(max_length=64, unique=True)
+    role = models.CharField(max_length=12, choices=choices_of(Role))
+    initials = models.CharField(max_length=6, blank=True)
+    person = models.ForeignKey(Person, null=True, blank=True, on_delete=models.CASCADE, related_name="invitations")
+    by = models.ForeignKey(Person, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField(default=timezone.now)
+    expires_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True, blank=True)
+    used_by = models.ForeignKey(Person, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
+    withdrawn_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["-at", "-pk"]
 
 
 def weekdays() -> list[int]:

@@ -1,9 +1,12 @@
-"""When people work."""
+"""When people work, who there is, and on which devices."""
 
 from datetime import date
 
+from django.contrib.sessions.models import Session
+from django.utils import timezone
+
 from core.treatment import WorkCalendar
-from server.people.models import Person, WorkYear
+from server.people.models import Invitation, Person, SignIn, WorkYear
 
 
 def work_year() -> WorkYear:
@@ -17,6 +20,34 @@ def work_calendar(year: WorkYear | None = None) -> WorkCalendar:
     return WorkCalendar(frozenset(found.working_days), frozenset(date.fromisoformat(d["day"]) for d in found.days_off))
 
 
+def anybody() -> bool:
+    """Whether there is anybody yet."""
+    return Person.objects.exists()
+
+
 def people() -> list[Person]:
     """Everybody who can sign in."""
     return list(Person.objects.filter(is_active=True).order_by("initials"))
+
+
+def everybody() -> list[Person]:
+    """Everybody there ever was; who may sign in no longer comes last."""
+    return list(Person.objects.order_by("-is_active", "initials"))
+
+
+def open_invitations() -> list[Invitation]:
+    """Links that are good still."""
+    now = timezone.now()
+    found = Invitation.objects.filter(used_at__isnull=True, withdrawn_at__isnull=True, expires_at__gt=now)
+    return list(found.select_related("by", "person"))
+
+
+def devices_of(person: Person) -> list[SignIn]:
+    """Devices on which the person is signed in now."""
+    found = list(SignIn.objects.filter(person=person, ended_at__isnull=True))
+    alive = set(
+        Session.objects.filter(session_key__in=[s.session_key for s in found], expire_date__gt=timezone.now()).values_list(
+            "session_key", flat=True
+        )
+    )
+    return [s for s in found if s.session_key in alive]

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
 from django.http import Http404, HttpRequest, JsonResponse
 from rest_framework import exceptions
@@ -131,6 +132,14 @@ def no_such_address(request: HttpRequest, *args: object, **kwargs: object) -> Js
     """Answer an unknown address below /api/."""
     content = body(404, "Not found", f"{request.path} is no address of this API. /api/v1/docs/ lists those there are.", "not_found", [])
     return JsonResponse(content, status=404, content_type=CONTENT_TYPE)
+
+
+def too_many_tries(request: HttpRequest, response: object = None, credentials: object = None) -> JsonResponse:
+    """Answer somebody who tried too many wrong passwords."""
+    minutes = int(settings.AXES_COOLOFF_TIME.total_seconds() // 60)
+    detail = f"Too many wrong tries with this name. Wait {minutes} minutes, then try again; or ask the lead for a link to a new password."
+    content = body(429, "Too many tries", detail, "too_many_tries", [])
+    return JsonResponse(content, status=429, content_type=CONTENT_TYPE, headers={"Retry-After": str(60 * minutes)})
 
 
 def csrf_failed(request: HttpRequest, reason: str = "") -> JsonResponse:

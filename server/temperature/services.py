@@ -105,7 +105,7 @@ def record_event(
     *, by: Person, place: Place, kind: PlaceTrouble, at: datetime, until: datetime | None = None, note: str = ""
 ) -> PlaceEvent:
     """Record once what befell a place; every bag that lay there shows it."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     if until is not None and until < at:
         raise refused("/until", "ends_before_begin", "This ends before it begins: check both times.")
@@ -114,5 +114,5 @@ def record_event(
 
 def take_back_event(*, by: Person, event: PlaceEvent) -> None:
     """Undo an event that was a slip."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     take_back(event, by=by, place=event.place, kind=event.kind)

@@ -16,9 +16,9 @@ class Things(TestCase):
         self.taxon = create_thing(Taxon(scientific_name="Rhus trilobata", common_name="sumac"), by=make_person())
 
     def test_every_save_is_kept_with_who_when_and_what_was_before(self):
-        changed = change_thing(self.taxon, {"common_name": "skunkbush sumac"}, by=make_person(Role.HELPER), version=1)
+        changed = change_thing(self.taxon, {"common_name": "skunkbush sumac"}, by=make_person(Role.COUNTER), version=1)
         newest, oldest = history_of(changed)
-        self.assertEqual((newest.version, newest.by, oldest.version, oldest.by), (2, "HE", 1, "GR"))
+        self.assertEqual((newest.version, newest.by, oldest.version, oldest.by), (2, "CO", 1, "GR"))
         change = newest.changes[0]
         self.assertEqual((change.field, change.before, change.after), ("common_name", "sumac", "skunkbush sumac"))
         self.assertLessEqual(oldest.at, newest.at)
@@ -65,8 +65,8 @@ class Happenings(TestCase):
     def test_what_is_taken_back_stays_and_is_taken_back_once(self):
         first = look(self.dish, 3, 1)
         fields = {"dish": self.dish}
-        taken = take_back(first, by=make_person(Role.HELPER), **fields)
-        self.assertEqual((taken.corrects, taken.withdrawn, taken.by.initials), (first, True, "HE"))
+        taken = take_back(first, by=make_person(Role.COUNTER), **fields)
+        self.assertEqual((taken.corrects, taken.withdrawn, taken.by.initials), (first, True, "CO"))
         self.assertEqual(self.standing(), [])
         for happening in (first, taken):
             with self.assertRaises(Problem):

@@ -33,6 +33,7 @@ class BatchViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Batch]):
     """Batches: putting in, planning, the steps, moving, splitting, taking out."""
 
     queryset = Batch.objects.select_related("lot__taxon", "recipe", "place")
+    counters = ("end_step", "take_back_step")
     serializer_class = s.BatchSerializer
 
     @extend_schema(request=s.NewBatchSerializer, responses={201: s.BatchSerializer})
@@ -132,6 +133,7 @@ class BagLookViewSet(viewsets.GenericViewSet[BagLook]):
     """Looks at bags: recorded once each, taken back by a later record, never edited."""
 
     queryset = BagLook.objects.select_related("batch__lot")
+    counters = ("create", "take_back")
     serializer_class = s.BagLookMadeSerializer
 
     @extend_schema(request=s.NewBagLookSerializer, responses={200: s.BagLookMadeSerializer, 201: s.BagLookMadeSerializer})

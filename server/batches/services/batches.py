@@ -94,14 +94,14 @@ def plan_again(*, by: Person, batch: Batch, plan: Plan, at: datetime, why: str) 
 
 def change_batch(*, by: Person, batch: Batch, version: int, changes: dict[str, Any]) -> Batch:
     """Change what a batch says about itself: container, medium, closure, position, note."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     return change_thing(batch, changes, by=by, version=version)
 
 
 @transaction.atomic
 def move(*, by: Person, batch: Batch, place: Place, at: datetime, sure: bool = False) -> Move:
     """Put a batch somewhere else; the log of each place counts for the time it lay there."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     course = course_of(batch)
     _check_in(batch, course.leaving)
@@ -115,7 +115,7 @@ def move(*, by: Person, batch: Batch, place: Place, at: datetime, sure: bool = F
 @transaction.atomic
 def split(*, by: Person, batch: Batch, seeds: int, at: datetime, place: Place | None = None, why: str = "") -> Batch:
     """Let part of a batch go on by itself: same seed, same steps so far. The rest stays as it is."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     course = course_of(batch)
     _check_in(batch, course.leaving)
@@ -156,7 +156,7 @@ def split(*, by: Person, batch: Batch, seeds: int, at: datetime, place: Place | 
 @transaction.atomic
 def take_out(*, by: Person, batch: Batch, how: LeavingHow, at: datetime, found: int | None = None, note: str = "") -> Leaving:
     """Take a batch out: with its medium, picked out, or left in place. What was not found again is doubt, never dead seed."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     course = course_of(batch)
     _check_in(batch, course.leaving)
@@ -186,7 +186,7 @@ def take_out_still_in(*, by: Person, batches: Collection[int], at: datetime, sur
 @transaction.atomic
 def put_back(*, by: Person, batch: Batch) -> None:
     """Undo a leaving that was a slip; the step that ended with it runs again."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     course = course_of(batch)
     if course.leaving is None:
         raise Problem(f"{batch.code} has not left.", code="not_left")

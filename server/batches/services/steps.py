@@ -42,7 +42,7 @@ def begin_step(
     **fields: Any,
 ) -> tuple[StepBegun, bool]:
     """Begin the next step of a batch; a step that runs ends at the same moment. The same `client_id` twice is once."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     if (known := StepBegun.objects.filter(client_id=client_id).first()) is not None:
         return known, False
     check_not_in_future(at)

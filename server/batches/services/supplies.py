@@ -16,7 +16,7 @@ from server.rest.problems import Problem, field_error, refused
 
 def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fields: Any) -> Supply:
     """Write down something that is made once."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_day_not_in_future(made_on, "This", "/made_on")
     if Supply.objects.filter(name=name).exists():
         message = f"“{name}” exists already: choose another name, a date in it helps."
@@ -26,7 +26,7 @@ def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fie
 
 def change_supply(*, by: Person, supply: Supply, version: int, changes: dict[str, Any]) -> Supply:
     """Change what is said of it, or that it is used up."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     return change_thing(supply, changes, by=by, version=version)
 
 

@@ -51,7 +51,7 @@ class Supplies(ApiCase):
 class Turns(ApiCase):
     def give(self, first, last, **fields):
         day = timezone.localdate()
-        body = {"place": self.place.pk, "person": make_person(Role.HELPER).pk}
+        body = {"place": self.place.pk, "person": make_person(Role.COUNTER).pk}
         return self.client.post(
             "/api/v1/turns/",
             body | {"first_day": (day + timedelta(days=first)).isoformat(), "last_day": (day + timedelta(days=last)).isoformat()} | fields,
@@ -64,7 +64,7 @@ class Turns(ApiCase):
     def test_days_are_given_once_and_in_their_order(self):
         self.assertEqual(self.give(0, 6).status_code, 201)
         clash = self.assertProblem(self.give(6, 9), 422, "turn_taken", "/first_day")
-        self.assertIn("HE has Fridge from", clash["detail"])
+        self.assertIn("CO has Fridge from", clash["detail"])
         self.assertEqual(self.give(7, 9).status_code, 201)
         self.assertProblem(self.give(20, 19), 422, "ends_before_begin", "/last_day")
 
@@ -77,9 +77,9 @@ class Turns(ApiCase):
         self.assertEqual(Turn.objects.get().history.count(), 2)
 
     def test_everybody_who_can_sign_in_may_be_given_one(self):
-        make_person(Role.HELPER)
+        make_person(Role.COUNTER)
         found = self.client.get("/api/v1/people/").json()
-        self.assertEqual([p["initials"] for p in found], ["GR", "HE"])
+        self.assertEqual([p["initials"] for p in found], ["CO", "GR"])
 
 
 class HowStepsEnd(ApiCase):

@@ -192,7 +192,7 @@ class PlanningNext(ApiCase):
 
     def test_a_helper_plans_nothing(self):
         trial = grown_trial(none=(9, 10, 8), cold=(11, 12, 11))
-        self.client = self.as_role(Role.HELPER)
+        self.client = self.as_role(Role.COUNTER)
         self.assertProblem(self.plan(trial, "repeat"), 403, "not_allowed")
 
     def test_a_dead_lot_leads_to_a_cut_not_to_a_trial(self):

@@ -22,12 +22,15 @@ ARCHIVE_FORMAT = "awake-furrow-everything"
 ARCHIVE_VERSION = 1
 # in the order in which apps stand; within an app as its models are declared
 LEFT_BEHIND = {"people.Person": {"password", "last_login", "is_staff", "is_superuser"}}
+# what belongs to this installation and not to the nursery: who is signed in where, links not used yet, changes of accounts
+STAYS_HERE = {"people.SignIn", "people.Invitation", "people.HistoricalPerson"}
 PHOTOS = "photos/"
 
 
 def archived_models() -> list[type[models.Model]]:
     """All tables of the nursery, histories among them; not what the framework keeps for itself."""
     found = [m for app in apps.get_app_configs() if app.name.startswith("server.") for m in app.get_models(include_auto_created=False)]
+    found = [m for m in found if m._meta.label not in STAYS_HERE]
     return sorted(found, key=lambda m: m._meta.label.split(".")[1].startswith("Historical"))
 
 

@@ -11,12 +11,15 @@ from typing import Any
 from django.conf import settings
 from django.db import models, transaction
 
+from core.vocabulary import Role
 from server.exchange.formats.archive import PHOTOS, columns_of
 from server.exchange.reading.whole import MAY_BE_THERE, archive_order, check_archive, told_of
 from server.exchange.services.progress import Tell
 from server.people.models import Person
 
 AT_ONCE = 1000
+# what a role was called before there were four
+ROLES_BEFORE = {"helper": Role.COUNTER}
 PHOTO_NAME = re.compile(r"^photos/photos/[0-9a-f-]{36}[\w.-]*\.jpg$")
 
 
@@ -58,6 +61,7 @@ def _people(lines: Iterable[dict[str, Any]]) -> dict[int, int]:
             out[old] = here[x["username"]]
             continue
         person = Person(**{f.attname: f.to_python(x[f.attname]) for f in columns_of(Person) if f.attname in x})
+        person.role = ROLES_BEFORE.get(person.role, person.role)
         person.pk = old if old not in taken else None
         person.set_unusable_password()
         person.save(force_insert=True)
@@ -69,7 +73,10 @@ def _people(lines: Iterable[dict[str, Any]]) -> dict[int, int]:
 def _row(model: type[models.Model], x: dict[str, Any], people: dict[int, int]) -> models.Model:
     values = {}
     for f in columns_of(model):
-        value = x.get(f.attname)
+        if f.attname not in x:
+            # a column that came later has its usual value
+            continue
+        value = x[f.attname]
         if value is not None and isinstance(f, models.ForeignKey) and f.related_model is Person:
             value = people.get(value)
         elif value is not None and isinstance(f, models.BinaryField):

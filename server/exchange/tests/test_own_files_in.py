@@ -116,7 +116,7 @@ class TheWholeOverHttp(OwnFiles):
         self.assertProblem(self.client.post(f"/api/v1/files/{reading}/undo/"), 409, "cannot_undo")
 
     def test_growers_alone_take_everything_out(self):
-        for role in (Role.HELPER, Role.READER):
+        for role in (Role.COUNTER, Role.READER):
             self.assertProblem(self.as_role(role).get("/api/v1/everything/"), 403, "not_allowed")
 
     def test_a_file_that_would_write_outside_its_folder_writes_nothing_there(self):

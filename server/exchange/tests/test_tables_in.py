@@ -257,7 +257,7 @@ class FilesOfNoUse(FileCase):
         )
 
     def test_helpers_and_readers_read_nothing_in(self):
-        for role in (Role.HELPER, Role.READER):
+        for role in (Role.COUNTER, Role.READER):
             client = self.as_role(role)
             for path in ("look-into/", ""):
                 answer = client.post(f"/api/v1/files/{path}", {"file": upload(WIDE), "client_id": uuid4()}, format="multipart")

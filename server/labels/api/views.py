@@ -45,6 +45,8 @@ class LabelViewSet(mixins.ListModelMixin, viewsets.GenericViewSet[LabelPrint]):
 class CodeView(APIView):
     """What a code leads to, wherever it was read."""
 
+    counters = ("get",)
+
     @extend_schema(responses=CodeTargetSerializer, operation_id="codes_read")
     def get(self, request: Request, code: str) -> Response:
         target = find_code(code)

@@ -32,7 +32,7 @@ def record_cleaning(
     **fields: Any,
 ) -> CleaningStep:
     """Record a step of cleaning; more out than in is asked about. `grade` is how clean the lot is after it."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     if amount_in is not None and amount_out is not None:
         try:
@@ -54,7 +54,7 @@ def record_drying(
     *, by: Person, lot: Lot, kind: DryingKind, at: datetime, humidity_percent: float | None = None, note: str = ""
 ) -> DryingLook:
     """Record that drying seed was spread, turned, looked at or found dry. What dies when dried is never spread to dry."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     if humidity_percent is not None and not 0 <= humidity_percent <= 100:
         message = f"A humidity of {humidity_percent:g} % cannot be: it lies between 0 and 100 %."
@@ -71,7 +71,7 @@ def record_drying(
 @transaction.atomic
 def record_quality(*, by: Person, lot: Lot, kind: QualityKind, at: datetime, note: str = "", **seen: Any) -> QualityTest:
     """Record a test of quality: seeds squeezed or cut, a purity sample, or an imbibition test."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     given = {name: value for name, value in seen.items() if value is not None}
     if kind in (QualityKind.CUT, QualityKind.SQUEEZE):
@@ -126,7 +126,7 @@ RECORDS: dict[str, type[CleaningStep | DryingLook | QualityTest | Calibration]] 
 
 def take_back_record(*, by: Person, lot: Lot, record: str, pk: int) -> None:
     """Take back a line of a lot's log; it stays to be seen, struck out."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     model = RECORDS[record]
     happening = model._default_manager.get(pk=pk, lot=lot)
     if isinstance(happening, Calibration):

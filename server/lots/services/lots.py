@@ -103,7 +103,7 @@ def move_lot(
     *, by: Person, lot: Lot, version: int, place: Place | None, container: str = "", drying_agent: bool = False, sure: bool = False
 ) -> Lot:
     """Put a lot into a place and a container. Sealing or freezing what is not dry is asked about; what dies so is refused."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     wrong = storing_question(Container(container) if container else None, PlaceKind(place.kind) if place else None, dryness_of(lot))
     if wrong is not None and wrong.code == "frozen_dies":
         raise refused(f"/{wrong.parameter}", wrong.code, wrong.message)
@@ -114,7 +114,7 @@ def move_lot(
 
 def note_trouble(*, by: Person, lot: Lot, version: int, trouble: Trouble | None, note: str = "") -> Lot:
     """Note what was found in a lot, or that it is gone; sick, mouldy and infested lots are in quarantine by it."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     return change_thing(lot, {"trouble": trouble or "", "trouble_note": note}, by=by, version=version)
 
 

@@ -73,13 +73,9 @@ def enter_stock(
     known: AmountKnown = AmountKnown.COUNTED,
     se_seeds: float | None = None,
     reason: str = "",
-    right: Right = Right.PLAN,
 ) -> StockEntry:
-    """Add a line to a lot's ledger; refused where it would go below zero, or where no such amount can be.
-
-    `right`: who draws what a grower's plan has set down needs no more than to do the work.
-    """
-    require(by, right)
+    """Add a line to a lot's ledger; refused where it would go below zero, or where no such amount can be."""
+    require(by, Right.PLAN)
     check_not_in_future(at)
     entry = StockEntry(lot=lot, kind=kind, amount=amount, unit=unit, known=known, at=at, by=by, reason=reason)
     _convert(entry, se_seeds)
@@ -161,9 +157,9 @@ def _in_place_of(entry: StockEntry, by: Person, amount: float, unit: AmountUnit,
 
 
 @transaction.atomic
-def take_back_entry(*, by: Person, entry: StockEntry, right: Right = Right.PLAN) -> StockEntry:
+def take_back_entry(*, by: Person, entry: StockEntry) -> StockEntry:
     """Take a line back: it stays to be seen, and does not count. Refused where later lines would go below zero."""
-    require(by, right)
+    require(by, Right.PLAN)
     _check_ledger(entry.lot, [x for x in standing_entries([entry.lot_id])[entry.lot_id] if x != entry])
     return take_back(entry, by=by, lot=entry.lot, kind=entry.kind, amount=entry.amount)
 
@@ -171,7 +167,7 @@ def take_back_entry(*, by: Person, entry: StockEntry, right: Right = Right.PLAN)
 @transaction.atomic
 def calibrate(*, by: Person, lot: Lot, kind: CalibrationKind, counts: Sequence[int], amounts: Sequence[float], at: datetime) -> Calibration:
     """Keep counted samples; amounts of the ledger that waited for them become seeds, each by a correction that says so."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     if kind is CalibrationKind.HEADS:
         amounts = [1.0] * len(counts)

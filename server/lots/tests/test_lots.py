@@ -50,7 +50,7 @@ class LotServices(TestCase):
 
     def test_only_growers_change_lots(self):
         lot = make_lot()
-        for role in (Role.HELPER, Role.READER):
+        for role in (Role.COUNTER, Role.READER):
             with self.assertRaises(PermissionDenied):
                 change_lot(by=make_person(role), lot=lot, version=1, changes={"note": "x"})
             with self.assertRaises(PermissionDenied):

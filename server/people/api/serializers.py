@@ -17,19 +17,27 @@ class SignInSerializer(serializers.Serializer[None]):
 
 class PersonSerializer(serializers.ModelSerializer[Person]):
     role = serializers.ChoiceField(choices=choices_of(Role))
+    may_read = serializers.SerializerMethodField()
     may_count = serializers.SerializerMethodField()
     may_plan = serializers.SerializerMethodField()
+    may_lead = serializers.SerializerMethodField()
 
     class Meta:
         model = Person
-        fields = ["id", "username", "initials", "role", "units", "dates", "may_count", "may_plan"]
+        fields = ["id", "username", "initials", "role", "units", "dates", "may_read", "may_count", "may_plan", "may_lead"]
         read_only_fields = ["units", "dates"]
+
+    def get_may_read(self, person: Person) -> bool:
+        return may(person, Right.READ)
 
     def get_may_count(self, person: Person) -> bool:
         return may(person, Right.COUNT)
 
     def get_may_plan(self, person: Person) -> bool:
         return may(person, Right.PLAN)
+
+    def get_may_lead(self, person: Person) -> bool:
+        return may(person, Right.LEAD)
 
 
 class FormatsSerializer(serializers.Serializer[Any]):
@@ -41,6 +49,7 @@ class FormatsSerializer(serializers.Serializer[Any]):
 
 class SessionSerializer(serializers.Serializer[Any]):
     user = PersonSerializer(allow_null=True)
+    first_start = serializers.BooleanField(default=False, help_text="Nobody is here yet: the first who joins is the lead.")
 
 
 class DayOffSerializer(serializers.Serializer[Any]):

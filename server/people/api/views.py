@@ -1,6 +1,7 @@
-"""The session: who is signed in, signing in, signing out."""
+"""The session: who is signed in, signing in and out, on which devices, and one's own password."""
 
-from django.contrib.auth import authenticate, login, logout
+from django.contrib.auth import authenticate, login, logout, update_session_auth_hash
+from django.http import HttpRequest
 from django.utils.decorators import method_decorator
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
 from drf_spectacular.utils import extend_schema
@@ -12,17 +13,11 @@ from rest_framework.views import APIView
 
 from core.vocabulary import DayOrder, Units
 from server.people import selectors, services
-from server.people.api.serializers import (
-    FormatsSerializer,
-    PersonRowSerializer,
-    SessionSerializer,
-    SignInSerializer,
-    WorkYearChangeSerializer,
-    WorkYearSerializer,
-)
+from server.people.api.account_serializers import DeviceSerializer, JoinSerializer, PasswordSerializer, SignedOutSerializer
+from server.people.api.serializers import FormatsSerializer, SessionSerializer, SignInSerializer
 from server.people.models import Person
 from server.people.requests import person_of
-from server.record_kinds.serializers import given_change
+from server.people.services import accounts, sign_ins
 from server.rest.bodies import read
 
 
@@ -34,8 +29,16 @@ class WrongSignIn(exceptions.APIException):
     default_code = "wrong_sign_in"
 
 
-def _answer(user: Person | None) -> Response:
-    return Response(SessionSerializer({"user": user}).data)
+def enter(request: Request, person: Person) -> None:
+    """Sign somebody in on this device, and keep that."""
+    http: HttpRequest = request._request
+    login(http, person, backend="django.contrib.auth.backends.ModelBackend")
+    sign_ins.note_sign_in(person=person, session_key=http.session.session_key or "", device=request.headers.get("User-Agent", ""))
+
+
+def session_answer(user: Person | None) -> Response:
+    """Who is signed in; nobody at all on an installation without people is a first start."""
+    return Response(SessionSerializer({"user": user, "first_start": user is None and not selectors.anybody()}).data)
 
 
 @method_decorator(ensure_csrf_cookie, name="get")
@@ -47,17 +50,16 @@ class SessionView(APIView):
 
     @extend_schema(operation_id="session_read", responses=SessionSerializer)
     def get(self, request: Request) -> Response:
-        return _answer(request.user if isinstance(request.user, Person) else None)
+        return session_answer(request.user if isinstance(request.user, Person) else None)
 
     @extend_schema(operation_id="session_sign_in", request=SignInSerializer, responses=SessionSerializer)
     def post(self, request: Request) -> Response:
-        given = SignInSerializer(data=request.data)
-        given.is_valid(raise_exception=True)
-        user = authenticate(request._request, **given.validated_data)
+        given = read(SignInSerializer, request)
+        user = authenticate(request._request, **given)
         if not isinstance(user, Person):
             raise WrongSignIn
-        login(request._request, user)
-        return _answer(user)
+        enter(request, user)
+        return session_answer(user)
 
     @extend_schema(operation_id="session_change_formats", request=FormatsSerializer, responses=SessionSerializer)
     def patch(self, request: Request) -> Response:
@@ -66,31 +68,54 @@ class SessionView(APIView):
         given = read(FormatsSerializer, request)
         units = Units(given["units"]) if "units" in given else None
         dates = DayOrder(given["dates"]) if "dates" in given else None
-        return _answer(services.change_formats(by=request.user, units=units, dates=dates))
+        return session_answer(services.change_formats(by=request.user, units=units, dates=dates))
 
     @extend_schema(operation_id="session_sign_out", responses=SessionSerializer)
     def delete(self, request: Request) -> Response:
+        sign_ins.note_sign_out(request._request.session.session_key or "")
         logout(request._request)
-        return _answer(None)
+        return session_answer(None)
 
 
-class PeopleView(APIView):
-    """Everybody who may be given a round."""
+@method_decorator(csrf_protect, name="post")
+class FirstLeadView(APIView):
+    """The first person of an empty installation; refused as soon as there is anybody."""
 
-    @extend_schema(operation_id="people_list", responses=PersonRowSerializer(many=True))
+    permission_classes = [AllowAny]
+
+    @extend_schema(operation_id="session_first_lead", request=JoinSerializer, responses=SessionSerializer)
+    def post(self, request: Request) -> Response:
+        person = accounts.first_lead(**read(JoinSerializer, request))
+        enter(request, person)
+        return session_answer(person)
+
+
+class PasswordView(APIView):
+    """One's own password; other devices are signed out."""
+
+    counters = ("post",)
+
+    @extend_schema(operation_id="session_change_password", request=PasswordSerializer, responses=SessionSerializer)
+    def post(self, request: Request) -> Response:
+        person, session = person_of(request), request._request.session
+        before = session.session_key or ""
+        accounts.change_password(by=person, but=before, **read(PasswordSerializer, request))
+        update_session_auth_hash(request._request, person)
+        sign_ins.carry_on(before, session.session_key or "")
+        return session_answer(person)
+
+
+class DevicesView(APIView):
+    """Devices on which one is signed in; all others are signed out at once."""
+
+    counters = ("get", "delete")
+
+    @extend_schema(operation_id="session_devices", responses=DeviceSerializer(many=True))
     def get(self, request: Request) -> Response:
-        return Response(PersonRowSerializer(selectors.people(), many=True).data)
+        found = selectors.devices_of(person_of(request))
+        return Response(DeviceSerializer(found, many=True, context={"session_key": request._request.session.session_key}).data)
 
-
-class WorkYearView(APIView):
-    """When the nursery works."""
-
-    @extend_schema(operation_id="work_year_read", responses=WorkYearSerializer)
-    def get(self, request: Request) -> Response:
-        return Response(WorkYearSerializer(selectors.work_year()).data)
-
-    @extend_schema(operation_id="work_year_change", request=WorkYearChangeSerializer, responses=WorkYearSerializer)
-    def patch(self, request: Request) -> Response:
-        year = selectors.work_year()
-        version, changes = given_change(WorkYearChangeSerializer, year, request.data)
-        return Response(WorkYearSerializer(services.change_work_year(by=person_of(request), version=version, changes=changes)).data)
+    @extend_schema(operation_id="session_sign_out_elsewhere", responses={200: SignedOutSerializer})
+    def delete(self, request: Request) -> Response:
+        person, key = person_of(request), request._request.session.session_key or ""
+        return Response(SignedOutSerializer({"devices": sign_ins.sign_out_elsewhere(by=person, person=person, but=key)}).data)

@@ -7,7 +7,7 @@ from server.tests.builders import PASSWORD, ApiCase, make_person
 
 class Session(TestCase):
     def setUp(self):
-        make_person(Role.HELPER)
+        make_person(Role.COUNTER)
         self.client = Client(enforce_csrf_checks=True)
 
     def token(self):
@@ -15,25 +15,25 @@ class Session(TestCase):
 
     def sign_in(self, password=PASSWORD, token=None):
         headers = {"X-CSRFToken": self.token() if token is None else token}
-        body = {"username": "helper", "password": password}
+        body = {"username": "counter", "password": password}
         return self.client.post("/api/v1/session/", body, content_type="application/json", headers=headers)
 
     def test_nobody_is_nobody_without_an_error(self):
         answer = self.client.get("/api/v1/session/")
-        self.assertEqual((answer.status_code, answer.json()), (200, {"user": None}))
+        self.assertEqual((answer.status_code, answer.json()), (200, {"user": None, "first_start": False}))
 
     def test_signing_in_and_out(self):
         user = self.sign_in().json()["user"]
-        self.assertEqual((user["initials"], user["role"], user["may_count"], user["may_plan"]), ("HE", "helper", True, False))
-        self.assertEqual(self.client.get("/api/v1/session/").json()["user"]["initials"], "HE")
+        self.assertEqual((user["initials"], user["role"], user["may_count"], user["may_plan"]), ("CO", "counter", True, False))
+        self.assertEqual(self.client.get("/api/v1/session/").json()["user"]["initials"], "CO")
         answer = self.client.delete("/api/v1/session/", headers={"X-CSRFToken": self.token()})
-        self.assertEqual(answer.json(), {"user": None})
+        self.assertEqual(answer.json(), {"user": None, "first_start": False})
 
     def test_a_wrong_password_is_a_sentence(self):
         answer = self.sign_in("guess")
         self.assertEqual((answer.status_code, answer["Content-Type"]), (403, "application/problem+json"))
         self.assertIn("do not belong together", answer.json()["detail"])
-        self.assertEqual(self.client.get("/api/v1/session/").json(), {"user": None})
+        self.assertEqual(self.client.get("/api/v1/session/").json(), {"user": None, "first_start": False})
 
     def test_without_the_token_nobody_is_signed_in(self):
         answer = self.sign_in(token="")
@@ -79,4 +79,10 @@ class Formats(ApiCase):
 class Roles(TestCase):
     def test_who_may_what(self):
         allowed = {role: {right for right in Right if may(make_person(role), right)} for role in Role}
-        self.assertEqual(allowed, {Role.GROWER: {Right.COUNT, Right.PLAN}, Role.HELPER: {Right.COUNT}, Role.READER: set()})
+        expected = {
+            Role.LEAD: set(Right),
+            Role.GROWER: {Right.READ, Right.COUNT, Right.PLAN},
+            Role.COUNTER: {Right.COUNT},
+            Role.READER: {Right.READ},
+        }
+        self.assertEqual(allowed, expected)

@@ -21,6 +21,7 @@ class PhotosView(APIView):
     """Taking in a photo before the record that it belongs to."""
 
     parser_classes = [MultiPartParser]
+    counters = ("post",)
 
     @extend_schema(request=NewPhotoSerializer, responses={201: PhotoKeptSerializer}, operation_id="photos_create")
     def post(self, request: Request) -> Response:
@@ -31,6 +32,8 @@ class PhotosView(APIView):
 
 class PhotoFileView(APIView):
     """The picture itself."""
+
+    counters = ("get",)
 
     @extend_schema(operation_id="photos_file", responses={(200, "image/jpeg"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int) -> FileResponse:

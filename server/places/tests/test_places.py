@@ -24,7 +24,7 @@ class Places(ApiCase):
 
     def test_helpers_add_none(self):
         with self.assertRaises(PermissionDenied):
-            add_place(by=make_person(Role.HELPER), name="x", kind=PlaceKind.BOX)
+            add_place(by=make_person(Role.COUNTER), name="x", kind=PlaceKind.BOX)
 
     def test_climate_comes_from_what_holds_a_place_and_is_judged(self):
         by = make_person()

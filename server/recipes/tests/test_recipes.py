@@ -54,7 +54,7 @@ class WritingRecipes(TestCase):
 
     def test_helpers_write_none(self):
         with self.assertRaises(PermissionDenied):
-            write_recipe(by=make_person(Role.HELPER), name="x", steps=[])
+            write_recipe(by=make_person(Role.COUNTER), name="x", steps=[])
 
 
 class RecipeApi(ApiCase):

@@ -10,13 +10,14 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from server.batches.selectors.courses import batches_in_use
+from server.people.models import Person
 from server.people.requests import person_of
 from server.rounds import services
 from server.rounds.api.serializers import CalendarFeedSerializer, PlaceBagsSerializer, TimersSerializer, TodaySerializer
 from server.rounds.selectors.bags import bag_rounds
 from server.rounds.selectors.calendar import as_icalendar, due_entries
+from server.rounds.selectors.counters import bags_for, today_for
 from server.rounds.selectors.timers import timers
-from server.rounds.selectors.today import today
 
 CALENDAR = "text/calendar; charset=utf-8"
 
@@ -24,21 +25,27 @@ CALENDAR = "text/calendar; charset=utf-8"
 class TodayView(APIView):
     """What to look at now by place, what is coming, and what is waking."""
 
+    counters = ("get",)
+
     @extend_schema(responses=TodaySerializer, operation_id="today_read")
     def get(self, request: Request) -> Response:
-        return Response(TodaySerializer(today(timezone.now())).data)
+        return Response(TodaySerializer(today_for(person_of(request), timezone.now())).data)
 
 
 class BagRoundsView(APIView):
     """Every bag that lies somewhere, in the order of a round."""
 
+    counters = ("get",)
+
     @extend_schema(responses=PlaceBagsSerializer(many=True), operation_id="bag_rounds_read")
     def get(self, request: Request) -> Response:
-        return Response(PlaceBagsSerializer(bag_rounds(timezone.localdate()), many=True).data)
+        return Response(PlaceBagsSerializer(bags_for(person_of(request), bag_rounds(timezone.localdate())), many=True).data)
 
 
 class TimersView(APIView):
     """Exposures that run, and the server's clock."""
+
+    counters = ("get",)
 
     @extend_schema(responses=TimersSerializer, operation_id="timers_read")
     def get(self, request: Request) -> Response:
@@ -47,6 +54,8 @@ class TimersView(APIView):
 
 class CalendarFeedView(APIView):
     """The person's own calendar address: made anew, or revoked."""
+
+    counters = ("get", "post", "delete")
 
     @extend_schema(responses=CalendarFeedSerializer, operation_id="calendar_feed_read")
     def get(self, request: Request) -> Response:
@@ -66,9 +75,11 @@ class CalendarFeedView(APIView):
 class CalendarFileView(APIView):
     """What is due, as a calendar file."""
 
+    counters = ("get",)
+
     @extend_schema(responses={(200, "text/calendar"): OpenApiTypes.STR}, operation_id="calendar_file_read")
     def get(self, request: Request) -> HttpResponse:
-        return _calendar(request, attachment=True)
+        return _calendar(request, person_of(request), attachment=True)
 
 
 class CalendarView(APIView):
@@ -79,13 +90,14 @@ class CalendarView(APIView):
 
     @extend_schema(responses={(200, "text/calendar"): OpenApiTypes.STR}, operation_id="calendar_read", auth=[])
     def get(self, request: Request, token: str) -> HttpResponse:
-        if services.person_of_feed(token) is None:
+        person = services.person_of_feed(token)
+        if person is None:
             raise Http404
-        return _calendar(request, attachment=False)
+        return _calendar(request, person, attachment=False)
 
 
-def _calendar(request: Request, *, attachment: bool) -> HttpResponse:
+def _calendar(request: Request, person: Person, *, attachment: bool) -> HttpResponse:
     now = timezone.now()
-    made = as_icalendar(due_entries(today(now)), now, request.build_absolute_uri("/").rstrip("/"))
+    made = as_icalendar(due_entries(today_for(person, now)), now, request.build_absolute_uri("/").rstrip("/"))
     headers = {"Content-Disposition": 'attachment; filename="awake-furrow.ics"'} if attachment else {"Cache-Control": "no-store"}
     return HttpResponse(made, content_type=CALENDAR, headers=headers)

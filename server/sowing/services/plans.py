@@ -115,7 +115,7 @@ def sow(
     *, by: Person, plan: SowingPlan, at: datetime, place: Place | None = None, seeds: int | None = None, sure: bool = False
 ) -> list[TraySown]:
     """Sow a plan's trays. Seed that was in no bag is drawn from the lot now; `seeds` is what was really sown, where it differs."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     standing = set(valid(TraySown.objects.filter(tray__plan=plan)).values_list("tray", flat=True))
     if standing:
@@ -128,7 +128,7 @@ def sow(
         if sown > plan.batch.seeds and not sure:
             raise question("/seeds", "more_than_bag", f"{sown:,} seeds out of a bag of {plan.batch.seeds:,}? Count again, or say it is so.")
     else:
-        enter_stock(by=by, lot=plan.lot, kind=StockKind.DRAWN, amount=sown, at=at, reason=_reason(plan), right=Right.COUNT)
+        enter_stock(by=by, lot=plan.lot, kind=StockKind.DRAWN, amount=sown, at=at, reason=_reason(plan))
     trays = list(plan.trays.all()) or _make_trays(by, plan, place)
     # what was really sown is spread as the cells are; rounding goes to the last tray
     parts = _parts(sown, [max(1, t.cells) for t in trays])
@@ -161,7 +161,7 @@ def _make_trays(by: Person, plan: SowingPlan, place: Place | None) -> list[Tray]
 @transaction.atomic
 def take_back_sowing(*, by: Person, plan: SowingPlan, at: datetime) -> None:
     """Undo a sowing that was a slip, while nothing was counted: what was drawn is in the lot again."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     standing = list(valid(TraySown.objects.filter(tray__plan=plan)))
     if not standing:
         raise Problem(f"{plan.code} is not sown: there is nothing to take back.", code="not_sown")
@@ -170,4 +170,4 @@ def take_back_sowing(*, by: Person, plan: SowingPlan, at: datetime) -> None:
     TraySown.objects.bulk_create([TraySown(tray=s.tray, seeds=s.seeds, at=at, by=by, corrects=s, withdrawn=True) for s in standing])
     drawn = valid(StockEntry.objects.filter(lot=plan.lot, kind=StockKind.DRAWN, reason=_reason(plan))).order_by("at", "pk").last()
     if plan.batch_id is None and drawn is not None:
-        take_back_entry(by=by, entry=drawn, right=Right.COUNT)
+        take_back_entry(by=by, entry=drawn)

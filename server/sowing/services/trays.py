@@ -42,7 +42,7 @@ class NewOutcome:
 @transaction.atomic
 def record_outcome(*, by: Person, tray: Tray, new: NewOutcome, sure: bool = False) -> tuple[Outcome, bool]:
     """Record a count; the same `client_id` again is the same count. What is unlikely is asked about with its numbers."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     known = Outcome.objects.filter(client_id=new.client_id).first()
     if known is not None:
         if (known.tray_id, known.stage, known.count) != (tray.pk, new.stage, new.count):
@@ -83,14 +83,14 @@ def _question(tray: Tray, sown: TraySown | None, new: NewOutcome) -> None:
 
 def take_back_outcome(*, by: Person, outcome: Outcome) -> Outcome:
     """Take a count back; it stays to be seen in the record, and the one before it stands again."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     return take_back(outcome, by=by, tray=outcome.tray, stage=outcome.stage, count=outcome.count)
 
 
 @transaction.atomic
 def pot_from_dishes(*, by: Person, trial: Trial, seedlings: int, at: datetime, place: Place | None = None, sure: bool = False) -> Tray:
     """Put seedlings that were potted from a trial's dishes into a tray of their own; they are plants of its lot."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     if seedlings < 1:
         raise refused("/seedlings", "no_seedlings", f"{seedlings} seedlings fill no tray: at least 1.")
@@ -106,5 +106,5 @@ def pot_from_dishes(*, by: Person, trial: Trial, seedlings: int, at: datetime, p
 
 def change_tray(*, by: Person, tray: Tray, version: int, changes: dict[str, Any]) -> Tray:
     """Move a tray, or change its note."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     return change_thing(tray, changes, by=by, version=version)

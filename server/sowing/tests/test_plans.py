@@ -42,12 +42,12 @@ class Sowings(TestCase):
 
     def sown(self, days_ago=20, **fields):
         plan = self.plan(recipe=None, treatment=None, typed_share=0.75, typed_seeds=60, **fields)
-        plans.sow(by=make_person(Role.HELPER), plan=plan, at=now() - days_ago * DAY)
+        plans.sow(by=make_person(Role.GROWER), plan=plan, at=now() - days_ago * DAY)
         return plan
 
     def count(self, tray, stage, count, days_ago=1.0, **fields):
         new = NewOutcome(stage, count, now() - days_ago * DAY, uuid4())
-        return trays.record_outcome(by=make_person(Role.HELPER), tray=tray, new=new, **fields)[0]
+        return trays.record_outcome(by=make_person(Role.GROWER), tray=tray, new=new, **fields)[0]
 
 
 class WhatASowingRestsOn(Sowings):
@@ -252,7 +252,7 @@ class WhatCameOfIt(Sowings):
     def test_seedlings_potted_from_dishes_get_a_tray_of_their_own(self):
         look(dishes_of(self.trial, "none")[0], 30, 2, potted=2)
         self.assertEqual([w.seedlings for w in seedlings_waiting()], [2])
-        tray = trays.pot_from_dishes(by=make_person(Role.HELPER), trial=self.trial, seedlings=2, at=now())
+        tray = trays.pot_from_dishes(by=make_person(Role.GROWER), trial=self.trial, seedlings=2, at=now())
         self.assertEqual((tray.lot, seedlings_waiting()), (self.lot, []))
         with self.assertRaises(Questioned):
             trays.pot_from_dishes(by=make_person(), trial=self.trial, seedlings=5, at=now())

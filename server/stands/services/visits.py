@@ -42,7 +42,7 @@ def record_visit(*, by: Person, stand: Stand, new: NewVisit, photo: "UploadedFil
     -------
     (visit, created)
     """
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     if (known := Visit.objects.filter(client_id=new.client_id).first()) is not None:
         if known.stand_id == stand.pk and known.at == new.at and known.share_ripe == new.share_ripe:
             return known, False
@@ -61,5 +61,5 @@ def record_visit(*, by: Person, stand: Stand, new: NewVisit, photo: "UploadedFil
 
 def take_back_visit(*, by: Person, visit: Visit) -> Visit:
     """Undo a visit that was a slip; it stays in the record, withdrawn."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     return take_back(visit, by=by, stand=visit.stand)

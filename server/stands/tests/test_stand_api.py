@@ -135,7 +135,7 @@ class Naming(ApiCase):
 
     def test_helpers_name_nothing(self):
         stand = make_stand()
-        answer = self.as_role(Role.HELPER).post(f"/api/v1/stands/{stand.pk}/name-plant/", {"version": 1, "taxon": make_taxon().pk})
+        answer = self.as_role(Role.COUNTER).post(f"/api/v1/stands/{stand.pk}/name-plant/", {"version": 1, "taxon": make_taxon().pk})
         self.assertProblem(answer, 403, "not_allowed")
 
 

@@ -230,10 +230,11 @@ class StandApi(ApiCase):
         stand.refresh_from_db()
         self.assertIsNone(stand.taxon)
 
-    def test_helpers_visit_and_readers_do_not(self):
+    def test_growers_visit_and_others_do_not(self):
         stand = make_stand()
         body = {"client_id": str(uuid4()), "stand": stand.pk, "at": now().isoformat(), "share_ripe": 0.3, "signs": ["rattles"]}
-        self.assertProblem(self.as_role(Role.READER).post("/api/v1/visits/", body), 403, "not_allowed")
-        self.assertEqual(self.as_role(Role.HELPER).post("/api/v1/visits/", body).status_code, 201)
-        self.assertEqual(self.as_role(Role.HELPER).post("/api/v1/visits/", body).status_code, 200)
+        for role in (Role.READER, Role.COUNTER):
+            self.assertProblem(self.as_role(role).post("/api/v1/visits/", body), 403, "not_allowed")
+        self.assertEqual(self.as_role(Role.GROWER).post("/api/v1/visits/", body).status_code, 201)
+        self.assertEqual(self.as_role(Role.GROWER).post("/api/v1/visits/", body).status_code, 200)
         self.assertEqual(valid(Visit.objects.all()).count(), 1)

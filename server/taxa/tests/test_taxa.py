@@ -22,7 +22,7 @@ class Taxa(ApiCase):
 
     def test_helpers_add_none(self):
         with self.assertRaises(PermissionDenied):
-            add_taxon(by=make_person(Role.HELPER), scientific_name="x", common_name="y")
+            add_taxon(by=make_person(Role.COUNTER), scientific_name="x", common_name="y")
 
     def test_they_are_sorted_by_name(self):
         for name in ("Rhus trilobata", "Astragalus filipes", "Linum lewisii"):

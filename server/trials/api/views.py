@@ -56,6 +56,7 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
     serializer_class = s.TrialSerializer
     filter_backends = [StrictFilters]
     filterset_class = TrialFilter
+    counters = ("count_sheet", "deviations", "photos")
 
     @extend_schema(responses=s.TrialRowSerializer(many=True))
     def list(self, request: Request) -> Response:
@@ -172,6 +173,7 @@ class LookViewSet(viewsets.GenericViewSet[Look]):
     """Looks: recorded once each, corrected by later ones, never edited."""
 
     queryset = Look.objects.select_related("by", "dish")
+    counters = ("create",)
     serializer_class = s.LookViewSerializer
 
     @extend_schema(request=s.NewLookSerializer, responses={200: s.LookViewSerializer, 201: s.LookViewSerializer})
@@ -189,6 +191,7 @@ class DishViewSet(viewsets.GenericViewSet[Dish]):
     """Dishes: all looks of one with their corrections, closing, reopening, setting aside."""
 
     queryset = Dish.objects.all()
+    counters = ("looks", "close", "reopen", "set_aside", "take_back_set_aside")
     serializer_class = s.LookViewSerializer
 
     @extend_schema(responses=s.LookViewSerializer(many=True), filters=False, operation_id="dishes_looks")
@@ -238,6 +241,7 @@ class DeviationViewSet(viewsets.GenericViewSet[Deviation]):
     """Deviations: noted at their trial, withdrawn here."""
 
     queryset = Deviation.objects.select_related("trial", "dish")
+    counters = ("take_back",)
     serializer_class = s.DeviationNotedSerializer
 
     @extend_schema(request=None, responses={204: OpenApiResponse(description="The deviation is taken back")})

@@ -159,7 +159,8 @@ def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float
         dark=course.dark,
         mouldy=record.rotted > 0 or any(n.kind is DeviationKind.MOULD for n in notes),
         potted=sum(x.potted for x in course.looks),
-        stretch=course.stretches[-1].name if course.stretches else "",
+        # a further treatment is a treatment: whoever counts blind is not told
+        stretch="" if trial.trial.codes_hidden or not course.stretches else course.stretches[-1].name,
         notes=notes,
     )
 

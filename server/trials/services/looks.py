@@ -20,7 +20,7 @@ from server.trials.services.new_look import COUNTS, NewLook, check_new_look
 @transaction.atomic
 def sow_dishes(*, by: Person, dishes: Sequence[Dish], at: datetime) -> list[Sown]:
     """Give dishes their time zero. A dish is sown once."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     check_not_in_future(at)
     already = list(valid(Sown.objects.filter(dish__in=dishes)).select_related("dish"))
     if already:
@@ -51,7 +51,7 @@ def sow_trial(*, by: Person, trial: Trial, at: datetime, dishes: Sequence[Dish] 
 @transaction.atomic
 def take_back_sowing(*, by: Person, trial: Trial, at: datetime) -> list[Sown]:
     """Undo a sowing that was a slip: possible until a dish was looked at. What was said stays, withdrawn."""
-    require(by, Right.COUNT)
+    require(by, Right.PLAN)
     standing = list(valid(Sown.objects.filter(dish__treatment__trial=trial)))
     if not standing:
         raise Problem(f"{trial.code} is not sown: there is nothing to take back.", code="not_sown")
@@ -121,10 +121,16 @@ def _same_look(known: Look, dish: Dish, new: NewLook) -> Look:
 
 
 @transaction.atomic
-def record_course(*, by: Person, dish: Dish, sown_at: datetime, looks: Sequence[NewLook]) -> None:
-    """Sow a dish and record a whole series of looks at once, checked as one record: for data that comes in as a block."""
+def record_course(*, by: Person, dish: Dish, sown_at: datetime, looks: Sequence[NewLook], counted_by: Person | None = None) -> None:
+    """Sow a dish and record a whole series of looks at once, checked as one record: for data that comes in as a block.
+
+    `counted_by` looked, where that was somebody else than who sowed.
+    """
     sow_dishes(by=by, dishes=[dish], at=sown_at)
-    made = [Look(dish=dish, at=n.at, by=by, client_id=n.client_id, note=n.note, **{c: getattr(n, c) for c in COUNTS}) for n in looks]
+    made = [
+        Look(dish=dish, at=n.at, by=counted_by or by, client_id=n.client_id, note=n.note, **{c: getattr(n, c) for c in COUNTS})
+        for n in looks
+    ]
     for look in made:
         check_not_in_future(look.at)
     try:

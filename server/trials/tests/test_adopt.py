@@ -121,7 +121,7 @@ class NotTakenOver(Adopting):
 
     def test_by_a_helper(self):
         with self.assertRaisesMessage(Exception, "may not"):
-            self.adopt(self.dish("only"), treatments=("only",), by=make_person(Role.HELPER))
+            self.adopt(self.dish("only"), treatments=("only",), by=make_person(Role.COUNTER))
 
     def test_what_hears_of_it_may_stop_it(self):
         def stop(looks):

@@ -167,12 +167,12 @@ class Deviations(Counting):
 
 
 class BlindOnEveryRound(Counting):
-    def test_a_counter_learns_no_treatment_from_any_answer_about_a_blind_trial(self):
+    def test_a_reader_learns_no_treatment_of_a_dish_from_any_page_of_a_blind_trial(self):
         look(self.dish, 3, 2)
-        helper = self.as_role(Role.HELPER)
+        reader = self.as_role(Role.READER)
         codes = {d.code for d in dishes_of(self.trial)}
         for page in ("count-sheet", "set-up", "overview", "comparison", "story", "history"):
-            answer = helper.get(f"/api/v1/trials/{self.trial.pk}/{page}/").json()
+            answer = reader.get(f"/api/v1/trials/{self.trial.pk}/{page}/").json()
             self.assertEqual(list(pairs(answer, codes, {"none", "cold"})), [], page)
 
     def test_who_lays_out_knows_which_dish_gets_what_until_all_are_filled(self):
@@ -180,8 +180,8 @@ class BlindOnEveryRound(Counting):
         sheet = self.client.get(f"/api/v1/trials/{planned.pk}/set-up/").json()
         self.assertTrue(sheet["knows_treatments"])
         self.assertEqual(sorted(len(t["dishes"]) for t in sheet["treatments"]), [3, 3])
-        helper = self.as_role(Role.HELPER).get(f"/api/v1/trials/{planned.pk}/set-up/").json()
-        self.assertEqual({d["treatment"] for d in helper["dishes"]}, {""})
+        reader = self.as_role(Role.READER).get(f"/api/v1/trials/{planned.pk}/set-up/").json()
+        self.assertEqual({d["treatment"] for d in reader["dishes"]}, {""})
 
     def test_once_all_are_sown_nobody_reads_it_off_the_map(self):
         sheet = self.client.get(f"/api/v1/trials/{self.trial.pk}/set-up/").json()

@@ -118,7 +118,7 @@ class LayingOut(TestCase):
         lot = make_lot()
         with self.assertRaises(PermissionDenied):
             lay_out_trial(
-                by=make_person(Role.HELPER),
+                by=make_person(Role.COUNTER),
                 lot=lot,
                 question="?",
                 treatments=[NewTreatment("x")],
@@ -171,12 +171,13 @@ class TrialApi(ApiCase):
         body = body | {"seeds_per_dish": "many", "lot": 999}
         self.assertProblem(self.client.post("/api/v1/trials/", body), 400, "malformed", "/lot", "/seeds_per_dish")
 
-    def test_helpers_may_not_lay_out_but_may_sow(self):
-        helper = self.as_role(Role.HELPER)
-        self.assertProblem(helper.post("/api/v1/trials/", self.body()), 403, "not_allowed")
+    def test_counters_neither_lay_out_nor_sow_and_a_trial_is_sown_once(self):
+        counter = self.as_role(Role.COUNTER)
+        self.assertProblem(counter.post("/api/v1/trials/", self.body()), 403, "not_allowed")
         trial = make_trial()
-        self.assertEqual(helper.post(f"/api/v1/trials/{trial.pk}/sow/").status_code, 204)
-        self.assertProblem(helper.post(f"/api/v1/trials/{trial.pk}/sow/"), 409, "sown_already")
+        self.assertProblem(counter.post(f"/api/v1/trials/{trial.pk}/sow/"), 403, "not_allowed")
+        self.assertEqual(self.client.post(f"/api/v1/trials/{trial.pk}/sow/").status_code, 204)
+        self.assertProblem(self.client.post(f"/api/v1/trials/{trial.pk}/sow/"), 409, "sown_already")
 
     def test_a_sowing_that_was_a_slip_is_taken_back_until_a_dish_was_looked_at(self):
         trial = make_trial()

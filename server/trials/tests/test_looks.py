@@ -218,7 +218,7 @@ class LookApi(ApiCase):
         self.assertProblem(self.post({}), 400, "malformed", "/client_id", "/dish", "/at")
 
     def test_who_may_count(self):
-        self.assertEqual(self.post(self.body(), self.as_role(Role.HELPER)).status_code, 201)
+        self.assertEqual(self.post(self.body(), self.as_role(Role.COUNTER)).status_code, 201)
         self.assertProblem(self.post(self.body(day=7), self.as_role(Role.READER)), 403, "not_allowed")
         self.client.logout()
         self.assertProblem(self.post(self.body(day=8)), 401, "not_authenticated")

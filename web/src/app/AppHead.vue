@@ -7,20 +7,22 @@ import { useVisitOutbox } from '@/features/stands'
 import { useLookOutbox } from '@/features/trials'
 import { useEveningBench } from './useEveningBench'
 
-defineProps<{ user: Person }>()
+const props = defineProps<{ user: Person }>()
 const emit = defineEmits<{ help: [] }>()
 
-/** `desk`: on a phone it stands in the menu, where six words fill the foot already. */
-const WORDS: { to: string; word: string; also?: string[]; desk?: boolean }[] = [
-  { to: '/', word: 'Today' },
+/** `desk`: on a phone it stands in the menu, where six words fill the foot already. `counts`: all that a counter needs. */
+const WORDS: { to: string; word: string; also?: string[]; desk?: boolean; counts?: boolean }[] = [
+  { to: '/', word: 'Today', counts: true },
   { to: '/stands', word: 'Stands' },
   { to: '/lots', word: 'Lots' },
   { to: '/recipes', word: 'Recipes' },
-  { to: '/rounds', word: 'Bags', also: ['/batches', '/timers', '/plan', '/supplies'] },
+  { to: '/rounds', word: 'Bags', also: ['/batches', '/timers', '/plan', '/supplies'], counts: true },
   { to: '/trials', word: 'Trials' },
   { to: '/sowing', word: 'Sowing', desk: true },
   { to: '/plants', word: 'Plants', desk: true },
 ]
+
+const words = computed(() => WORDS.filter((w) => props.user.may_read || w.counts))
 
 /** Whether a page belongs to a word of the head. */
 const leadsTo = (w: (typeof WORDS)[number], path: string) =>
@@ -50,7 +52,7 @@ async function leave() {
       <span>Awake Furrow</span>
     </RouterLink>
     <nav aria-label="Main">
-      <RouterLink v-for="w in WORDS" :key="w.to" :to="w.to" :class="{ here: leadsTo(w, $route.path), desk: w.desk }">
+      <RouterLink v-for="w in words" :key="w.to" :to="w.to" :class="{ here: leadsTo(w, $route.path), desk: w.desk }">
         {{ w.word }}
       </RouterLink>
     </nav>
@@ -74,18 +76,22 @@ async function leave() {
           {{ wanted === 'day' ? 'Evening bench (dark)' : 'Day bench (light)' }}
         </button>
         <button type="button" @click="emit('help')">Help with this page</button>
-        <RouterLink to="/sowing">Sowing</RouterLink>
-        <RouterLink to="/plants">Plants: what we know</RouterLink>
-        <RouterLink to="/plan">Plan treatments</RouterLink>
         <RouterLink to="/timers">Timers</RouterLink>
-        <RouterLink to="/supplies">Solutions and supplies</RouterLink>
-        <RouterLink to="/places">Places</RouterLink>
-        <RouterLink to="/work-year">Working days, calendar</RouterLink>
+        <template v-if="user.may_read">
+          <RouterLink to="/sowing">Sowing</RouterLink>
+          <RouterLink to="/plants">Plants: what we know</RouterLink>
+          <RouterLink to="/plan">Plan treatments</RouterLink>
+          <RouterLink to="/supplies">Solutions and supplies</RouterLink>
+          <RouterLink to="/places">Places</RouterLink>
+          <RouterLink to="/work-year">Working days, calendar</RouterLink>
+          <RouterLink to="/labels">Labels</RouterLink>
+          <RouterLink to="/import">Read in, take out</RouterLink>
+        </template>
+        <RouterLink v-if="user.may_lead" to="/people">People</RouterLink>
         <RouterLink to="/formats">Units and dates</RouterLink>
-        <RouterLink to="/labels">Labels</RouterLink>
-        <RouterLink to="/import">Read in, take out</RouterLink>
+        <RouterLink to="/account">My account</RouterLink>
         <RouterLink to="/glossary">Glossary</RouterLink>
-        <a href="/api/v1/docs/">API, for engineers</a>
+        <a v-if="user.may_read" href="/api/v1/docs/">API, for engineers</a>
         <button type="button" @click="leave">Sign out</button>
       </div>
     </v-menu>

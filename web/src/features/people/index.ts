@@ -10,6 +10,9 @@ export const peopleRoutes: RouteRecordRaw[] = [
     component: () => import('./pages/SignInPage.vue'),
     meta: { open: true, bare: true },
   },
+  { path: '/join', name: 'join', component: () => import('./pages/JoinPage.vue'), meta: { open: true, bare: true } },
+  { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
+  { path: '/people', name: 'people', component: () => import('./pages/PeoplePage.vue') },
   { path: '/formats', name: 'formats', component: () => import('./pages/FormatsPage.vue') },
   { path: '/work-year', name: 'work-year', component: () => import('./pages/WorkYearPage.vue') },
 ]

@@ -3,9 +3,20 @@ import { forgetAnswers } from '@/shared/api/kept'
 import { Problem } from '@/shared/api/problem'
 import { dateOrder } from '@/shared/format/dates'
 import { units } from '@/shared/format/units'
-import { deleteSession, fetchSession, patchFormats, postSignIn, type Person } from './api'
+import {
+  deleteSession,
+  fetchSession,
+  patchFormats,
+  postAccept,
+  postFirstLead,
+  postPassword,
+  postSignIn,
+  type Person,
+} from './api'
 
 const user = ref<Person | null>(null)
+/** Nobody is here yet: the first who joins is the lead. */
+const firstStart = ref(false)
 let known = false
 watch(user, (who) => {
   units.value = who?.units ?? 'metric'
@@ -16,7 +27,9 @@ watch(user, (who) => {
 export async function readSession(): Promise<Person | null> {
   if (known) return user.value
   try {
-    user.value = (await fetchSession()).user
+    const session = await fetchSession()
+    user.value = session.user
+    firstStart.value = session.first_start ?? false
     known = true
   } catch (error) {
     if (!(error instanceof Problem)) throw error
@@ -25,10 +38,17 @@ export async function readSession(): Promise<Person | null> {
 }
 
 export function useSession() {
-  async function signIn(username: string, password: string) {
+  async function enter(asked: Promise<{ user: Person | null }>) {
     await forgetAnswers()
-    user.value = (await postSignIn(username, password)).user
+    user.value = (await asked).user
+    firstStart.value = false
     known = true
+  }
+  const signIn = (username: string, password: string) => enter(postSignIn(username, password))
+  const join = (body: Parameters<typeof postFirstLead>[0]) => enter(postFirstLead(body))
+  const accept = (body: Parameters<typeof postAccept>[0]) => enter(postAccept(body))
+  async function changePassword(body: Parameters<typeof postPassword>[0]) {
+    user.value = (await postPassword(body)).user
   }
   async function signOut() {
     // first, so that nothing asks in this person's name any more while the server closes the session
@@ -46,5 +66,5 @@ export function useSession() {
   async function chooseFormats(wanted: Partial<Pick<Person, 'units' | 'dates'>>) {
     user.value = (await patchFormats(wanted)).user
   }
-  return { user, signIn, signOut, chooseFormats }
+  return { user, firstStart, signIn, join, accept, signOut, chooseFormats, changePassword }
 }

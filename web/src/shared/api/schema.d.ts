@@ -620,6 +620,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/invitations/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description One-time links: making, withdrawing; the token is answered once. */
+        get: operations["invitations_list"];
+        put?: never;
+        /** @description One-time links: making, withdrawing; the token is answered once. */
+        post: operations["invitations_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations/{id}/withdraw/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One-time links: making, withdrawing; the token is answered once. */
+        post: operations["invitations_withdraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations/accept/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Using a link: somebody joins, or has a new password, and is signed in. */
+        post: operations["invitations_accept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations/look/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What a link is good for, asked by whoever has it. */
+        post: operations["invitations_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/": {
         parameters: {
             query?: never;
@@ -1123,8 +1192,59 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Everybody who may be given a round. */
+        /** @description People: whom a round can be given to; for the lead, who there is and as what. */
         get: operations["people_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description People: whom a round can be given to; for the lead, who there is and as what. */
+        patch: operations["people_change"];
+        trace?: never;
+    };
+    "/api/v1/people/{id}/sign-out/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description People: whom a round can be given to; for the lead, who there is and as what. */
+        post: operations["people_sign_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/people/accounts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description People: whom a round can be given to; for the lead, who there is and as what. */
+        get: operations["people_accounts"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1430,6 +1550,58 @@ export interface paths {
         head?: never;
         /** @description Who is signed in; nobody gets 200 with ``user: null``, which keeps a browser's console clean. */
         patch: operations["session_change_formats"];
+        trace?: never;
+    };
+    "/api/v1/session/devices/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Devices on which one is signed in; all others are signed out at once. */
+        get: operations["session_devices"];
+        put?: never;
+        post?: never;
+        /** @description Devices on which one is signed in; all others are signed out at once. */
+        delete: operations["session_sign_out_elsewhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/first-lead/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The first person of an empty installation; refused as soon as there is anybody. */
+        post: operations["session_first_lead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/session/password/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description One's own password; other devices are signed out. */
+        post: operations["session_change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/v1/sowing-plans/": {
@@ -2434,6 +2606,30 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A link used: name and initials count only where somebody new joins. */
+        AcceptRequest: {
+            token: string;
+            username?: string;
+            initials?: string;
+            password: string;
+        };
+        /** @description Somebody as the lead sees them. */
+        Account: {
+            readonly id: number;
+            /** @description Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only. */
+            username: string;
+            initials: string;
+            role: components["schemas"]["Role"];
+            /**
+             * Active
+             * @description Designates whether this user should be treated as active. Unselect this instead of deleting accounts.
+             */
+            is_active?: boolean;
+            /** Format: date-time */
+            last_login?: string | null;
+            /** Format: date-time */
+            date_joined?: string;
+        };
         /** @description A treatment to add to a trial that stands already. */
         AddTreatmentRequest: {
             name: string;
@@ -3177,6 +3373,14 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        /** @description A device that is signed in; `this` is the one that asks. */
+        Device: {
+            readonly id: number;
+            /** Format: date-time */
+            at?: string;
+            device?: string;
+            readonly this: boolean;
+        };
         DishNote: {
             kind: components["schemas"]["DeviationKind"];
             words: string;
@@ -3756,6 +3960,29 @@ export interface components {
             reasons: {
                 [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
+        };
+        Invitation: {
+            readonly id: number;
+            role: components["schemas"]["Role"];
+            initials?: string;
+            by: string;
+            /** Format: date-time */
+            at?: string;
+            /** Format: date-time */
+            expires_at: string;
+            /** @default  */
+            for_person?: string;
+        };
+        InvitationMade: {
+            invitation: components["schemas"]["Invitation"];
+            /** @description Shown once: the link is /join#token. */
+            token: string;
+        };
+        /** @description A name to sign in with, the initials that stand in the records, and a password. */
+        JoinRequest: {
+            username: string;
+            initials: string;
+            password: string;
         };
         KnowledgeRow: {
             taxon: number | null;
@@ -4392,6 +4619,11 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        NewInvitationRequest: {
+            role?: components["schemas"]["Role"];
+            initials?: string;
+            person?: number | null;
+        };
         /** @description How a log is read; what is not given is guessed. */
         NewLogRequest: {
             delimiter?: components["schemas"]["DelimiterEnum"];
@@ -4683,6 +4915,19 @@ export interface components {
         };
         /** @enum {unknown} */
         NullEnum: null;
+        /** @description What a link is good for. */
+        OpenInvitation: {
+            role: components["schemas"]["Role"];
+            initials: string;
+            by: string;
+            /** Format: date-time */
+            expires_at: string;
+            /**
+             * @description Whose new password it is; empty where somebody joins.
+             * @default
+             */
+            username?: string;
+        };
         /**
          * @description * `not_asked` - NOT_ASKED
          *     * `hint` - HINT
@@ -4910,6 +5155,10 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        PasswordRequest: {
+            old: string;
+            new: string;
+        };
         /** @description A change of what a batch says about itself. */
         PatchedBatchChangeRequest: {
             version?: number;
@@ -4955,6 +5204,12 @@ export interface components {
             hazard?: string;
             hazards?: components["schemas"]["Hazard"][];
             note?: string;
+        };
+        /** @description What changes of a person; the rest stays. */
+        PatchedPersonChangeRequest: {
+            role?: components["schemas"]["Role"];
+            initials?: string;
+            is_active?: boolean;
         };
         /** @description A change of a place: the version that was seen, and the fields that change. */
         PatchedPlaceChangeRequest: {
@@ -5089,8 +5344,10 @@ export interface components {
             role: components["schemas"]["Role"];
             readonly units: components["schemas"]["Units"];
             readonly dates: components["schemas"]["DayOrder"];
+            readonly may_read: boolean;
             readonly may_count: boolean;
             readonly may_plan: boolean;
+            readonly may_lead: boolean;
         };
         PersonRow: {
             readonly id: number;
@@ -5717,12 +5974,13 @@ export interface components {
          */
         Ripeness: "unripe" | "ripened_indoors" | "mixed" | "ripe" | "overripe";
         /**
-         * @description * `grower` - GROWER
-         *     * `helper` - HELPER
+         * @description * `lead` - LEAD
+         *     * `grower` - GROWER
+         *     * `counter` - COUNTER
          *     * `reader` - READER
          * @enum {string}
          */
-        Role: "grower" | "helper" | "reader";
+        Role: "lead" | "grower" | "counter" | "reader";
         RoundTask: {
             trial: number;
             trial_code: string;
@@ -5818,6 +6076,11 @@ export interface components {
         };
         Session: {
             user: components["schemas"]["Person"] | null;
+            /**
+             * @description Nobody is here yet: the first who joins is the lead.
+             * @default false
+             */
+            first_start?: boolean;
         };
         SetAsideRequestRequest: {
             why: string;
@@ -5925,6 +6188,10 @@ export interface components {
         SignInRequest: {
             username: string;
             password: string;
+        };
+        SignedOut: {
+            /** @description How many were signed out. */
+            devices: number;
         };
         /**
          * @description * `cold` - COLD
@@ -6698,6 +6965,9 @@ export interface components {
             batch_days: components["schemas"]["BatchDay"][];
             timers: components["schemas"]["Timer"][];
             sowings: components["schemas"]["SowingDue"][];
+        };
+        TokenRequest: {
+            token: string;
         };
         Tray: {
             readonly id: number;
@@ -8066,6 +8336,115 @@ export interface operations {
             };
         };
     };
+    invitations_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"][];
+                };
+            };
+        };
+    };
+    invitations_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["NewInvitationRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationMade"];
+                };
+            };
+        };
+    };
+    invitations_withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this invitation. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The link is useless */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    invitations_accept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    invitations_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenInvitation"];
+                };
+            };
+        };
+    };
     knowledge_list: {
         parameters: {
             query?: never;
@@ -8871,6 +9250,73 @@ export interface operations {
             };
         };
     };
+    people_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this user. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PatchedPersonChangeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"];
+                };
+            };
+        };
+    };
+    people_sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this user. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedOut"];
+                };
+            };
+        };
+    };
+    people_accounts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Account"][];
+                };
+            };
+        };
+    };
     photos_create: {
         parameters: {
             query?: never;
@@ -9360,6 +9806,90 @@ export interface operations {
         requestBody?: {
             content: {
                 "application/json": components["schemas"]["PatchedFormatsRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    session_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Device"][];
+                };
+            };
+        };
+    };
+    session_sign_out_elsewhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedOut"];
+                };
+            };
+        };
+    };
+    session_first_lead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    session_change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordRequest"];
             };
         };
         responses: {

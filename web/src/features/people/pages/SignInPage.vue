@@ -5,13 +5,14 @@ import { useRoute, useRouter } from 'vue-router'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import FurrowDrawing from '@/shared/drawing/FurrowDrawing.vue'
+import FirstStart from '../components/FirstStart.vue'
 import { useSession } from '../session'
 
 useTitle(() => 'Sign in')
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
-const { signIn } = useSession()
+const { signIn, firstStart } = useSession()
 const { attempt, at, sentence } = useProblem()
 const username = ref('')
 const password = ref('')
@@ -35,7 +36,10 @@ async function submit() {
     return true
   })
   busy.value = false
-  if (!done) return
+  if (done) await enter()
+}
+
+async function enter() {
   queries.clear()
   const next = typeof route.query.next === 'string' && route.query.next.startsWith('/') ? route.query.next : '/'
   await router.push(next)
@@ -51,7 +55,8 @@ async function submit() {
       :domain="[-58, 42]"
       label="An example: eight weeks of cold, then three in four come up"
     />
-    <form @submit.prevent="submit">
+    <FirstStart v-if="firstStart" @done="enter" />
+    <form v-else @submit.prevent="submit">
       <v-text-field
         v-model="username"
         label="Name"

@@ -1,27 +1,14 @@
-"""Making people, and saying when they work."""
+"""Saying when people work."""
 
 from datetime import date
 from typing import Any
 
 from core.errors import CoreError
 from core.treatment import WorkCalendar
-from core.vocabulary import DayOrder, Role, Units
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing
 from server.rest.problems import refused, refused_by_core
-
-
-def add_person(*, username: str, initials: str, role: Role, password: str) -> Person:
-    """Add somebody who can sign in."""
-    return Person.objects.create_user(username=username, password=password, initials=initials, role=role)
-
-
-def change_formats(*, by: Person, units: Units | None = None, dates: DayOrder | None = None) -> Person:
-    """Change in what somebody sees temperatures and masses, and how dates are written; what is not given stays."""
-    by.units, by.dates = units or by.units, dates or by.dates
-    by.save(update_fields=["units", "dates"])
-    return by
 
 
 def change_work_year(*, by: Person, version: int, changes: dict[str, Any]) -> WorkYear:

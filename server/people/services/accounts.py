@@ -1,0 +1,94 @@
+"""Who there is, and as what; passwords."""
+
+from typing import Any
+
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import ValidationError
+from django.db import transaction
+
+from core.vocabulary import DayOrder, Role, Units
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.people.services.sign_ins import end_sign_ins
+from server.rest.problems import Problem, Refused, field_error, refused
+
+
+def add_person(*, username: str, initials: str, role: Role, password: str) -> Person:
+    """Add somebody who can sign in; for the demo and tests, which choose passwords as they like."""
+    return Person.objects.create_user(username=username, password=password, initials=initials, role=role)
+
+
+@transaction.atomic
+def join(*, username: str, initials: str, role: Role, password: str) -> Person:
+    """Add somebody who chose a name and a password, both checked."""
+    if Person.objects.filter(username__iexact=username).exists():
+        raise refused("/username", "name_taken", f"Somebody signs in as “{username}” already. Choose another name.")
+    if Person.objects.filter(initials__iexact=initials, is_active=True).exists():
+        raise refused("/initials", "initials_taken", f"“{initials}” stands for somebody else in the records. Choose other initials.")
+    check_password(password, Person(username=username, initials=initials))
+    return add_person(username=username, initials=initials, role=role, password=password)
+
+
+@transaction.atomic
+def first_lead(*, username: str, initials: str, password: str) -> Person:
+    """Add the first person of an empty installation, as its lead."""
+    if Person.objects.exists():
+        raise Problem("There are people here already. Ask the lead for an invitation.", code="not_the_first")
+    return join(username=username, initials=initials, role=Role.LEAD, password=password)
+
+
+@transaction.atomic
+def change_person(*, by: Person, person: Person, changes: dict[str, Any]) -> Person:
+    """Change somebody's role or initials, or whether they may sign in. There is always one lead."""
+    require(by, Right.LEAD)
+    leads = Person.objects.filter(role=Role.LEAD, is_active=True).exclude(pk=person.pk)
+    stays = changes.get("role", person.role) == Role.LEAD and changes.get("is_active", person.is_active)
+    if person.role == Role.LEAD and person.is_active and not stays and not leads.exists():
+        pointer = "/role" if "role" in changes else "/is_active"
+        raise refused(pointer, "last_lead", f"{person.initials} is the only lead. Make somebody else lead first.")
+    initials = changes.get("initials")
+    if initials and Person.objects.filter(initials__iexact=initials, is_active=True).exclude(pk=person.pk).exists():
+        raise refused("/initials", "initials_taken", f"“{initials}” stands for somebody else in the records. Choose other initials.")
+    for name, value in changes.items():
+        setattr(person, name, value)
+    _save(person, list(changes), by)
+    if changes.get("is_active") is False:
+        end_sign_ins(person)
+    return person
+
+
+@transaction.atomic
+def change_password(*, by: Person, old: str, new: str, but: str = "") -> None:
+    """Change one's own password; every device but the one with the session `but` is signed out."""
+    if not by.check_password(old):
+        raise refused("/old", "wrong_password", "This is not the password that you sign in with. Check it; capitals count.")
+    set_password(by, new, pointer="/new")
+    end_sign_ins(by, but=but)
+
+
+def set_password(person: Person, new: str, pointer: str = "/password") -> None:
+    """Give somebody a password that keeps the rules."""
+    check_password(new, person, pointer)
+    person.set_password(new)
+    person.save(update_fields=["password"])
+
+
+def check_password(password: str, person: Person, pointer: str = "/password") -> None:
+    """Refuse a password that others would guess, with every reason."""
+    try:
+        validate_password(password, person)
+    except ValidationError as error:
+        reasons = " ".join(error.messages)
+        raise Refused(reasons, code="weak_password", errors=[field_error(pointer, "weak_password", reasons)]) from error
+
+
+def change_formats(*, by: Person, units: Units | None = None, dates: DayOrder | None = None) -> Person:
+    """Change in what somebody sees temperatures and masses, and how dates are written; what is not given stays."""
+    by.units, by.dates = units or by.units, dates or by.dates
+    _save(by, ["units", "dates"], by)
+    return by
+
+
+def _save(person: Person, fields: list[str], by: Person) -> None:
+    person._history_user = by  # type: ignore[attr-defined]  # read by the history on save
+    person.save(update_fields=fields)

@@ -1,0 +1,77 @@
+"""One-time links: to join, or to choose a new password. They are shown on screen once; no mail is sent."""
+
+import hashlib
+import secrets
+from datetime import timedelta
+
+from django.db import transaction
+from django.utils import timezone
+
+from core.vocabulary import Role
+from server.people.models import Invitation, Person
+from server.people.permissions import Right, require
+from server.people.services.accounts import join, set_password
+from server.people.services.sign_ins import end_sign_ins
+from server.rest.problems import Problem
+
+DAYS_GOOD = 7
+
+
+def _digest(token: str) -> str:
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+def invite(*, by: Person, role: Role, initials: str = "", person: Person | None = None) -> tuple[Invitation, str]:
+    """Make a link, good for a week and once; with a `person`, for a new password of theirs.
+
+    Returns
+    -------
+    (invitation, token)
+        The token is known now and never again.
+    """
+    require(by, Right.LEAD)
+    token = secrets.token_urlsafe(24)
+    expires = timezone.now() + timedelta(days=DAYS_GOOD)
+    fields = {"role": person.role, "initials": person.initials} if person else {"role": role, "initials": initials}
+    return Invitation.objects.create(token_digest=_digest(token), by=by, person=person, expires_at=expires, **fields), token
+
+
+def withdraw(*, by: Person, invitation: Invitation) -> None:
+    """Make a link useless that nobody used yet."""
+    require(by, Right.LEAD)
+    if invitation.used_at is not None:
+        raise Problem("This link was used already. Change the person instead.", code="invitation_used")
+    invitation.withdrawn_at = invitation.withdrawn_at or timezone.now()
+    invitation.save(update_fields=["withdrawn_at"])
+
+
+def open_invitation(token: str) -> Invitation:
+    """The invitation of a link; refused with the reason where it is good no more."""
+    found = Invitation.objects.filter(token_digest=_digest(token)).select_related("by", "person").first()
+    if found is None:
+        raise Problem("This link leads nowhere: perhaps it was copied only in part. Ask the lead for a new one.", code="no_such_invitation")
+    if found.used_at is not None:
+        raise Problem(
+            f"This link was used on {found.used_at:%-d %b %Y}: it is good once. Ask the lead for a new one.", code="invitation_used"
+        )
+    if found.withdrawn_at is not None:
+        raise Problem("This link was withdrawn. Ask the lead for a new one.", code="invitation_withdrawn")
+    if found.expires_at <= timezone.now():
+        message = f"This link was good until {found.expires_at:%-d %b %Y, %H:%M} (UTC). Ask {found.by.initials} for a new one."
+        raise Problem(message, code="invitation_expired")
+    return found
+
+
+@transaction.atomic
+def accept(*, token: str, username: str, initials: str, password: str) -> Person:
+    """Use a link: somebody joins, or has a new password and is signed out on every device."""
+    invitation = open_invitation(token)
+    if invitation.person is not None:
+        person = invitation.person
+        set_password(person, password)
+        end_sign_ins(person)
+    else:
+        person = join(username=username, initials=initials, role=Role(invitation.role), password=password)
+    invitation.used_at, invitation.used_by = timezone.now(), person
+    invitation.save(update_fields=["used_at", "used_by"])
+    return person

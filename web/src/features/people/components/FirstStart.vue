@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useSession } from '../session'
+import JoinFields from './JoinFields.vue'
+
+/** The first start of an empty installation: whoever comes first is the lead. */
+const emit = defineEmits<{ done: [] }>()
+const { join } = useSession()
+const { attempt, at, foot } = useProblem()
+const form = ref({ username: '', initials: '', password: '' })
+const busy = ref(false)
+
+async function submit() {
+  busy.value = true
+  const done = await attempt(async () => {
+    await join(form.value)
+    return true
+  })
+  busy.value = false
+  if (done) emit('done')
+}
+</script>
+
+<template>
+  <form @submit.prevent="submit">
+    <h2>Nobody is here yet</h2>
+    <p>You are the first, so you are the <strong>lead</strong>: you invite the others and look after backups.</p>
+    <JoinFields v-model="form" :at="at" />
+    <p v-if="foot('/username', '/initials', '/password')" class="notice bad" role="alert">
+      {{ foot('/username', '/initials', '/password') }}
+    </p>
+    <v-btn type="submit" color="primary" :loading="busy">Begin</v-btn>
+  </form>
+</template>
+
+<style scoped>
+form {
+  display: grid;
+  gap: 16px;
+  margin-top: 28px;
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { moment } from '@/shared/format/dates'
+import { choicesOf } from '@/shared/labels/words'
+import type { Account, Role } from '../api'
+import { ROLES } from '../words'
+
+/** One person in the lead's list, with what can be done about them. */
+const props = defineProps<{ person: Account; self: boolean }>()
+const emit = defineEmits<{ role: [role: Role]; active: [active: boolean]; signOut: []; password: [] }>()
+const role = computed({ get: () => props.person.role, set: (wanted) => emit('role', wanted) })
+const seen = computed(() => {
+  if (!props.person.is_active) return 'may not sign in'
+  return props.person.last_login ? `last here ${moment(props.person.last_login)}` : 'never signed in'
+})
+</script>
+
+<template>
+  <li :class="{ gone: !person.is_active }">
+    <span class="who">
+      <strong>{{ person.initials }}</strong> {{ person.username }} <span class="quiet">{{ seen }}</span>
+    </span>
+    <v-select
+      v-if="person.is_active"
+      v-model="role"
+      :items="choicesOf(ROLES)"
+      :label="`Role of ${person.initials}`"
+      density="compact"
+      hide-details
+    />
+    <span class="do">
+      <template v-if="person.is_active">
+        <button type="button" class="text-link" @click="emit('password')">Link to a new password</button>
+        <button type="button" class="text-link" @click="emit('signOut')">Sign out everywhere</button>
+        <button v-if="!self" type="button" class="text-link" @click="emit('active', false)">Let go</button>
+      </template>
+      <button v-else type="button" class="text-link" @click="emit('active', true)">Let in again</button>
+    </span>
+  </li>
+</template>
+
+<style scoped>
+li {
+  display: grid;
+  grid-template-columns: minmax(200px, 1.2fr) 150px minmax(220px, 1.6fr);
+  gap: 16px;
+  align-items: center;
+  min-height: 60px;
+  border-bottom: 1px solid var(--line-soft);
+}
+
+.who .quiet {
+  display: block;
+}
+
+.gone strong {
+  text-decoration: line-through;
+}
+
+.do {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+}
+
+@media (max-width: 700px) {
+  li {
+    grid-template-columns: 1fr;
+    gap: 6px;
+    padding: 10px 0;
+  }
+}
+</style>

@@ -1,0 +1,12 @@
+import type { Words } from '@/shared/labels/words'
+import type { Role } from './api'
+
+export const ROLES: Words<Role> = { lead: 'lead', grower: 'grower', counter: 'counter', reader: 'reader' }
+
+/** What a role may, in a few words; docs/roles.md says it in full. */
+export const ROLE_MEANS: Words<Role> = {
+  lead: 'everything; people and backups too',
+  grower: 'plans and records everything, but people, deletions and backups',
+  counter: 'rounds and counts only, and counts blind',
+  reader: 'reads, changes nothing',
+}
