@@ -13,10 +13,12 @@ export DJANGO_SETTINGS_MODULE := server.config.settings
 export PYTHONPYCACHEPREFIX := $(CURDIR)/$(VENV)/pycache
 
 DEMO_DAY := $(shell date +%F)
-DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3
+DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACKUPS=var/demo-backups
+# OWN=1: your own nursery instead of the demo
+LAN_ENV := $(if $(OWN),,$(DEMO_ENV))
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo serve-lan test vectors screenshots bench format schema clean
+.PHONY: help demo serve serve-lan backup restore test vectors screenshots bench format schema clean
 
 help: ## what there is
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -60,9 +62,19 @@ demo: $(STAMPS)/run $(STAMPS)/web ## set up, load the demo data of today, serve 
 	@mkdir -p var
 	@$(DEMO_ENV) $(PY) -m scripts.serve --demo
 
-serve-lan: $(STAMPS)/run $(STAMPS)/web ## serve to phones on this network over a secure address; docs/phone.md
+serve: $(STAMPS)/run $(STAMPS)/web ## serve your own nursery on loopback, in var/awake-furrow.sqlite3
 	@mkdir -p var
-	@$(DEMO_ENV) $(PY) -m scripts.serve_lan --demo
+	@$(PY) -m scripts.serve
+
+serve-lan: $(STAMPS)/run $(STAMPS)/web ## serve the demo, or with OWN=1 your own nursery, to this network; docs/network.md
+	@mkdir -p var
+	@$(LAN_ENV) $(PY) -m scripts.serve_lan $(if $(OWN),,--demo)
+
+backup: $(STAMPS)/run ## make a backup of the database and the photos, while it runs
+	@$(PY) manage.py backup
+
+restore: $(STAMPS)/run ## put a backup in the place of everything: make restore FILE=path
+	@$(PY) manage.py restore $(FILE)
 
 # --- checking ---
 

@@ -62,6 +62,7 @@ INSTALLED_APPS = [
     "server.labels",
     "server.rounds",
     "server.exchange",
+    "server.backups",
     "server.demo",
 ]
 
@@ -125,6 +126,9 @@ TIME_ZONE = os.environ.get("AWAKE_FURROW_TIME_ZONE", "UTC")
 USE_TZ = True
 
 MEDIA_ROOT = DATA / "media"
+# where backups lie: best on another disk; nightly ones are made by the process that serves
+BACKUPS = Path(os.environ.get("AWAKE_FURROW_BACKUPS", DATA / "backups"))
+NIGHTLY = os.environ.get("AWAKE_FURROW_NIGHTLY") == "1"
 # server/devices/balance.py says what an adapter is; empty: the simulated balance
 BALANCE_ADAPTER = os.environ.get("AWAKE_FURROW_BALANCE", "")
 

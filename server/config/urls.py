@@ -50,6 +50,7 @@ api: list[URLPattern | URLResolver] = [
             "rounds",
             "labels",
             "exchange",
+            "backups",
         )
     ),
     path("schema/", SpectacularAPIView.as_view(), name="schema"),

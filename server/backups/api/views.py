@@ -1,0 +1,85 @@
+"""Backups over HTTP, for the lead: making, listing, taking away, restoring."""
+
+from django.http import FileResponse
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema
+from rest_framework.parsers import MultiPartParser
+from rest_framework.request import Request
+from rest_framework.response import Response
+from rest_framework.views import APIView
+
+from server.backups import selectors
+from server.backups.api.serializers import (
+    BackupFolderSerializer,
+    BackupRowSerializer,
+    HealthSerializer,
+    RestoredSerializer,
+    RestoreFileSerializer,
+    RestoreSerializer,
+)
+from server.backups.form import Manifest
+from server.backups.services.making import backup_now
+from server.backups.services.restoring import restore_as
+from server.people.permissions import Right, require
+from server.people.requests import person_of
+from server.rest.bodies import read
+
+
+class BackupsView(APIView):
+    """The backups there are; and a new one."""
+
+    @extend_schema(operation_id="backups_list", responses=BackupFolderSerializer)
+    def get(self, request: Request) -> Response:
+        require(person_of(request), Right.LEAD)
+        return Response(BackupFolderSerializer(selectors.backup_folder()).data)
+
+    @extend_schema(operation_id="backups_make", request=None, responses={201: BackupRowSerializer})
+    def post(self, request: Request) -> Response:
+        made = backup_now(by=person_of(request))
+        row = next(r for r in selectors.backups() if r.name == made.name)
+        return Response(BackupRowSerializer(row).data, status=201)
+
+
+class HealthView(APIView):
+    """The health of the database, checked now."""
+
+    @extend_schema(operation_id="backups_health", responses=HealthSerializer)
+    def get(self, request: Request) -> Response:
+        require(person_of(request), Right.LEAD)
+        return Response(HealthSerializer(selectors.health()).data)
+
+
+class BackupFileView(APIView):
+    """The file itself, to be kept elsewhere."""
+
+    @extend_schema(operation_id="backups_file", responses={(200, "application/zip"): OpenApiTypes.BINARY})
+    def get(self, request: Request, name: str) -> FileResponse:
+        require(person_of(request), Right.LEAD)
+        path = selectors.find_backup(name)
+        return FileResponse(path.open("rb"), content_type="application/zip", as_attachment=True, filename=path.name)
+
+
+class RestoreView(APIView):
+    """A backup of the folder in the place of everything."""
+
+    @extend_schema(operation_id="backups_restore", request=RestoreSerializer, responses=RestoredSerializer)
+    def post(self, request: Request) -> Response:
+        by = person_of(request)
+        require(by, Right.LEAD)
+        manifest, kept = restore_as(by=by, file=selectors.find_backup(read(RestoreSerializer, request)["name"]))
+        return _restored(manifest, kept)
+
+
+class RestoreFileView(APIView):
+    """A backup from elsewhere in the place of everything."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(operation_id="backups_restore_file", request=RestoreFileSerializer, responses=RestoredSerializer)
+    def post(self, request: Request) -> Response:
+        manifest, kept = restore_as(by=person_of(request), file=read(RestoreFileSerializer, request)["file"])
+        return _restored(manifest, kept)
+
+
+def _restored(manifest: Manifest, kept: str) -> Response:
+    return Response(RestoredSerializer({**manifest.as_json(), "kept": kept}).data)

@@ -1,0 +1,52 @@
+"""What a backup is: one zip of the database, the photos that it names, and a manifest with the checksum of each part."""
+
+import hashlib
+from dataclasses import asdict, dataclass, field
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+
+FORMAT = "awake-furrow-backup"
+# bump it when the parts or their meaning change
+VERSION = 1
+MANIFEST, DATABASE, PHOTOS = "backup.json", "database.sqlite3", "media/"
+SUFFIX = ".furrow.zip"
+CHUNK = 1 << 20
+
+
+@dataclass(frozen=True)
+class Manifest:
+    """What a backup says of itself. `parts`: name → SHA-256; `migrations`: app → its latest migration."""
+
+    made_at: str
+    app_version: str
+    lots: int
+    trials: int
+    looks: int
+    photos: int
+    missing_photos: list[str]
+    health: list[str]
+    migrations: dict[str, list[str]]
+    parts: dict[str, str]
+    format: str = FORMAT
+    version: int = VERSION
+    sizes: dict[str, int] = field(default_factory=dict)
+
+    def as_json(self) -> dict[str, Any]:
+        """The manifest as it is written."""
+        return asdict(self)
+
+
+def folder() -> Path:
+    """Where backups lie; AWAKE_FURROW_BACKUPS may put them on another disk."""
+    return Path(settings.BACKUPS)
+
+
+def digest_of_file(path: Path) -> str:
+    """SHA-256 of a file."""
+    found = hashlib.sha256()
+    with path.open("rb") as page:
+        while chunk := page.read(CHUNK):
+            found.update(chunk)
+    return found.hexdigest()

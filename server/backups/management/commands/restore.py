@@ -1,0 +1,31 @@
+"""Restore a backup from the command line, into an empty or a running installation."""
+
+from argparse import ArgumentParser
+from pathlib import Path
+from typing import Any
+
+from django.core.management import call_command
+from django.core.management.base import BaseCommand, CommandError
+
+from server.backups.services.restoring import restore
+from server.rest.problems import Problem
+
+
+class Command(BaseCommand):
+    help = "Put a backup in the place of everything that is here; what was here is kept as a backup first."
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        parser.add_argument("file", type=Path)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        file: Path = options["file"]
+        if not file.is_file():
+            raise CommandError(f"There is no file {file}.")
+        # an empty installation has no tables yet
+        call_command("migrate", verbosity=0)
+        try:
+            manifest, kept = restore(file)
+        except Problem as problem:
+            raise CommandError(problem.detail) from problem
+        self.stdout.write(f"Restored: {manifest.lots} lots, {manifest.trials} trials, {manifest.looks:,} looks, {manifest.photos} photos.")
+        self.stdout.write(f"What was here before is kept as {kept}.")

@@ -1,0 +1,170 @@
+"""Which backups there are, what one holds, and whether the database is sound."""
+
+import hashlib
+import json
+import shutil
+import sqlite3
+import zipfile
+from dataclasses import dataclass, fields
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import IO
+
+from django.conf import settings
+from django.db import connection
+from django.db.migrations.loader import MigrationLoader
+
+from server.backups.form import CHUNK, DATABASE, FORMAT, MANIFEST, SUFFIX, VERSION, Manifest, folder
+from server.rest.problems import Problem
+
+
+@dataclass(frozen=True)
+class BackupRow:
+    """A backup in the folder. `why` is nightly, by hand or before a restore."""
+
+    name: str
+    made_at: datetime
+    megabytes: float
+    why: str
+
+
+@dataclass(frozen=True)
+class Health:
+    """How the database is: `findings` is empty while it is sound."""
+
+    sound: bool
+    findings: list[str]
+    checked_at: datetime
+    database_megabytes: float
+    photos: int
+
+
+@dataclass(frozen=True)
+class BackupFolder:
+    """The backups there are, the latest first, and the room for more. `nightly`: this process makes one every night."""
+
+    folder: str
+    free_gigabytes: float
+    nightly: bool
+    backups: list[BackupRow]
+
+
+def database_file() -> Path:
+    """The file of the database that is in use."""
+    return Path(connection.settings_dict["NAME"])
+
+
+def backups() -> list[BackupRow]:
+    """Backups in the folder, the latest first."""
+    here = folder()
+    found = [_row(p) for p in here.glob(f"*{SUFFIX}")] if here.is_dir() else []
+    return sorted((r for r in found if r), key=lambda r: r.made_at, reverse=True)
+
+
+def _row(path: Path) -> BackupRow | None:
+    """Name and time are in the file's name, so that a list opens no file."""
+    parts = path.name.removesuffix(SUFFIX).split("_")
+    if len(parts) != 3 or parts[0] != "awake-furrow":
+        return None
+    try:
+        made = datetime.strptime(parts[1], "%Y%m%d-%H%M%S").replace(tzinfo=UTC)
+    except ValueError:
+        return None
+    return BackupRow(path.name, made, round(path.stat().st_size / 2**20, 2), parts[2])
+
+
+def find_backup(name: str) -> Path:
+    """A backup in the folder by its name, and nothing outside it."""
+    path = folder() / name
+    if "/" in name or not name.endswith(SUFFIX) or not path.is_file():
+        raise Problem(f"There is no backup “{name}” any more. Look at the list again.", code="no_such_backup")
+    return path
+
+
+def check_database(path: Path) -> list[str]:
+    """What is wrong with a database file, in sentences; nothing if it is sound."""
+    there = sqlite3.connect(f"file:{path}?mode=ro", uri=True)
+    try:
+        broken = [str(row[0]) for row in there.execute("PRAGMA quick_check(5)") if row[0] != "ok"]
+        loose = there.execute("PRAGMA foreign_key_check").fetchmany(5)
+    except sqlite3.DatabaseError as error:
+        return [f"It cannot be read: {error}."]
+    finally:
+        there.close()
+    found = [f"A page of it is damaged: {b}" for b in broken]
+    return found + [
+        f"A record of {table} (number {row}) points at a record of {other} that is not there." for table, row, other, _ in loose
+    ]
+
+
+def health() -> Health:
+    """The database checked now, page by page and record by record."""
+    findings = check_database(database_file())
+    photos = Path(settings.MEDIA_ROOT)
+    return Health(
+        sound=not findings,
+        findings=findings,
+        checked_at=datetime.now(UTC),
+        database_megabytes=round(database_file().stat().st_size / 2**20, 1),
+        photos=sum(1 for p in photos.rglob("*.jpg")) if photos.is_dir() else 0,
+    )
+
+
+def backup_folder() -> BackupFolder:
+    """The folder of backups as it is now."""
+    here = folder()
+    room = next(p for p in (here, *here.absolute().parents) if p.is_dir())
+    return BackupFolder(str(here), round(shutil.disk_usage(room).free / 2**30, 1), settings.NIGHTLY, backups())
+
+
+def read_manifest(file: Path | IO[bytes]) -> Manifest:
+    """The manifest of a backup, every part held against its checksum; refused with the reason where it cannot be restored."""
+    try:
+        with zipfile.ZipFile(file) as box:
+            raw = box.read(MANIFEST)
+            told = json.loads(raw)
+            if told.get("format") != FORMAT:
+                raise _refused("not_a_backup", "This file is no backup of Awake Furrow.")
+            if told.get("version") != VERSION:
+                raise _newer(f"it has form {told.get('version')}, this application reads form {VERSION}")
+            if box.comment.decode("ascii", "replace") != hashlib.sha256(raw).hexdigest():
+                raise _damaged(MANIFEST)
+            for part, digest in told["parts"].items():
+                if _digest(box, part) != digest:
+                    raise _damaged(part)
+    except (zipfile.BadZipFile, EOFError, KeyError, ValueError, zipfile.zlib.error, NotImplementedError) as error:  # type: ignore[attr-defined]
+        raise _refused("damaged_backup", "This file is damaged, or no backup: it cannot be unpacked whole. Nothing was changed.") from error
+    manifest = Manifest(**{f.name: told[f.name] for f in fields(Manifest) if f.name in told})
+    unknown = [f"{app} {m}" for app, m in _migrations(manifest) if (app, m) not in MigrationLoader(None).disk_migrations]
+    if unknown:
+        raise _newer(f"version {manifest.app_version} made it, this is {settings.APP_VERSION}, which does not know its {unknown[0]}")
+    return manifest
+
+
+def _migrations(manifest: Manifest) -> list[tuple[str, str]]:
+    return [(app, m) for app, names in manifest.migrations.items() for m in names]
+
+
+def _digest(box: zipfile.ZipFile, part: str) -> str:
+    found = hashlib.sha256()
+    with box.open(part) as page:
+        while chunk := page.read(CHUNK):
+            found.update(chunk)
+    return found.hexdigest()
+
+
+def _refused(code: str, detail: str) -> Problem:
+    problem = Problem(detail, code=code)
+    problem.status, problem.title = 422, "This backup cannot be restored"
+    return problem
+
+
+def _damaged(part: str) -> Problem:
+    where = "its database" if part == DATABASE else f"“{part}”"
+    return _refused("damaged_backup", f"This backup is damaged: {where} is not what was written. Nothing was changed. Take an older one.")
+
+
+def _newer(why: str) -> Problem:
+    return _refused(
+        "newer_backup", f"This backup comes from a newer application: {why}. Update the application first. Nothing was changed."
+    )
