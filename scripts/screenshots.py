@@ -6,6 +6,7 @@ from pathlib import Path
 
 from journeys.browser import DESK, PHONE, Browser
 from scripts.demo_server import Api, DemoServer
+from scripts.practised import practised
 
 VIEWS = {
     "today": ("/", DESK),
@@ -42,7 +43,16 @@ VIEWS = {
     "plants": ("/plants", DESK),
     "import": ("/import", DESK),
     "glossary": ("/glossary", DESK),
+    "practice": ("/practice/{practised}", DESK),
+    "briefs": ("/practice", DESK),
+    "people": ("/people", DESK),
+    "account": ("/account", DESK),
+    "backups": ("/backups", DESK),
+    "bench": ("/practice/bench", DESK),
+    "bench-count": ("/trials/1/count", PHONE),
 }
+# pages of a practice bench: a tab that is on one
+ON_BENCH = {"bench", "bench-count"}
 # what is pressed before a picture is taken
 PRESSED = {"import": "a sample sheet"}
 TRIALS = {
@@ -74,7 +84,7 @@ KEPT = [
     *("today", "trial", "count", "compare", "question", "closing", "stands", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
     *("verdict", "report"),
-    *("sowing", "knowledge", "import"),
+    *("sowing", "knowledge", "import", "practice"),
 ]
 
 
@@ -93,6 +103,8 @@ def main(folder: Path, names: list[str]) -> None:
         ids |= {"batch_balsamroot": bags["HR-114"], "batch_elderberry": bags["SC-011"], "batch_sumac": bags["RT-021"]}
         ids["sowing_mallow"] = next(p["id"] for p in api.get("/api/v1/sowing-plans/") if p["lot_code"] == "SM-052")
         ids["plant_flax"] = next(p["taxon"] for p in api.get("/api/v1/knowledge/") if p["common_name"] == "Lewis flax")
+        if {"practice", "briefs", *ON_BENCH} & {n.partition("@")[0] for n in names}:
+            ids["practised"], ids["bench"] = practised(api)
         browser = Browser()
         try:
             browser.driver.get(address + "/sign-in")
@@ -103,6 +115,8 @@ def main(folder: Path, names: list[str]) -> None:
                 path, size = VIEWS.get(view, (view, DESK))
                 target = folder / f"{name.strip('/').replace('/', '-').replace('@', '-').format(**ids)}.png"
                 browser.size(*((int(width), 844) if width else size))
+                kept = f"setItem('awake-furrow-bench', '{ids['bench']}')" if view in ON_BENCH else "removeItem('awake-furrow-bench')"
+                browser.driver.execute_script(f"sessionStorage.{kept}")
                 browser.driver.get(address + path.format(**ids))
                 time.sleep(2)
                 if name in PRESSED:

@@ -7,6 +7,7 @@
 ``speed``      speed and pace of a pair; ``layout`` ladders, factors, blocks.
 ``over_trials`` a treatment over lots and years.
 ``lot_next``   what a lot asks for next.
+``practice``   the truth beside what was concluded on the practice bench.
 ``knowledge``  a plant over its trials. ``sowing``     ways to sow, and what came of them.
 """
 
@@ -17,6 +18,7 @@ from core.verdict.layout import block_sentence, factor_sentences, ladder_sentenc
 from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
 from core.verdict.over_trials import over_trials_sentence
 from core.verdict.planning import telling_sentences
+from core.verdict.practice import Estimate, Marked, PracticeResult, TrialStory, Tried, judge_practice
 from core.verdict.sentences import (
     TreatmentLine,
     head_sentence,
@@ -35,16 +37,21 @@ __all__ = [
     "FATE_MEANINGS",
     "RULES_VERSION",
     "Bands",
+    "Estimate",
     "FateMeaning",
     "LadderFacts",
     "LotAdvice",
     "LotFacts",
+    "Marked",
+    "PracticeResult",
     "Proposal",
     "RecipeEvidence",
     "Said",
     "TreatmentFacts",
     "TreatmentLine",
     "TrialFacts",
+    "TrialStory",
+    "Tried",
     "Verdict",
     "best_sentence",
     "best_so_far",
@@ -52,6 +59,7 @@ __all__ = [
     "choice_sentence",
     "factor_sentences",
     "head_sentence",
+    "judge_practice",
     "ladder_sentences",
     "lot_next",
     "openness",

@@ -1,5 +1,6 @@
 """The words of the work, spelled once for Python, database, JSON and TypeScript."""
 
+from core.vocabulary.practice import PracticeMark, PracticeSays
 from core.vocabulary.seed import (
     AmountKnown,
     AmountUnit,
@@ -146,6 +147,8 @@ __all__ = [
     "PlaceTrouble",
     "PlanMode",
     "PlanNoteKind",
+    "PracticeMark",
+    "PracticeSays",
     "Purpose",
     "QualityKind",
     "Question",

@@ -63,6 +63,7 @@ INSTALLED_APPS = [
     "server.rounds",
     "server.exchange",
     "server.backups",
+    "server.practice",
     "server.demo",
 ]
 
@@ -76,6 +77,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "server.practice.middleware.PracticeBench",
 ]
 
 ROOT_URLCONF = "server.config.urls"
@@ -128,14 +130,27 @@ USE_TZ = True
 MEDIA_ROOT = DATA / "media"
 # where backups lie: best on another disk; nightly ones are made by the process that serves
 BACKUPS = Path(os.environ.get("AWAKE_FURROW_BACKUPS", DATA / "backups"))
+# benches of the practice: a database of its own for each try, and none of it among the records
+PRACTICE = DATA / "practice"
 NIGHTLY = os.environ.get("AWAKE_FURROW_NIGHTLY") == "1"
 # server/devices/balance.py says what an adapter is; empty: the simulated balance
 BALANCE_ADAPTER = os.environ.get("AWAKE_FURROW_BALANCE", "")
 
 # what was worked out is kept in the process; each key says what it was made from, so nothing goes stale
+_KEYS = "server.record_kinds.other_database.cache_key"
 CACHES = {
-    "default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "default", "OPTIONS": {"MAX_ENTRIES": 20}},
-    "answers": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "answers", "OPTIONS": {"MAX_ENTRIES": 80}},
+    "default": {
+        "BACKEND": "django.core.cache.backends.locmem.LocMemCache",
+        "LOCATION": "default",
+        "KEY_FUNCTION": _KEYS,
+        "OPTIONS": {"MAX_ENTRIES": 20},
+    },
+    "answers": {
+        "BACKEND": "django.core.cache.backends.locmem.LocMemCache",
+        "LOCATION": "answers",
+        "KEY_FUNCTION": _KEYS,
+        "OPTIONS": {"MAX_ENTRIES": 80},
+    },
 }
 
 STATIC_URL = "/static/"

@@ -2,6 +2,7 @@
 
 import tempfile
 import unittest
+from pathlib import Path
 from typing import Any
 
 from django.conf import settings
@@ -20,6 +21,7 @@ class CountingRunner(DiscoverRunner):
         super().setup_test_environment(**kwargs)
         self._media = tempfile.TemporaryDirectory()
         settings.MEDIA_ROOT = self._media.name
+        settings.PRACTICE = Path(self._media.name) / "practice"
 
     def teardown_test_environment(self, **kwargs: Any) -> None:
         self._media.cleanup()

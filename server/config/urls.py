@@ -51,6 +51,7 @@ api: list[URLPattern | URLResolver] = [
             "labels",
             "exchange",
             "backups",
+            "practice",
         )
     ),
     path("schema/", SpectacularAPIView.as_view(), name="schema"),

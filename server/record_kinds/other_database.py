@@ -7,6 +7,8 @@ from pathlib import Path
 from django.db import DEFAULT_DB_ALIAS, connections
 from django.db.utils import load_backend
 
+SALT = "CACHE_SALT"
+
 
 @contextmanager
 def other_database(path: Path) -> Iterator[None]:
@@ -15,7 +17,7 @@ def other_database(path: Path) -> Iterator[None]:
     The connection to the file lasts as long as the block. Other threads notice nothing.
     """
     before = connections[DEFAULT_DB_ALIAS]
-    settings = {**before.settings_dict, "NAME": str(path), "CONN_MAX_AGE": 0}
+    settings = {**before.settings_dict, "NAME": str(path), "CONN_MAX_AGE": 0, SALT: str(path)}
     there = load_backend(settings["ENGINE"]).DatabaseWrapper(settings, DEFAULT_DB_ALIAS)
     connections[DEFAULT_DB_ALIAS] = there
     try:
@@ -23,3 +25,9 @@ def other_database(path: Path) -> Iterator[None]:
     finally:
         connections[DEFAULT_DB_ALIAS] = before
         there.close()
+
+
+def cache_key(key: str, prefix: str, version: int) -> str:
+    """Django's KEY_FUNCTION: what was worked out from one database is never handed out for another."""
+    salt = connections[DEFAULT_DB_ALIAS].settings_dict.get(SALT, "")
+    return f"{prefix}:{version}:{salt}:{key}".replace(" ", "_")

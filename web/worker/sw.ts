@@ -31,6 +31,8 @@ self.addEventListener('fetch', (event) => {
   const url = new URL(request.url)
   if (request.method !== 'GET' || url.origin !== self.location.origin) return
   if (url.pathname.startsWith('/api/')) {
+    // the practice bench is kept apart: nothing of it may answer for the nursery later
+    if (request.headers.has('X-Practice-Bench')) return
     if (!NOT_KEPT.test(url.pathname)) event.respondWith(answer(request))
   } else if (request.mode === 'navigate') event.respondWith(page(request))
   else if (FILES.includes(url.pathname)) event.respondWith(file(request))

@@ -3,6 +3,8 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { HelpPanel, useHelp } from '@/features/help'
 import { useSession } from '@/features/people'
+import { BenchBar } from '@/features/practice'
+import { benchId } from '@/shared/api/bench'
 import { keptAt } from '@/shared/api/kept'
 import { moment } from '@/shared/format/dates'
 import AppHead from './AppHead.vue'
@@ -19,6 +21,7 @@ const framed = computed(() => user.value !== null && !route.meta.bare)
   <v-app>
     <a class="skip" href="#main">To the page</a>
     <AppHead v-if="framed && user" :user="user" @help="helping = true" />
+    <BenchBar v-if="benchId && user" :bench="benchId" />
     <p v-if="keptAt && user" class="kept no-print" role="status">
       No signal: this is how it was on {{ moment(keptAt) }}, kept on this device.
     </p>

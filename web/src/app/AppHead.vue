@@ -87,7 +87,9 @@ async function leave() {
           <RouterLink to="/labels">Labels</RouterLink>
           <RouterLink to="/import">Read in, take out</RouterLink>
         </template>
+        <RouterLink to="/practice">Practice bench</RouterLink>
         <RouterLink v-if="user.may_lead" to="/people">People</RouterLink>
+        <RouterLink v-if="user.may_lead" to="/backups">Backups</RouterLink>
         <RouterLink to="/formats">Units and dates</RouterLink>
         <RouterLink to="/account">My account</RouterLink>
         <RouterLink to="/glossary">Glossary</RouterLink>

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { backupRoutes } from '@/features/backups'
 import { batchRoutes } from '@/features/batches'
 import { evidenceRoutes } from '@/features/evidence'
 import { exchangeRoutes } from '@/features/exchange'
@@ -7,6 +8,7 @@ import { labelRoutes } from '@/features/labels'
 import { lotRoutes } from '@/features/lots'
 import { peopleRoutes, readSession } from '@/features/people'
 import { placeRoutes } from '@/features/places'
+import { practiceRoutes } from '@/features/practice'
 import { recipeRoutes } from '@/features/recipes'
 import { roundRoutes } from '@/features/rounds'
 import { sowingRoutes } from '@/features/sowing'
@@ -40,6 +42,8 @@ export const router = createRouter({
     ...sowingRoutes,
     ...exchangeRoutes,
     ...helpRoutes,
+    ...practiceRoutes,
+    ...backupRoutes,
     ...peopleRoutes,
     { path: '/:unknown(.*)*', name: 'not-found', component: () => import('./NotFoundPage.vue'), meta: { open: true } },
   ],

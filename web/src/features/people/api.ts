@@ -36,7 +36,8 @@ export type OpenInvitation = Schemas['OpenInvitation']
 export const useDevices = () =>
   useQuery({ queryKey: ['devices'], queryFn: () => unwrap(http.GET('/api/v1/session/devices/')) })
 
-export const useSignOutElsewhere = () => useChange(() => unwrap<Schemas['SignedOut']>(http.DELETE('/api/v1/session/devices/')))
+export const useSignOutElsewhere = () =>
+  useChange(() => unwrap<Schemas['SignedOut']>(http.DELETE('/api/v1/session/devices/')))
 
 export const useAccounts = () =>
   useQuery({ queryKey: ['accounts'], queryFn: () => unwrap(http.GET('/api/v1/people/accounts/')) })

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
+import { addressOf } from '@/shared/api/bench'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { useChange } from '@/shared/composables/useChange'
 
@@ -99,5 +100,5 @@ export const useChangePlant = (id: Id) =>
   )
 
 /** A PDF of the server by its address. */
-export const sheetPdf = (id: number) => `/api/v1/sowing-plans/${id}/sheet.pdf/`
-export const cardPdf = (lot: number) => `/api/v1/lots/${lot}/card.pdf/`
+export const sheetPdf = (id: number) => addressOf(`/api/v1/sowing-plans/${id}/sheet.pdf/`)
+export const cardPdf = (lot: number) => addressOf(`/api/v1/lots/${lot}/card.pdf/`)

@@ -1,4 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch'
+import { BENCH_HEADER, benchId } from './bench'
 import type { components, paths } from './schema'
 import { noteServerTime } from './clock'
 import { noteKept } from './kept'
@@ -15,6 +16,7 @@ function csrfToken(): string {
 
 const csrf: Middleware = {
   onRequest({ request }) {
+    if (benchId) request.headers.set(BENCH_HEADER, String(benchId))
     if (!SAFE.has(request.method)) request.headers.set('X-CSRFToken', csrfToken())
     return request
   },

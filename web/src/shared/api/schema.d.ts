@@ -4,6 +4,92 @@
  */
 
 export interface paths {
+    "/api/v1/backups/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The backups there are; and a new one. */
+        get: operations["backups_list"];
+        put?: never;
+        /** @description The backups there are; and a new one. */
+        post: operations["backups_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/backups/{name}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The file itself, to be kept elsewhere. */
+        get: operations["backups_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/backups/health/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The health of the database, checked now. */
+        get: operations["backups_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/backups/restore/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A backup of the folder in the place of everything. */
+        post: operations["backups_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/backups/restore-file/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A backup from elsewhere in the place of everything. */
+        post: operations["backups_restore_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/bag-looks/": {
         parameters: {
             query?: never;
@@ -1390,6 +1476,161 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/practice/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        get: operations["practice_list"];
+        put?: never;
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        post: operations["practice_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        get: operations["practice_bench"];
+        put?: never;
+        post?: never;
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        delete: operations["practice_let_go"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/conclude/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        post: operations["practice_conclude"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/count-round/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        post: operations["practice_count_round"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/cut-all/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        post: operations["practice_cut_all"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/dishes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        get: operations["practice_dishes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/go-on/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        post: operations["practice_go_on"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/group/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        get: operations["practice_group"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/{id}/treat-and-sow/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        post: operations["practice_treat_and_sow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/recipes/": {
         parameters: {
             query?: never;
@@ -2688,6 +2929,37 @@ export interface components {
          * @enum {string}
          */
         AmountUnit: "seeds" | "g" | "ml" | "heads";
+        AttemptView: {
+            result: components["schemas"]["ResultView"] | null;
+            id: number;
+            brief: string;
+            level: number;
+            title: string;
+            story: string;
+            asks: string;
+            code: string;
+            person: string;
+            /** Format: date-time */
+            started_at: string;
+            days: number;
+            /** Format: date-time */
+            finished_at: string | null;
+        };
+        BackupFolder: {
+            folder: string;
+            /** Format: double */
+            free_gigabytes: number;
+            nightly: boolean;
+            backups: components["schemas"]["BackupRow"][];
+        };
+        BackupRow: {
+            name: string;
+            /** Format: date-time */
+            made_at: string;
+            /** Format: double */
+            megabytes: number;
+            why: string;
+        };
         Bag: {
             batch: number;
             code: string;
@@ -2887,6 +3159,11 @@ export interface components {
             checks: string[];
             caution: components["schemas"]["Caution"] | null;
         };
+        /** @description A brief to begin, or the code of a group to join. */
+        BeginRequest: {
+            brief?: string;
+            code?: string;
+        };
         /** @description Begin a step. `confirmed` repeats the cautions that were ticked, word by word. */
         BeginStepRequest: {
             /** Format: uuid */
@@ -2903,6 +3180,35 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        BenchTrial: {
+            id: number;
+            code: string;
+            question: string;
+            state: components["schemas"]["TrialState"];
+            dishes: number;
+            due: number;
+            open: number;
+            /** Format: double */
+            days_to_treat: number;
+            treatments: string[];
+            untreated: string;
+        };
+        BenchTrialRequest: {
+            trial: number;
+        };
+        BenchView: {
+            attempt: components["schemas"]["AttemptView"];
+            lot: number;
+            lot_code: string;
+            seeds_left: number;
+            /** Format: date */
+            today: string;
+            due_now: number;
+            /** Format: date */
+            next_on: string | null;
+            next_in_days: number | null;
+            trials: components["schemas"]["BenchTrial"][];
+        };
         BetterPlace: {
             name: string;
             /** Format: double */
@@ -2914,6 +3220,15 @@ export interface components {
             blocks: number;
             test: components["schemas"]["TermTest"];
             sentence: string;
+        };
+        BriefView: {
+            slug: string;
+            level: number;
+            title: string;
+            story: string;
+            asks: string;
+            seeds: number;
+            done: boolean;
         };
         /** @description Whether there is an address; `path` is said once, when it is made. */
         CalendarFeed: {
@@ -3118,6 +3433,16 @@ export interface components {
             lot_name: string;
             kind: string;
             dishes: number;
+        };
+        /** @description What is believed of each treatment, and of one share between what and what (0..1). */
+        ConcludePracticeRequest: {
+            trial: number;
+            says?: components["schemas"]["SaysRequest"][];
+            of?: string;
+            /** Format: double */
+            low?: number | null;
+            /** Format: double */
+            high?: number | null;
         };
         ConclusionView: {
             id: number;
@@ -3418,6 +3743,23 @@ export interface components {
             shares: number[];
             stands_out?: boolean;
             set_aside?: boolean;
+        };
+        DishSeen: {
+            dish: number;
+            code: string;
+            /** Format: double */
+            day: number;
+            new_germinated: number;
+            new_rotted: number;
+            mouldy: boolean;
+            fresh: number;
+            hard: number;
+            empty: number;
+            dead: number;
+        };
+        /** @description How many days went by, or how many dishes were counted or cut. */
+        Done: {
+            count: number;
         };
         /**
          * @description * `none` - NONE
@@ -3772,6 +4114,9 @@ export interface components {
             /** @default true */
             given_up?: boolean;
         };
+        GoOnRequest: {
+            days: number;
+        };
         GroundSowing: {
             /** Format: double */
             seeds_per_m2: number | null;
@@ -3873,6 +4218,15 @@ export interface components {
             hazard: components["schemas"]["Hazard"];
             short: string;
             care: string;
+        };
+        Health: {
+            sound: boolean;
+            findings: string[];
+            /** Format: date-time */
+            checked_at: string;
+            /** Format: double */
+            database_megabytes: number;
+            photos: number;
         };
         Helper: {
             initials: string;
@@ -4464,6 +4818,11 @@ export interface components {
         MapPlace: {
             place: string;
             dishes: components["schemas"]["MapDish"][];
+        };
+        MarkView: {
+            mark: components["schemas"]["PracticeMark"];
+            about: string;
+            words: string;
         };
         /**
          * @description * `sand` - SAND
@@ -5676,6 +6035,26 @@ export interface components {
             share: number | null;
             reason?: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
+        /**
+         * @description * `found` - FOUND
+         *     * `left_open` - LEFT_OPEN
+         *     * `missed` - MISSED
+         *     * `without_ground` - WITHOUT_GROUND
+         * @enum {string}
+         */
+        PracticeMark: "found" | "left_open" | "missed" | "without_ground";
+        PracticePage: {
+            briefs: components["schemas"]["BriefView"][];
+            attempts: components["schemas"]["AttemptView"][];
+        };
+        /**
+         * @description * `better` - BETTER
+         *     * `worse` - WORSE
+         *     * `same` - SAME
+         *     * `cannot_say` - CANNOT_SAY
+         * @enum {string}
+         */
+        PracticeSays: "better" | "worse" | "same" | "cannot_say";
         Proposal: {
             test: components["schemas"]["NextTest"];
             rule: components["schemas"]["VerdictRule"];
@@ -5945,6 +6324,38 @@ export interface components {
             record: components["schemas"]["RecordEnum"];
             id: number;
         };
+        RestoreFileRequest: {
+            /** Format: binary */
+            file: string;
+        };
+        /** @description A backup in the folder by its name. */
+        RestoreRequest: {
+            name: string;
+        };
+        /** @description What is here now, and under which name what was here before is kept. */
+        Restored: {
+            /** Format: date-time */
+            made_at: string;
+            lots: number;
+            trials: number;
+            looks: number;
+            photos: number;
+            kept: string;
+        };
+        ResultView: {
+            marks: components["schemas"]["MarkView"][];
+            truths: components["schemas"]["TruthView"][];
+            trial: string;
+            design: string;
+            days: number;
+            seeds_used: number;
+            found: number;
+            missed: number;
+            without_ground: number;
+            left_open: number;
+            advice: string;
+            teaches: string;
+        };
         RetestTask: {
             lot: number;
             code: string;
@@ -6009,6 +6420,10 @@ export interface components {
             at: string;
             /** Format: double */
             temp_c: number;
+        };
+        SaysRequest: {
+            treatment: string;
+            says: components["schemas"]["PracticeSays"];
         };
         /**
          * @description * `sand` - SAND
@@ -7282,6 +7697,17 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        TruthView: {
+            name: string;
+            /** Format: double */
+            truth: number;
+            /** Format: double */
+            counted: number | null;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+        };
         Turn: {
             readonly id: number;
             readonly version: number;
@@ -7448,6 +7874,130 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    backups_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupFolder"];
+                };
+            };
+        };
+    };
+    backups_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupRow"];
+                };
+            };
+        };
+    };
+    backups_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+        };
+    };
+    backups_health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+        };
+    };
+    backups_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Restored"];
+                };
+            };
+        };
+    };
+    backups_restore_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["RestoreFileRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Restored"];
+                };
+            };
+        };
+    };
     bag_looks_create: {
         parameters: {
             query?: never;
@@ -9522,6 +10072,258 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    practice_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticePage"];
+                };
+            };
+        };
+    };
+    practice_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["BeginRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptView"];
+                };
+            };
+        };
+    };
+    practice_bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchView"];
+                };
+            };
+        };
+    };
+    practice_let_go: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The bench is gone; a result stays */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    practice_conclude: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ConcludePracticeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptView"];
+                };
+            };
+        };
+    };
+    practice_count_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchTrialRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    practice_cut_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchTrialRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    practice_dishes: {
+        parameters: {
+            query: {
+                trial: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DishSeen"][];
+                };
+            };
+        };
+    };
+    practice_go_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoOnRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+        };
+    };
+    practice_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AttemptView"][];
+                };
+            };
+        };
+    };
+    practice_treat_and_sow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchTrialRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
                 };
             };
         };

@@ -1,4 +1,5 @@
 import { openDB } from 'idb'
+import { onThisBench } from '@/shared/api/bench'
 
 const STORE = 'records'
 
@@ -24,7 +25,7 @@ export interface Refusal {
  */
 export function deviceBox<T>(name: string) {
   const opened = () =>
-    openDB(`awake-furrow-${name}`, 2, {
+    openDB(`awake-furrow-${onThisBench(name)}`, 2, {
       upgrade(db) {
         for (const old of db.objectStoreNames) db.deleteObjectStore(old)
         db.createObjectStore(STORE, { keyPath: 'order', autoIncrement: true })

@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef } from 'vue'
+import { onThisBench } from '@/shared/api/bench'
 import { Problem } from '@/shared/api/problem'
 import { deviceBox, type Row } from './deviceBox'
 
@@ -22,7 +23,7 @@ const askEverything = (queries: QueryClient) => void queries.invalidateQueries()
 
 /** Who else has this box open sends nothing meanwhile; without locks the server's client_id keeps each record single. */
 const alone = (name: string, work: () => Promise<void>): Promise<void> =>
-  navigator.locks ? navigator.locks.request<Promise<void>>(`awake-furrow-${name}`, work).then() : work()
+  navigator.locks ? navigator.locks.request<Promise<void>>(`awake-furrow-${onThisBench(name)}`, work).then() : work()
 
 /**
  * Records go to the device first and to the server in order, once each by their client_id. Without signal they wait; what

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { addressOf } from '@/shared/api/bench'
 import { computed } from 'vue'
 
 /** A trial's data as files: for a spreadsheet, for a program, or all of it with what each column means. */
 const props = defineProps<{ trial: number; hidden: boolean }>()
-const address = (name: string) => `/api/v1/trials/${props.trial}/export/${name}/`
+const address = (name: string) => addressOf(`/api/v1/trials/${props.trial}/export/${name}/`)
 const files = computed(() => [
   { name: 'trial.xlsx', words: 'Spreadsheet', more: 'three tables, and a sheet that says what each column means' },
   { name: 'looks.csv', words: 'Looks', more: 'CSV in long form, one line a look' },

@@ -7,6 +7,7 @@ import ConclusionList from '@/shared/components/ConclusionList.vue'
 import { useTrials } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import HistoryList from '@/shared/components/HistoryList.vue'
+import { addressOf } from '@/shared/api/bench'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, moment } from '@/shared/format/dates'
@@ -167,7 +168,9 @@ function correct(wrong: StockLine) {
               >
             </li>
             <li class="no-print">
-              <a :href="`/api/v1/lots/${lot.id}/card.pdf/`" target="_blank" rel="noopener">A card to give along</a>
+              <a :href="addressOf(`/api/v1/lots/${lot.id}/card.pdf/`)" target="_blank" rel="noopener"
+                >A card to give along</a
+              >
             </li>
           </ul>
         </section>

@@ -26,8 +26,8 @@ async function submit() {
   <form class="form" @submit.prevent="submit">
     <ChipChoice v-model="role" label="Role" :choices="choicesOf(ROLES)" />
     <p class="quiet">{{ ROLE_MEANS[role[0] ?? 'counter'] }}</p>
-    <div class="form-row">
-      <v-text-field v-model="initials" label="Initials, if you know them" maxlength="6" />
+    <v-text-field v-model="initials" label="Initials, if you know them" maxlength="6" />
+    <div class="actions">
       <v-btn type="submit" color="primary" :loading="invite.isPending.value">Make a link</v-btn>
     </div>
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>

@@ -1,0 +1,179 @@
+"""The truth beside what was concluded on the practice bench: found, missed, believed without ground; and one piece of advice.
+
+A claim rests on ground when the trial had seed sown as it is, more dishes than one, and its own numbers told the two apart.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+from core.design import dishes_needed
+from core.verdict.sentences import percent
+from core.vocabulary import PracticeMark, PracticeSays
+
+# a difference smaller than this changes nothing in a nursery
+MATTERS = 0.10
+# an estimate wider than this says little, even where it holds the truth
+WIDEST = 0.40
+
+
+@dataclass(frozen=True, slots=True)
+class Tried:
+    """A treatment of the trial with its hidden truth. `told_apart` from seed sown as it is; None where nothing could tell."""
+
+    name: str
+    truth: float
+    dishes: int
+    seeds_per_dish: int
+    untreated: bool
+    told_apart: bool | None
+
+
+@dataclass(frozen=True, slots=True)
+class Estimate:
+    """How many in all come up after a treatment, as somebody believes: shares 0..1."""
+
+    name: str
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True)
+class Marked:
+    """One conclusion with what it is worth, in a sentence."""
+
+    about: str
+    mark: PracticeMark
+    words: str
+
+
+@dataclass(frozen=True)
+class PracticeResult:
+    """What was found, missed and believed without ground, and one piece of advice for the next try."""
+
+    marks: list[Marked]
+    advice: str
+
+    def count(self, mark: PracticeMark) -> int:
+        """How many conclusions have the mark."""
+        return sum(m.mark is mark for m in self.marks)
+
+
+@dataclass(frozen=True, slots=True)
+class TrialStory:
+    """How the trial was run, as far as the advice asks: dishes not closed, dishes with mould that still count, the dishes' rho."""
+
+    unclosed: int = 0
+    mouldy_counted: int = 0
+    rho: float = 0.05
+
+
+def judge_practice(
+    tried: Sequence[Tried], says: Mapping[str, PracticeSays], estimate: Estimate | None, untreated_truth: float, story: TrialStory
+) -> PracticeResult:
+    """Hold conclusions against the truth.
+
+    Parameters
+    ----------
+    tried : sequence of Tried
+        Every treatment of the trial.
+    says : mapping of name to PracticeSays
+        What was concluded of each treatment but the untreated; what is missing counts as “cannot say”.
+    estimate : Estimate or None
+        What was believed of one treatment's share.
+    untreated_truth : float
+        True share 0..1 of seed sown as it is, whether it was in the trial or not.
+    story : TrialStory
+        How the trial was run.
+    """
+    marks = [_marked(t, says.get(t.name, PracticeSays.CANNOT_SAY), untreated_truth) for t in tried if not t.untreated]
+    if estimate is not None:
+        truth = next(t.truth for t in tried if t.name == estimate.name)
+        marks.append(_estimated(estimate, truth))
+    return PracticeResult(marks, _advice(tried, marks, untreated_truth, story))
+
+
+def _marked(t: Tried, says: PracticeSays, untreated: float) -> Marked:
+    diff = t.truth - untreated
+    truth = PracticeSays.SAME if abs(diff) < MATTERS else PracticeSays.BETTER if diff > 0 else PracticeSays.WORSE
+    numbers = f"in truth {percent(t.truth)} % come up, and {percent(untreated)} % of seed sown as it is"
+    differs = truth is not PracticeSays.SAME
+    if says in (PracticeSays.BETTER, PracticeSays.WORSE):
+        if says is not truth:
+            return Marked(t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” was believed to do {says}: {numbers}.")
+        if not t.told_apart:
+            why = "nothing was sown as it is beside it" if t.told_apart is None else "your dishes do not tell the two apart"
+            return Marked(t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” does {says}, but that was luck: {why}; {numbers}.")
+        return Marked(t.name, PracticeMark.FOUND, f"“{t.name}” does {says}: {numbers}.")
+    if differs:
+        told = " Your own numbers had told them apart." if t.told_apart else ""
+        return Marked(t.name, PracticeMark.MISSED, f"“{t.name}” does {truth}, and that was not seen: {numbers}.{told}")
+    if says is PracticeSays.SAME and t.told_apart is None:
+        return Marked(
+            t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” makes no difference, but nothing was there to see it by: {numbers}."
+        )
+    mark = PracticeMark.FOUND if says is PracticeSays.SAME else PracticeMark.LEFT_OPEN
+    return Marked(t.name, mark, f"“{t.name}” makes no difference that matters: {numbers}.")
+
+
+def _estimated(e: Estimate, truth: float) -> Marked:
+    said = f"between {percent(e.low)} % and {percent(e.high)} %"
+    if not e.low <= truth <= e.high:
+        return Marked(e.name, PracticeMark.WITHOUT_GROUND, f"“{e.name}”: believed {said}; in truth {percent(truth)} % come up.")
+    if e.high - e.low > WIDEST:
+        return Marked(e.name, PracticeMark.MISSED, f"“{e.name}”: {said} holds the truth, {percent(truth)} %, but is too wide to sow by.")
+    return Marked(e.name, PracticeMark.FOUND, f"“{e.name}”: {said} holds the truth, {percent(truth)} %.")
+
+
+def _advice(tried: Sequence[Tried], marks: Sequence[Marked], untreated: float, story: TrialStory) -> str:
+    """One piece, the one that costs most if it is not followed."""
+    treated = [t for t in tried if not t.untreated]
+    said = _about_the_design(tried, untreated) or _about_the_dishes(story) or _more_dishes(treated, marks, untreated, story.rho)
+    if said is not None:
+        return said
+    if any(m.mark is PracticeMark.WITHOUT_GROUND for m in marks):
+        return "Believe a difference when the intervals of the two no longer share much; until then “cannot say” is the right answer."
+    if any(m.mark is PracticeMark.MISSED for m in marks):
+        return "Read Compare before you conclude: what stands apart there is told apart."
+    return "Nothing was missed and nothing believed without ground. Take the next brief, or the same with fewer seeds."
+
+
+def _about_the_design(tried: Sequence[Tried], untreated: float) -> str | None:
+    if not any(t.untreated for t in tried):
+        return (
+            "Sow some of the seed as it is next time. Without that control nothing shows whether a treatment did anything: "
+            f"here {percent(untreated)} % come up by themselves."
+        )
+    if any(t.dishes == 1 for t in tried):
+        return "Lay out more than one dish a treatment: one dish alone shows nothing of how much dishes differ by themselves."
+    return None
+
+
+def _about_the_dishes(story: TrialStory) -> str | None:
+    if story.mouldy_counted:
+        return "Set a dish aside when mould takes it, and write down why: what rotted says nothing about the treatment."
+    if story.unclosed:
+        dishes = "dish was" if story.unclosed == 1 else "dishes were"
+        return (
+            f"Cut what is left before you conclude: {story.unclosed} {dishes} not closed, "
+            "and asleep looks like dead until somebody cuts it."
+        )
+    return None
+
+
+def _more_dishes(treated: Sequence[Tried], marks: Sequence[Marked], untreated: float, rho: float) -> str | None:
+    """What it would have taken to see the largest difference that the dishes did not tell."""
+    hidden = {m.about for m in marks if m.mark is not PracticeMark.FOUND}
+    unseen = [t for t in treated if t.name in hidden and t.told_apart is False and abs(t.truth - untreated) >= MATTERS]
+    if not unseen:
+        return None
+    t = max(unseen, key=lambda x: abs(x.truth - untreated))
+    groups = len(treated) + 1
+    found = dishes_needed(untreated, t.truth, seeds=t.seeds_per_dish, treatments=groups, rho=rho, comparisons=len(treated))
+    if found is None:
+        return "The difference is too small for any trial of this kind: ask a larger question, or try fewer treatments."
+    dishes = max(found[0], t.dishes + 1)
+    return (
+        f"Spread the seed over more dishes: {dishes} dishes of {t.seeds_per_dish} show what “{t.name}” does 8 times in 10; "
+        f"you had {t.dishes}. "
+        "More dishes tell more than more seeds in each."
+    )

@@ -1,0 +1,118 @@
+"""The database of a try: made in the shape of the nursery's own, opened for a block, moved in time."""
+
+import sqlite3
+from collections.abc import Iterator
+from contextlib import contextmanager
+from datetime import datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+from django.apps import apps
+from django.db import connection, models, transaction
+from django.db.models import F
+
+from server.batches.models import BatchPlan
+from server.people.models import Person
+from server.practice.models import Attempt
+from server.record_kinds.other_database import other_database
+from server.rest.problems import Problem
+
+# what the framework needs to know of the tables; everything else begins empty
+COPIED = ("django_migrations", "django_content_type")
+
+
+def make_bench(path: Path) -> None:
+    """An empty database of the same shape as the nursery's, without any of its records."""
+    path.parent.mkdir(parents=True, exist_ok=True)
+    path.unlink(missing_ok=True)
+    live = sqlite3.connect(f"file:{connection.settings_dict['NAME']}?mode=ro", uri=True)
+    bench = sqlite3.connect(path)
+    try:
+        shape = live.execute(
+            "SELECT sql FROM sqlite_master WHERE sql IS NOT NULL AND name NOT LIKE 'sqlite_%' ORDER BY type = 'table' DESC"
+        )
+        for (sql,) in shape.fetchall():
+            bench.execute(sql)
+        for table in COPIED:
+            rows = live.execute(f"SELECT * FROM {table}").fetchall()  # our own names
+            if rows:
+                bench.executemany(f"INSERT INTO {table} VALUES ({','.join('?' * len(rows[0]))})", rows)  # our own names
+        bench.commit()
+    finally:
+        bench.close()
+        live.close()
+
+
+@contextmanager
+def on_bench(attempt: Attempt) -> Iterator[Person]:
+    """Work on the bench of a try, as its person, who is the lead there; refused where its file is gone."""
+    if not attempt.file.is_file():
+        raise Problem("This bench is not here any more: begin the brief anew.", code="no_bench")
+    with other_database(attempt.file):
+        _check_shape()
+        yield Person.objects.get(pk=attempt.person_id)
+
+
+def _check_shape() -> None:
+    """A bench of an earlier version is not opened: bringing it up to date takes a minute, beginning anew takes none."""
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT COUNT(*) FROM django_migrations")
+        applied = cursor.fetchone()[0]
+    if applied != _migrations_known():
+        raise Problem("This bench was made by an earlier version of the application. Begin the brief anew; results stay.", code="old_bench")
+
+
+_known: dict[str, int] = {}
+
+
+def _migrations_known() -> int:
+    """How many migrations a database that is up to date has; counted once a process."""
+    if "count" not in _known:
+        from django.db.migrations.loader import MigrationLoader
+
+        _known["count"] = len(MigrationLoader(None).disk_migrations)
+    return _known["count"]
+
+
+@transaction.atomic
+def pass_time(days: float) -> None:
+    """Let days go by: everything that happened and everything planned moves that far into the past, and today stays today.
+
+    Works on the database in use, so it is called on a bench, or by a test that moves its clock.
+    """
+    span = timedelta(days=days)
+    for model in _models():
+        moments = [f.name for f in model._meta.concrete_fields if isinstance(f, models.DateTimeField)]
+        if moments:
+            model._base_manager.update(**{name: F(name) - span for name in moments})
+        for f in model._meta.concrete_fields:
+            if isinstance(f, models.DateField) and not isinstance(f, models.DateTimeField):
+                table, column = model._meta.db_table, f.column
+                with connection.cursor() as cursor:
+                    cursor.execute(f"UPDATE {table} SET {column} = date({column}, %s)", [f"-{round(days)} days"])  # our own names
+    for plan in BatchPlan.objects.all():
+        BatchPlan.objects.filter(pk=plan.pk).update(steps=_earlier(plan.steps, span))
+
+
+def _models() -> list[type[models.Model]]:
+    return [m for app in apps.get_app_configs() if app.name.startswith("server.") for m in app.get_models() if m is not Attempt]
+
+
+def _earlier(value: Any, span: timedelta) -> Any:
+    """The moments in what was kept as JSON, moved."""
+    if isinstance(value, list):
+        return [_earlier(v, span) for v in value]
+    if isinstance(value, dict):
+        return {k: _earlier(v, span) for k, v in value.items()}
+    if isinstance(value, str):
+        try:
+            return (datetime.fromisoformat(value) - span).isoformat()
+        except ValueError:
+            return value
+    return value
+
+
+def forget_bench(attempt: Attempt) -> None:
+    """Remove the file of a try, and what SQLite keeps beside it."""
+    for end in ("", "-wal", "-shm"):
+        Path(f"{attempt.file}{end}").unlink(missing_ok=True)

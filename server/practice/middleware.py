@@ -1,0 +1,54 @@
+"""Whose page is on the practice bench, is answered from there: the same addresses and screens, another database."""
+
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponseBase, JsonResponse
+
+from server.people.models import Person
+from server.practice.files import on_bench
+from server.practice.models import Attempt
+from server.rest.problems import CONTENT_TYPE, Problem, body, problem_body
+
+HEADER, PARAMETER = "X-Practice-Bench", "bench"
+API = "/api/v1/"
+# these belong to the nursery and its people, wherever the page is
+REAL = tuple(
+    f"{API}{p}/" for p in ("session", "people", "invitations", "practice", "backups", "schema", "docs", "calendar", "calendar-feed")
+)
+# these work with files, or in threads of their own: there is nothing of that kind to practise
+NOT_HERE = tuple(f"{API}{p}/" for p in ("files", "everything", "photos"))
+STREAMED = "/report/making/"
+
+
+class PracticeBench:
+    """Let a request that names a bench work there, for its own person only."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponseBase]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponseBase:
+        number = request.headers.get(HEADER) or request.GET.get(PARAMETER, "")
+        if not number or not request.path.startswith(API) or request.path.startswith(REAL):
+            return self.get_response(request)
+        person = request.user
+        if not isinstance(person, Person):
+            return self.get_response(request)
+        if request.path.startswith(NOT_HERE) or request.path.endswith(STREAMED):
+            return _problem(409, "This works with the nursery's own records only. Leave the practice bench for it.", "not_on_the_bench")
+        attempt = Attempt.objects.filter(pk=number, person=person).first() if number.isdigit() else None
+        if attempt is None:
+            return _problem(409, "This bench is not here any more. Leave the practice bench, and begin anew.", "no_bench")
+        if PARAMETER in request.GET:
+            asked = request.GET.copy()
+            asked.pop(PARAMETER)
+            request.GET = asked  # type: ignore[assignment]  # Django's own way to change it
+        try:
+            with on_bench(attempt) as there:
+                request.user = there
+                return self.get_response(request)
+        except Problem as problem:
+            return JsonResponse(problem_body(problem), status=problem.status, content_type=CONTENT_TYPE)
+
+
+def _problem(status: int, detail: str, code: str) -> JsonResponse:
+    return JsonResponse(body(status, "Not on the practice bench", detail, code, []), status=status, content_type=CONTENT_TYPE)

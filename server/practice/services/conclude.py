@@ -1,0 +1,107 @@
+"""What was concluded from a trial on the bench, held against the truth; kept with the try, and nowhere else."""
+
+from collections.abc import Mapping
+from dataclasses import asdict
+from typing import Any
+
+from django.utils import timezone
+
+from core.verdict import Estimate, TrialStory, Tried, judge_practice
+from core.verdict.facts import TrialFacts
+from core.vocabulary import PracticeMark, PracticeSays
+from server.evidence.selectors.shares import by_treatment
+from server.evidence.selectors.verdict import facts_of
+from server.practice.biology import biology_of, planned_steps, share_that_comes, steps_done
+from server.practice.briefs import BY_SLUG
+from server.practice.files import on_bench
+from server.practice.models import Attempt
+from server.practice.selectors import ResultView, TruthView, foul_dish
+from server.rest.problems import Problem, refused
+from server.trials.models import Trial
+from server.trials.selectors.state import TrialCourses, trials, with_courses
+
+
+def conclude(
+    *, attempt: Attempt, trial: int, says: Mapping[str, PracticeSays], low: float | None = None, high: float | None = None, of: str = ""
+) -> Attempt:
+    """Finish a try: what one believes of each treatment against seed sown as it is, and of one share between what and what.
+
+    `low` and `high` are shares 0..1 of the treatment named `of`.
+    """
+    if attempt.finished_at is not None:
+        raise Problem("This try is concluded already: the truth is known. Begin it anew with fresh seed.", code="concluded_already")
+    if (low is None) != (high is None) or (low is not None and high is not None and not 0 <= low <= high <= 1):
+        raise refused("/high", "no_range", "Say between what and what: two numbers from 0 to 100, the smaller one first.")
+    with on_bench(attempt):
+        found: Trial | None = trials().filter(pk=trial).first()
+        if found is None:
+            raise refused("/trial", "no_such_trial", "Choose the trial that you conclude from.")
+        courses = with_courses([found])[0]
+        result = _result(attempt, courses, says, (of, low, high))
+    attempt.concluded = {"trial": found.code, "says": dict(says), "of": of, "low": low, "high": high}
+    attempt.result = asdict(result)
+    attempt.finished_at = timezone.now()
+    attempt.save(update_fields=["concluded", "result", "finished_at"])
+    return attempt
+
+
+def _result(
+    attempt: Attempt, courses: TrialCourses, says: Mapping[str, PracticeSays], estimate: tuple[str, float | None, float | None]
+) -> ResultView:
+    facts = facts_of(courses)
+    if not isinstance(facts, TrialFacts):
+        raise Problem("Nothing was counted in this trial yet: count at least one round before you conclude.", code="nothing_counted")
+    biology, brief = biology_of(attempt), BY_SLUG[attempt.brief]
+    rows = by_treatment(courses)
+    names = [t.treatment.name for t in rows]
+    if strange := [n for n in says if n not in names]:
+        raise refused("/says", "no_such_treatment", f"There is no treatment “{strange[0]}” in this trial.")
+    untreated = next((t.treatment.name for t in rows if t.treatment.recipe is None), None)
+    truths = {
+        t.treatment.name: share_that_comes(
+            biology, steps_done(d.dish, d.sown_at) if (d := t.dishes[0]).sown_at else planned_steps(t.treatment.recipe)
+        )
+        for t in rows
+    }
+    tried = [
+        Tried(
+            name=t.treatment.name,
+            truth=truths[t.treatment.name],
+            dishes=len(t.dishes),
+            seeds_per_dish=t.dishes[0].dish.seeds,
+            untreated=t.treatment.name == untreated,
+            told_apart=_told_apart(facts, t.treatment.name, untreated),
+        )
+        for t in rows
+    ]
+    of, low, high = estimate
+    said = Estimate(of if of in names else untreated or names[0], low, high) if low is not None and high is not None else None
+    foul = foul_dish(attempt)
+    story = TrialStory(
+        unclosed=sum(d.open for d in courses.dishes),
+        mouldy_counted=sum(d.dish.pk == foul and d.set_aside is None for d in courses.dishes),
+        rho=brief.rho,
+    )
+    judged = judge_practice(tried, says, said, share_that_comes(biology, []), story)
+    shares = {t.name: t for t in facts.treatments}
+    marks: list[Any] = [asdict(m) for m in judged.marks]
+    return ResultView(
+        trial=courses.trial.code,
+        design=f"{len(rows)} × {len(rows[0].dishes)} dishes × {rows[0].dishes[0].dish.seeds} seeds",
+        days=round(attempt.days),
+        seeds_used=sum(d.dish.seeds for d in courses.dishes),
+        found=judged.count(PracticeMark.FOUND),
+        missed=judged.count(PracticeMark.MISSED),
+        without_ground=judged.count(PracticeMark.WITHOUT_GROUND),
+        left_open=judged.count(PracticeMark.LEFT_OPEN),
+        marks=marks,
+        truths=[TruthView(n, truths[n], shares[n].share, shares[n].lower, shares[n].upper) for n in names],
+        advice=judged.advice,
+        teaches=brief.teaches,
+    )
+
+
+def _told_apart(facts: TrialFacts, name: str, untreated: str | None) -> bool | None:
+    if untreated is None or name == untreated or facts.comparison.shares.df is None:
+        return None
+    return any(p.told_apart for p in facts.comparison.pairs if {p.a, p.b} == {name, untreated})

@@ -1,0 +1,84 @@
+"""Beginning a try at a brief, alone or with others at the same hidden seed."""
+
+import secrets
+
+from django.db import transaction
+from django.utils import timezone
+
+from core.vocabulary import AmountKnown, OriginKind, PlaceKind, Role, StockKind
+from server.lots.services import add_lot, enter_stock
+from server.people.models import Person, WorkYear
+from server.places.services import add_place
+from server.practice.briefs import BY_SLUG, Brief
+from server.practice.files import forget_bench, make_bench
+from server.practice.models import Attempt
+from server.recipes.services import write_recipe
+from server.record_kinds.other_database import other_database
+from server.record_kinds.services import create_thing
+from server.rest.problems import Problem, refused
+
+# no letters that are read as others
+LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ"
+CODE_LENGTH = 5
+SOURCE = "practice bench, invented"
+
+
+def begin(*, by: Person, brief: str) -> Attempt:
+    """Begin a brief with a lot that nobody had before."""
+    if brief not in BY_SLUG:
+        raise refused("/brief", "no_such_brief", "There is no such brief. Choose one from the list.")
+    code = "".join(secrets.choice(LETTERS) for _ in range(CODE_LENGTH))
+    return _begin(by, BY_SLUG[brief], code, secrets.randbits(32))
+
+
+def join_group(*, by: Person, code: str) -> Attempt:
+    """Begin the brief of a group: the same hidden seed, one's own dishes."""
+    wanted = code.strip().upper()
+    first = Attempt.objects.filter(code=wanted).order_by("pk").first()
+    if first is None:
+        raise refused(
+            "/code", "no_such_group", f"Nobody began a brief with the code {wanted}. It has {CODE_LENGTH} letters; ask for it again."
+        )
+    return _begin(by, BY_SLUG[first.brief], wanted, first.seed_of_lot)
+
+
+def _begin(by: Person, brief: Brief, code: str, seed_of_lot: int) -> Attempt:
+    with transaction.atomic():
+        attempt = Attempt.objects.create(
+            person=by, brief=brief.slug, code=code, seed_of_lot=seed_of_lot, seed_of_dishes=secrets.randbits(32)
+        )
+        make_bench(attempt.file)
+    with other_database(attempt.file), transaction.atomic():
+        _lay_out(by, brief)
+    return attempt
+
+
+def _lay_out(by: Person, brief: Brief) -> None:
+    """The seed, the recipes and two places; whoever practises is the lead here, whatever they are in the nursery."""
+    lead = Person(pk=by.pk, username=by.username, initials=by.initials, role=Role.LEAD, units=by.units, dates=by.dates)
+    lead.set_unusable_password()
+    lead.save(force_insert=True)
+    create_thing(WorkYear(working_days=list(range(7))), by=lead)
+    fridge = add_place(by=lead, name="Practice fridge", kind=PlaceKind.FRIDGE, order=1, temperature_c=3)
+    add_place(by=lead, name="Practice bench", kind=PlaceKind.SHELF, order=2, temperature_c=20)
+    lot = add_lot(by=lead, code="PB-001", field_name=brief.lot_name, origin_kind=OriginKind.SWAPPED, place=fridge, note=brief.story[:300])
+    enter_stock(
+        by=lead, lot=lot, kind=StockKind.IN, amount=brief.seeds, known=AmountKnown.COUNTED, at=timezone.now(), reason="for practice"
+    )
+    for name, steps in brief.recipes.items():
+        write_recipe(by=lead, name=name, steps=[vars(s) for s in steps], source=SOURCE)
+
+
+def own_attempt(person: Person, pk: int) -> Attempt:
+    """A try of one's own."""
+    found = Attempt.objects.filter(pk=pk, person=person).select_related("person").first()
+    if found is None:
+        raise Problem("This try is not yours, or is not here any more. Begin one on the practice page.", code="no_such_try")
+    return found
+
+
+def let_go(*, by: Person, attempt: Attempt) -> None:
+    """Let a try go: its bench is removed, and with it everything that was done there. A result stays."""
+    if attempt.finished_at is None:
+        attempt.delete()
+    forget_bench(attempt)

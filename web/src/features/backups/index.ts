@@ -1,0 +1,5 @@
+import type { RouteRecordRaw } from 'vue-router'
+
+export const backupRoutes: RouteRecordRaw[] = [
+  { path: '/backups', name: 'backups', component: () => import('./pages/BackupsPage.vue') },
+]

@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { benchId, enterBench, leaveBench } from '@/shared/api/bench'
+import PageState from '@/shared/components/PageState.vue'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import { moment } from '@/shared/format/dates'
+import { plural } from '@/shared/format/numbers'
+import { useBegin, usePractice, type Attempt } from '../api'
+
+/** The practice bench: briefs from easy to hard, a group's code, and one's own tries. */
+useTitle(() => 'Practice bench')
+const { data, isPending, error, refetch } = usePractice()
+const begin = useBegin()
+const { attempt, at, sentence } = useProblem()
+const code = ref('')
+
+async function start(body: { brief?: string; code?: string }) {
+  const made = await attempt(() => begin.mutateAsync(body))
+  if (made) enterBench(made.id)
+}
+
+function told(a: Attempt): string {
+  const r = a.result
+  if (!r) return `day ${a.days}, still open`
+  return `${r.found} found, ${r.missed} missed, ${r.without_ground} believed without ground; ${plural(r.days, 'day')}, ${r.seeds_used} seeds`
+}
+</script>
+
+<template>
+  <main class="page">
+    <h1>Practice bench</h1>
+    <p class="sentence">
+      Invented seed that hides what wakes it. Months run in minutes, through the same pages as the nursery.
+    </p>
+    <p>
+      You get a brief and a bag of seed. Choose treatments, dishes and looks; count, compare, conclude. Then the truth
+      stands beside what you believed. Nothing of it touches your lots, your stock or what is known of your plants.
+    </p>
+    <p v-if="benchId" class="notice">
+      This page is on a bench.
+      <RouterLink to="/practice/bench">Go on there</RouterLink>, or
+      <button type="button" class="text-link" @click="leaveBench()">leave it</button> first to begin another.
+    </p>
+    <PageState :pending="isPending" :error="error" @retry="refetch" />
+    <p v-if="sentence && !at('/code').length" class="notice bad" role="alert">{{ sentence }}</p>
+    <template v-if="data">
+      <ul class="plain briefs">
+        <li v-for="b in data.briefs" :key="b.slug">
+          <span class="level" :aria-label="`Level ${b.level}`">{{ b.level }}</span>
+          <div>
+            <h2>{{ b.title }}<span v-if="b.done" class="quiet"> · concluded once</span></h2>
+            <p>{{ b.story }}</p>
+            <p class="asks">{{ b.asks }}</p>
+          </div>
+          <div class="go">
+            <span class="quiet">{{ plural(b.seeds, 'seed') }}</span>
+            <v-btn
+              variant="outlined"
+              color="primary"
+              :loading="begin.isPending.value"
+              :aria-label="`Begin: ${b.title}`"
+              @click="start({ brief: b.slug })"
+              >Begin</v-btn
+            >
+          </div>
+        </li>
+      </ul>
+      <h2 class="ruled">With a group</h2>
+      <p>
+        Whoever begins a brief sees its code. With it others get the same hidden seed and dishes of their own; who has
+        concluded sees everybody's results side by side.
+      </p>
+      <form class="form-row join" @submit.prevent="start({ code })">
+        <v-text-field v-model="code" label="Code of the group" maxlength="8" :error-messages="at('/code')" />
+        <v-btn type="submit" variant="outlined" color="primary" :disabled="!code">Join</v-btn>
+      </form>
+      <template v-if="data.attempts.length">
+        <h2 class="ruled">Your tries</h2>
+        <ul class="plain">
+          <li v-for="a in data.attempts" :key="a.id" class="try">
+            <strong>{{ a.title }}</strong> <span class="code">{{ a.code }}</span> <span>{{ told(a) }}</span>
+            <span class="quiet">begun {{ moment(a.started_at) }}</span>
+            <RouterLink v-if="a.result" :to="`/practice/${a.id}`">What came of it</RouterLink>
+            <button v-else type="button" class="text-link" @click="enterBench(a.id)">Go on</button>
+          </li>
+        </ul>
+      </template>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.briefs li {
+  display: grid;
+  grid-template-columns: 40px 1fr 130px;
+  gap: 18px;
+  padding: 14px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.level {
+  color: var(--earth);
+  font: 700 1.8rem var(--heading);
+}
+
+h2 {
+  margin: 0 0 4px;
+}
+
+.briefs p {
+  margin: 0;
+}
+
+.asks {
+  font-weight: 600;
+}
+
+.go {
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+  align-items: flex-end;
+}
+
+.ruled {
+  margin: 26px 0 10px;
+}
+
+.join {
+  max-width: 420px;
+}
+
+.try {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: center;
+  min-height: 48px;
+  border-bottom: 1px solid var(--line-soft);
+}
+
+@media (max-width: 700px) {
+  .briefs li {
+    grid-template-columns: 28px 1fr;
+    gap: 10px;
+  }
+
+  .go {
+    grid-column: 2;
+    flex-direction: row;
+    align-items: center;
+    justify-content: space-between;
+  }
+}
+</style>
