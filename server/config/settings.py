@@ -62,6 +62,7 @@ INSTALLED_APPS = [
     "server.labels",
     "server.rounds",
     "server.exchange",
+    "server.changes",
     "server.backups",
     "server.practice",
     "server.demo",

@@ -50,6 +50,7 @@ api: list[URLPattern | URLResolver] = [
             "rounds",
             "labels",
             "exchange",
+            "changes",
             "backups",
             "practice",
         )

@@ -21,7 +21,7 @@ MOST_DEPTH_MM = 300
 def write_recipe(*, by: Person, name: str, steps: Sequence[dict[str, Any]], replaces: Recipe | None = None, **fields: Any) -> Recipe:
     """Write a recipe, or the next edition of one; what it replaces stays as it was."""
     require(by, Right.PLAN)
-    if replaces is None and Recipe.objects.filter(name=name).exists():
+    if replaces is None and Recipe.everything.filter(name=name).exists():
         message = f"A recipe “{name}” exists already. Write its next edition, or choose another name."
         raise Problem(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
     if replaces is not None and Recipe.objects.filter(replaces=replaces).exists():

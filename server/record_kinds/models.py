@@ -9,11 +9,25 @@ from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 
+class Present(models.Manager[Any]):
+    """Things that were not deleted."""
+
+    def get_queryset(self) -> models.QuerySet[Any]:
+        return super().get_queryset().filter(deleted_at__isnull=True)
+
+
 class Thing(models.Model):
-    """Something that is edited: `version` counts its saves, `history` keeps who, when and what was before."""
+    """Something that is edited: `version` counts its saves, `history` keeps who, when and what was before.
+
+    Deleting hides: `objects` are those that are there, `everything` holds the deleted ones too, whose codes stay taken.
+    """
 
     version = models.PositiveIntegerField(default=1, editable=False)
+    deleted_at = models.DateTimeField(null=True, blank=True, editable=False)
     history: ClassVar[Any] = HistoricalRecords(inherit=True)
+
+    objects = Present()
+    everything: ClassVar[models.Manager[Any]] = models.Manager()
 
     class Meta:
         abstract = True

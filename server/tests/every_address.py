@@ -16,15 +16,12 @@ from server.exchange.reading.files import packed
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
-from server.people.services import add_person
-from server.people.services.invitations import invite
 from server.photos.models import Photo
 from server.sowing.models import Outcome
 from server.sowing.selectors.preview import SowingWish
 from server.sowing.services.plans import plan_sowing, sow
 from server.tests.builders import (
     DAY,
-    PASSWORD,
     ApiCase,
     bag_look,
     begin,
@@ -45,16 +42,18 @@ from server.tests.builders import (
     picture,
     stock_line,
 )
+from server.tests.own_addresses import OwnAddresses
 from server.trials.services.closings import send_on, set_aside
 from server.trials.services.layout import NewTreatment, lay_out_trial
 from server.trials.services.story import note_deviation
 
 
-class EveryAddress(ApiCase):
+class EveryAddress(OwnAddresses, ApiCase):
     """Records for one call of every address, and the calls."""
 
     def setUp(self):
         super().setUp()
+        self.keep_backups_apart()
         self.lot = make_lot(seeds=5000, taxon=make_taxon())
         self.place, self.recipe = make_place(), make_recipe()
         self.sown = make_sown_trial(dishes=4)
@@ -103,6 +102,11 @@ class EveryAddress(ApiCase):
             "people/accounts/": "people/accounts/",
             "invitations/": "invitations/",
             "session/devices/": "session/devices/",
+            "backups/": "backups/",
+            "backups/health/": "backups/health/",
+            "backups/<str:name>/": f"backups/{self.backup.name}/",
+            "practice/": "practice/",
+            **self.practice_reads(),
             "work-year/": "work-year/",
             "temperature-logs/": "temperature-logs/",
             "place-temperatures/{pk}/": f"place-temperatures/{self.place.pk}/",
@@ -229,6 +233,8 @@ class EveryAddress(ApiCase):
         return (
             sowings
             | self.account_writes()
+            | self.practice_writes()
+            | self.backup_writes()
             | {
                 "work-year/": ("patch", "work-year/", {"version": year.version if year else 1, "hands": 5}),
                 "temperature-logs/look-into/": ("upload", "temperature-logs/look-into/", {}),
@@ -324,25 +330,13 @@ class EveryAddress(ApiCase):
             }
         )
 
-    def account_writes(self):
-        """What is done about people; each time to somebody else."""
-        someone = add_person(username=f"p{uuid4().hex[:8]}", initials=uuid4().hex[:5], role=Role.READER, password=PASSWORD)
-        lead = make_person(Role.LEAD)
-        invitation, _ = invite(by=lead, role=Role.READER)
-        return {
-            "session/password/": ("post", "session/password/", {"old": PASSWORD, "new": PASSWORD}),
-            "session/devices/": ("delete", "session/devices/", {}),
-            "people/{pk}/": ("patch", f"people/{someone.pk}/", {"role": "grower"}),
-            "people/{pk}/sign-out/": ("post", f"people/{someone.pk}/sign-out/", {}),
-            "invitations/": ("post", "invitations/", {"role": "reader"}),
-            "invitations/{pk}/withdraw/": ("post", f"invitations/{invitation.pk}/withdraw/", {}),
-        }
-
     def send(self, client, method, path, body):
         """A write; an upload carries a small log as its file."""
         if method == "table":
             table = SimpleUploadedFile("lots.csv", b"lot,place\nQ-1,here\n")
             return client.post(f"/api/v1/{path}", body | {"file": table}, format="multipart")
+        if method == "archive":
+            return client.post(f"/api/v1/{path}", body | {"file": SimpleUploadedFile("x.zip", b"no zip")}, format="multipart")
         if method == "picture":
             return client.post(f"/api/v1/{path}", body | {"photo": picture()}, format="multipart")
         if method != "upload":

@@ -15,6 +15,7 @@ from server.trials.services.looks import sow_trial
 TABLE = Path(__file__).parents[2] / "docs" / "roles.md"
 METHODS = ("get", "post", "patch", "put", "delete")
 COLUMNS = (Role.READER, Role.COUNTER, Role.GROWER, Role.LEAD)
+RESTORES = {"backups/restore/", "backups/restore-file/"}
 UPLOADS = {"upload": "post", "table": "post", "picture": "post", "archive": "post"}
 
 
@@ -42,7 +43,12 @@ def addresses() -> set[tuple[str, str]]:
             if isinstance(p, URLResolver):
                 walk(p.url_patterns, path)
             elif isinstance(p, URLPattern) and path.startswith("api/v1/") and "format" not in path:
-                name = path.removeprefix("api/v1/").replace("(?P<pk>[/.]+)", "{pk}").replace("<int:pk>", "{pk}")
+                name = (
+                    path.removeprefix("api/v1/")
+                    .replace("(?P<pk>[/.]+)", "{pk}")
+                    .replace(r"(?P<pk>\d+)", "{pk}")
+                    .replace("<int:pk>", "{pk}")
+                )
                 actions = getattr(p.callback, "actions", None)
                 view = getattr(p.callback, "cls", None) or p.callback.view_class
                 found.update((m, name) for m in METHODS if (m in actions if actions else hasattr(view, m)))
@@ -83,11 +89,14 @@ class EveryPair(EveryAddress):
     def test_each_role_may_what_the_table_says(self):
         table = rights()
         for turn, role in enumerate(COLUMNS):
-            client = self.as_role(role)
+            client, self.who = self.as_role(role), role
             for method, name, call in self.calls(turn):
                 with self.subTest(f"{role} {method} {name}"):
                     answer = self.send(client, *call)
-                    if role in table[method, name]:
+                    if role in table[method, name] and name in RESTORES:
+                        # a test in a transaction restores nothing: it comes as far as the file, which is no backup
+                        self.assertProblem(answer, 422, "damaged_backup")
+                    elif role in table[method, name]:
                         self.assertLess(answer.status_code, 300, getattr(answer, "content", ""))
                     else:
                         problem = self.assertProblem(answer, 403, "not_allowed")

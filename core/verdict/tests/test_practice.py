@@ -79,5 +79,5 @@ class Advice(unittest.TestCase):
         self.assertGreater(wanted, 4)
 
     def test_a_difference_too_small_for_any_trial_says_so(self):
-        small = Tried("cold", 0.205, 2, 2, untreated=False, told_apart=False)
-        self.assertIn("too small for any trial", judged([AS_IT_IS, small], {}, rho=0.9).advice)
+        small = Tried("cold", 0.56, 2, 2, untreated=False, told_apart=False)
+        self.assertIn("too small for any trial", judged([AS_IT_IS, small], {}, untreated=0.45, rho=0.9).advice)

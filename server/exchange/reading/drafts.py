@@ -68,7 +68,7 @@ def drafts_of(laid: Laid, settled: Settled, now: datetime) -> Drafts:
 def _match_lots(out: Drafts, laid: Laid, settled: Settled, now: datetime) -> None:
     table = laid.table
     plants = _plants()
-    there = {c.upper() for c in Lot.objects.values_list("code", flat=True)}
+    there = {c.upper() for c in Lot.everything.values_list("code", flat=True)}
     unnamed = 0
     for draft in out.lots:
         if draft.code.upper() in there:

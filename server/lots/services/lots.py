@@ -33,7 +33,7 @@ def add_lot(*, by: Person, code: str = "", **fields: Any) -> Lot:
     lot = Lot(**fields)
     _check(lot)
     lot.code = code.strip() or next_code(lot)
-    if Lot.objects.filter(code=lot.code).exists():
+    if Lot.everything.filter(code=lot.code).exists():
         message = f"Lot {lot.code} exists already. Codes are never used twice: choose another."
         raise Problem(message, code="code_taken", errors=[field_error("/code", "code_taken", message)])
     return create_thing(lot, by=by)
@@ -43,7 +43,7 @@ def next_code(lot: Lot) -> str:
     """Two letters of the plant and the next free number: ``BS-003``; ``UN`` while the species is unknown."""
     words = lot.taxon.scientific_name.upper().split() if lot.taxon else ["U", "N"]
     letters = (re.sub(r"[^A-Z]", "", "".join(w[:1] for w in words[:2])) + "XX")[:2]
-    taken = Lot.objects.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
+    taken = Lot.everything.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
     numbers = [int(tail) for c in taken if (tail := c.split("-", 1)[1]).isdigit()]
     return f"{letters}-{max(numbers, default=0) + 1:03d}"
 

@@ -84,7 +84,7 @@ def adopt_trial(
     """
     require(by, Right.PLAN)
     check_treatments(treatments)
-    if code and Trial.objects.filter(code=code).exists():
+    if code and Trial.everything.filter(code=code).exists():
         raise Problem(f"Trial {code} is here already. Codes are never used twice.", code="code_taken")
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
     trial = Trial(code=code or next_code(lot), question=question, lot=lot, sow_on=sow_on, layout_seed=seed, **fields)
@@ -113,7 +113,7 @@ def adopt_trial(
 
 def _codes(wanted: Sequence[str], seed: int) -> list[str]:
     """The codes wanted where they are free, and fresh ones for the rest."""
-    taken = set(Dish.objects.values_list("code", flat=True))
+    taken = set(Dish.everything.values_list("code", flat=True))
     out: list[str] = []
     for code in wanted:
         free = code and len(code) <= LONGEST_CODE and code not in taken

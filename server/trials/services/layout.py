@@ -75,7 +75,7 @@ def lay_out_trial(
     )
     made = [Treatment(trial=trial, order=i, **vars(t)) for i, t in enumerate(treatments)]
     Treatment.objects.bulk_create(made)
-    codes = draw_codes(cost.dishes, seed, set(Dish.objects.values_list("code", flat=True)))
+    codes = draw_codes(cost.dishes, seed, set(Dish.everything.values_list("code", flat=True)))
     placed = allocate([dishes_per_treatment] * len(made), layout, seed)
     for code, p in zip(codes, placed, strict=True):
         place = _place_of(p, places, layout, cost.dishes)
@@ -121,7 +121,7 @@ def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, s
     _check_stock(cost, stock, trial.lot)
     treatment = Treatment.objects.create(trial=trial, order=len(there), added_on=local_day(at), **vars(new))
     last = Dish.objects.filter(treatment__trial=trial).order_by("-position").first()
-    codes = draw_codes(dishes, secrets.randbits(48), set(Dish.objects.values_list("code", flat=True)))
+    codes = draw_codes(dishes, secrets.randbits(48), set(Dish.everything.values_list("code", flat=True)))
     for n, code in enumerate(codes, 1 + (last.position if last else 0)):
         dish = Dish(treatment=treatment, code=code, place=last.place if last else None, position=n, seeds=seeds_per_dish)
         create_thing(dish, by=by)
@@ -169,7 +169,7 @@ def check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> 
 def next_code(lot: Lot) -> str:
     """Three letters of the plant and the next free number: ``BAL-07``."""
     letters = re.sub(r"[^A-Z]", "", lot.common_name.rsplit(maxsplit=1)[-1].upper() + lot.name.upper())[:3] or "TRI"
-    taken = Trial.objects.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
+    taken = Trial.everything.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
     number = max((int(c.split("-")[1]) for c in taken), default=0) + 1
     return f"{letters}-{number:02d}"
 

@@ -1,0 +1,106 @@
+"""Deleting, which hides, and bringing back."""
+
+from datetime import datetime
+
+from django.db import transaction
+from django.utils import timezone
+
+from core.vocabulary import StockKind
+from server.changes.kinds import KINDS, ThingKind
+from server.changes.selectors import find_thing, name_of
+from server.lots.models import StockEntry
+from server.lots.services.stock import enter_stock, take_back_entry
+from server.people.models import Person
+from server.people.permissions import Right, require
+from server.record_kinds.models import Thing
+from server.record_kinds.selectors import valid
+from server.record_kinds.services import change_thing
+from server.rest.problems import Problem
+from server.trials.models import Dish, Sown, Trial
+
+
+@transaction.atomic
+def delete(*, by: Person, kind: ThingKind, pk: int) -> Thing:
+    """Hide a thing that nothing rests on; it can be brought back, and its code stays taken."""
+    require(by, Right.LEAD)
+    thing = _found(kind, pk)
+    name = name_of(kind, thing)
+    if thing.deleted_at is not None:
+        raise Problem(f"{name} is deleted already.", code="deleted_already")
+    if not KINDS[kind].deletable:
+        raise Problem(f"A {kind.replace('_', ' ')} is not deleted by itself: end it, or give it up, on its own page.", code="not_deletable")
+    _check_nothing_rests_on(kind, thing, name)
+    if isinstance(thing, Trial):
+        _forget_draw(by, thing)
+    return change_thing(thing, {"deleted_at": timezone.now()}, by=by, version=thing.version)
+
+
+@transaction.atomic
+def bring_back(*, by: Person, kind: ThingKind, pk: int) -> Thing:
+    """Show a deleted thing again, as it was."""
+    require(by, Right.LEAD)
+    thing = _found(kind, pk)
+    if thing.deleted_at is None:
+        raise Problem(f"{name_of(kind, thing)} is not deleted.", code="not_deleted")
+    back = _change_hidden(thing, by, None)
+    if isinstance(back, Trial):
+        _draw_again(by, back)
+    return back
+
+
+def _found(kind: ThingKind, pk: int) -> Thing:
+    thing = find_thing(kind, pk)
+    if thing is None:
+        raise Problem(f"There is no such {kind.replace('_', ' ')}.", code="no_such_thing")
+    return thing
+
+
+def _check_nothing_rests_on(kind: ThingKind, thing: Thing, name: str) -> None:
+    resting = []
+    for relation, words in KINDS[kind].blocks.items():
+        there = getattr(thing, relation, None)
+        count = 0 if there is None else there.count() if hasattr(there, "count") else 1
+        if count:
+            resting.append(f"{count} {words}")
+    if isinstance(thing, Trial):
+        dishes = Dish.objects.filter(treatment__trial=thing)
+        if sown := valid(Sown.objects.filter(dish__in=dishes)).count():
+            resting.append(f"{sown} sown dishes")
+        if bags := dishes.filter(batch__isnull=False).count():
+            resting.append(f"{bags} dishes in bags")
+    if resting:
+        raise Problem(
+            f"{name} cannot be deleted: {', '.join(resting)} rest on it. Delete those first, or keep it and write a note.",
+            code="in_use",
+        )
+
+
+def _change_hidden(thing: Thing, by: Person, deleted_at: datetime | None) -> Thing:
+    """As `change_thing`, which sees only what is there."""
+    thing.deleted_at = deleted_at
+    thing.version += 1
+    thing._history_user = by  # type: ignore[attr-defined]  # read by the history on save
+    thing.save()
+    return thing
+
+
+def _draws(trial: Trial) -> "list[StockEntry]":
+    return list(valid(StockEntry.objects.filter(lot=trial.lot, kind=StockKind.DRAWN, reason=f"trial {trial.code}")))
+
+
+def _forget_draw(by: Person, trial: Trial) -> None:
+    """Its dishes are hidden with it, and the seed goes back."""
+    for draw in _draws(trial):
+        take_back_entry(by=by, entry=draw)
+    for dish in Dish.objects.filter(treatment__trial=trial):
+        change_thing(dish, {"deleted_at": timezone.now()}, by=by, version=dish.version)
+
+
+def _draw_again(by: Person, trial: Trial) -> None:
+    """Its dishes are back, and their seed is drawn anew; refused where the lot does not hold it any more."""
+    dishes = list(Dish.everything.filter(treatment__trial=trial))
+    seeds = sum(d.seeds for d in dishes)
+    if StockEntry.objects.filter(lot=trial.lot, reason=f"trial {trial.code}").exists():
+        enter_stock(by=by, lot=trial.lot, kind=StockKind.DRAWN, amount=seeds, at=timezone.now(), reason=f"trial {trial.code}")
+    for dish in dishes:
+        _change_hidden(dish, by, None)
