@@ -48,6 +48,7 @@ VIEWS = {
     "people": ("/people", DESK),
     "account": ("/account", DESK),
     "backups": ("/backups", DESK),
+    "changes": ("/changes", DESK),
     "bench": ("/practice/bench", DESK),
     "bench-count": ("/trials/1/count", PHONE),
 }

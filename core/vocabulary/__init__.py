@@ -90,7 +90,7 @@ from core.vocabulary.trials import (
     TrialState,
     VerdictRule,
 )
-from core.vocabulary.workplace import LabelKind, LabelSheet, PlaceKind, Role, Units
+from core.vocabulary.workplace import LabelKind, LabelSheet, PlaceKind, Role, ThingKind, Units
 
 __all__ = [
     "AmountKnown",
@@ -174,6 +174,7 @@ __all__ = [
     "StorageClass",
     "SupplyKind",
     "TemperatureUnit",
+    "ThingKind",
     "TrialState",
     "Trouble",
     "Units",

@@ -51,3 +51,21 @@ class Units(StrEnum):
 
     METRIC = "metric"
     US = "us"
+
+
+class ThingKind(StrEnum):
+    """What a thing is."""
+
+    LOT = "lot"
+    STAND = "stand"
+    RECIPE = "recipe"
+    TRIAL = "trial"
+    DISH = "dish"
+    BATCH = "batch"
+    SUPPLY = "supply"
+    TURN = "turn"
+    PLACE = "place"
+    PLANT = "plant"
+    SOWING = "sowing"
+    TRAY = "tray"
+    WORK_YEAR = "work_year"

@@ -2,8 +2,8 @@
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from enum import StrEnum
 
+from core.vocabulary import ThingKind
 from server.batches.models import Batch, Supply, Turn
 from server.lots.models import Lot
 from server.people.models import WorkYear
@@ -14,24 +14,6 @@ from server.sowing.models import SowingPlan, Tray
 from server.stands.models import Stand
 from server.taxa.models import Taxon
 from server.trials.models import Dish, Trial
-
-
-class ThingKind(StrEnum):
-    """What a thing is."""
-
-    LOT = "lot"
-    STAND = "stand"
-    RECIPE = "recipe"
-    TRIAL = "trial"
-    DISH = "dish"
-    BATCH = "batch"
-    SUPPLY = "supply"
-    TURN = "turn"
-    PLACE = "place"
-    PLANT = "plant"
-    SOWING = "sowing"
-    TRAY = "tray"
-    WORK_YEAR = "work_year"
 
 
 @dataclass(frozen=True)
@@ -60,7 +42,10 @@ KINDS: Mapping[ThingKind, Kind] = {
         {"treatments": "treatments of trials", "batches": "bags", "sowing_plans": "sowings", "stretches": "dishes sent on",
          "replaced_by": "later editions"},
     ),
-    ThingKind.TRIAL: Kind(Trial, "code", "/trials/{}", True, {"conclusions": "conclusions", "copies": "trials that repeat it", "trays": "trays"}),
+    ThingKind.TRIAL: Kind(
+        Trial, "code", "/trials/{}", True,
+        {"conclusions": "conclusions", "copies": "trials that repeat it", "trays": "trays"},
+    ),
     ThingKind.DISH: Kind(Dish, "code", "/trials"),
     ThingKind.BATCH: Kind(Batch, "code", "/batches/{}"),
     ThingKind.SUPPLY: Kind(Supply, "name", "/supplies", True, {"uses": "uses"}),

@@ -4,17 +4,18 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from server.changes.kinds import KINDS, ThingKind
+from core.vocabulary import ThingKind
+from server.changes.kinds import KINDS
 from server.people.models import Person
 from server.record_kinds.models import Thing
 from server.record_kinds.selectors import FieldChange, HistoryEntry, history_of, without_values
 from server.stands.models import Stand
-from server.stands.selectors.rows import HIDDEN_PLACE
 
 LATEST = 100
 # of the nursery's many small kinds; a dish is laid out with its trial and changes with it
 SHOWN = tuple(k for k in ThingKind if k not in (ThingKind.DISH, ThingKind.TURN))
 BOOKKEEPING = {"version", "deleted_at"}
+HIDDEN_PLACE = ("latitude", "longitude")
 
 
 @dataclass(frozen=True)

@@ -5,8 +5,8 @@ from datetime import datetime
 from django.db import transaction
 from django.utils import timezone
 
-from core.vocabulary import StockKind
-from server.changes.kinds import KINDS, ThingKind
+from core.vocabulary import StockKind, ThingKind
+from server.changes.kinds import KINDS
 from server.changes.selectors import find_thing, name_of
 from server.lots.models import StockEntry
 from server.lots.services.stock import enter_stock, take_back_entry

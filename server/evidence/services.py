@@ -184,7 +184,7 @@ def _cold(recipe: Recipe | None) -> int | None:
 
 def _recipe(by: Person, name: str, steps: list[dict[str, Any]]) -> Recipe:
     """A recipe of these steps: one of that name is used again where it is the same, else its next edition is written."""
-    known = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
+    known: Recipe | None = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
     if known is not None and [step_body(s) for s in known.steps.all()] == [step_body(Step(**s)) for s in steps]:
         return known
     source = "proposed by the verdict on a trial, a starting point"

@@ -23,7 +23,7 @@ class Thing(models.Model):
     """
 
     version = models.PositiveIntegerField(default=1, editable=False)
-    deleted_at = models.DateTimeField(null=True, blank=True, editable=False)
+    deleted_at = models.DateTimeField(null=True, blank=True)
     history: ClassVar[Any] = HistoricalRecords(inherit=True)
 
     objects = Present()

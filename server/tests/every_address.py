@@ -107,6 +107,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "backups/<str:name>/": f"backups/{self.backup.name}/",
             "practice/": "practice/",
             **self.practice_reads(),
+            **self.change_reads(),
             "work-year/": "work-year/",
             "temperature-logs/": "temperature-logs/",
             "place-temperatures/{pk}/": f"place-temperatures/{self.place.pk}/",
@@ -235,6 +236,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             | self.account_writes()
             | self.practice_writes()
             | self.backup_writes()
+            | self.change_writes()
             | {
                 "work-year/": ("patch", "work-year/", {"version": year.version if year else 1, "hands": 5}),
                 "temperature-logs/look-into/": ("upload", "temperature-logs/look-into/", {}),

@@ -7,14 +7,15 @@ from uuid import uuid4
 from django.test import override_settings
 from django.utils import timezone
 
-from core.vocabulary import Role
+from core.vocabulary import Role, ThingKind
 from server.backups.services.making import BY_HAND, make_backup
+from server.changes.services import delete
 from server.lots.models import Lot
 from server.people.services import add_person
 from server.people.services.invitations import invite
 from server.practice.files import on_bench
 from server.practice.services.tries import begin as begin_try
-from server.tests.builders import PASSWORD, make_person, now
+from server.tests.builders import PASSWORD, make_lot, make_person, now
 from server.trials.services.layout import NewTreatment, lay_out_trial
 
 
@@ -34,6 +35,22 @@ class OwnAddresses:
         self.backup = make_backup(BY_HAND)
         self.no_backup = Path(folder.name) / "awake-furrow_20260101-000000_by-hand.furrow.zip"
         self.no_backup.write_bytes(b"no zip")
+
+    def change_reads(self):
+        return {
+            "history/": f"history/?kind=lot&id={make_lot(f'H-{uuid4().hex[:6]}').pk}",
+            "changes/": "changes/",
+            "deletions/": "deletions/",
+        }
+
+    def change_writes(self):
+        """One that is there, and one that is deleted."""
+        gone, there = (make_lot(f"G-{uuid4().hex[:6]}").pk for _ in range(2))
+        delete(by=make_person(Role.LEAD), kind=ThingKind.LOT, pk=gone)
+        return {
+            "deletions/": ("post", "deletions/", {"kind": "lot", "id": there}),
+            "deletions/undo/": ("post", "deletions/undo/", {"kind": "lot", "id": gone}),
+        }
 
     def backup_writes(self):
         return {

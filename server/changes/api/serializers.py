@@ -5,7 +5,7 @@ from typing import Any
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
-from server.changes.kinds import ThingKind
+from core.vocabulary import ThingKind
 from server.changes.selectors import ChangeRow, DeletedRow
 from server.record_kinds.choices import choices_of
 

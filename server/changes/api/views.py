@@ -21,7 +21,7 @@ class HistoryView(APIView):
     def get(self, request: Request) -> Response:
         given = ThingSerializer(data=request.query_params)
         given.is_valid(raise_exception=True)
-        thing = selectors.find_thing(**{"kind": given.validated_data["kind"], "pk": given.validated_data["id"]})
+        thing = selectors.find_thing(kind=given.validated_data["kind"], pk=given.validated_data["id"])
         if thing is None:
             raise Http404
         return Response(HistorySerializer(selectors.history_of_thing(thing), many=True).data)

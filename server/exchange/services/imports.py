@@ -173,7 +173,7 @@ def _delete(by: Person, reading: FileRead) -> None:
         rows.filter(corrects__isnull=False).delete()
         rows.delete()
     for thing in [*dishes, *Trial.objects.filter(pk__in=trials), *Lot.objects.filter(pk__in=reading.made.get("lots", []))]:
-        thing._history_user = by  # type: ignore[attr-defined]  # read by the history on delete
+        thing._history_user = by
         if isinstance(thing, Lot):
             StockEntry.objects.filter(lot=thing).delete()
         if isinstance(thing, Trial):

@@ -88,6 +88,7 @@ async function leave() {
           <RouterLink to="/import">Read in, take out</RouterLink>
         </template>
         <RouterLink to="/practice">Practice bench</RouterLink>
+        <RouterLink v-if="user.may_read" to="/changes">What changed</RouterLink>
         <RouterLink v-if="user.may_lead" to="/people">People</RouterLink>
         <RouterLink v-if="user.may_lead" to="/backups">Backups</RouterLink>
         <RouterLink to="/formats">Units and dates</RouterLink>

@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { backupRoutes } from '@/features/backups'
 import { batchRoutes } from '@/features/batches'
+import { changeRoutes } from '@/features/changes'
 import { evidenceRoutes } from '@/features/evidence'
 import { exchangeRoutes } from '@/features/exchange'
 import { helpRoutes } from '@/features/help'
@@ -44,6 +45,7 @@ export const router = createRouter({
     ...helpRoutes,
     ...practiceRoutes,
     ...backupRoutes,
+    ...changeRoutes,
     ...peopleRoutes,
     { path: '/:unknown(.*)*', name: 'not-found', component: () => import('./NotFoundPage.vue'), meta: { open: true } },
   ],

@@ -399,6 +399,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/changes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The latest changes of all things. */
+        get: operations["changes_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/codes/{code}/": {
         parameters: {
             query?: never;
@@ -427,6 +444,41 @@ export interface paths {
         put?: never;
         /** @description Take a conclusion back; it stays in the record. */
         post: operations["conclusions_take_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/deletions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is deleted; deleting one more. */
+        get: operations["deletions_list"];
+        put?: never;
+        /** @description What is deleted; deleting one more. */
+        post: operations["deletions_delete"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/deletions/undo/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Bringing back what was deleted. */
+        post: operations["deletions_undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -698,6 +750,23 @@ export interface paths {
         };
         /** @description One visit makes one or several lots. */
         get: operations["harvests_purposes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/history/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Who changed what of one thing, when, from what to what. */
+        get: operations["history_read"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3277,6 +3346,17 @@ export interface components {
             value: string;
             message: string;
         };
+        ChangeRow: {
+            kind: components["schemas"]["ThingKind"];
+            id: number;
+            name: string;
+            path: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            what: string;
+            changes: components["schemas"]["FieldChange"][];
+        };
         ChoiceView: {
             choice: components["schemas"]["SowingChoice"];
             /** Format: double */
@@ -3642,6 +3722,14 @@ export interface components {
          * @enum {string}
          */
         DeclineSource: "fit" | "class";
+        DeletedRow: {
+            kind: components["schemas"]["ThingKind"];
+            id: number;
+            name: string;
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
         /**
          * @description * `,` - ,
          *     * `;` - ;
@@ -5653,6 +5741,8 @@ export interface components {
         /** @description A change of a trial: the version that was seen, and the fields that change. */
         PatchedTrialChangeRequest: {
             version?: number;
+            /** Format: date-time */
+            deleted_at?: string | null;
             question?: string;
             asks?: components["schemas"]["Question"];
             criterion?: components["schemas"]["Criterion"];
@@ -6689,6 +6779,8 @@ export interface components {
         SowingPlan: {
             readonly id: number;
             readonly version: number;
+            /** Format: date-time */
+            deleted_at?: string | null;
             readonly code: string;
             way?: components["schemas"]["SowingWay"];
             /** Format: int64 */
@@ -7334,6 +7426,29 @@ export interface components {
             by_verdict: boolean;
             rank: number;
         };
+        /**
+         * @description * `lot` - LOT
+         *     * `stand` - STAND
+         *     * `recipe` - RECIPE
+         *     * `trial` - TRIAL
+         *     * `dish` - DISH
+         *     * `batch` - BATCH
+         *     * `supply` - SUPPLY
+         *     * `turn` - TURN
+         *     * `place` - PLACE
+         *     * `plant` - PLANT
+         *     * `sowing` - SOWING
+         *     * `tray` - TRAY
+         *     * `work_year` - WORK_YEAR
+         * @enum {string}
+         */
+        ThingKind: "lot" | "stand" | "recipe" | "trial" | "dish" | "batch" | "supply" | "turn" | "place" | "plant" | "sowing" | "tray" | "work_year";
+        /** @description A thing by its kind and number. */
+        ThingRequest: {
+            kind: components["schemas"]["ThingKind"];
+            /** Format: int64 */
+            id: number;
+        };
         ThousandSeedWeight: {
             /** Format: double */
             tsw_g: number;
@@ -7486,6 +7601,8 @@ export interface components {
             readonly lot_code: string;
             readonly codes_hidden: boolean;
             readonly version: number;
+            /** Format: date-time */
+            deleted_at?: string | null;
             readonly code: string;
             question: string;
             asks?: components["schemas"]["Question"];
@@ -8471,6 +8588,25 @@ export interface operations {
             };
         };
     };
+    changes_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeRow"][];
+                };
+            };
+        };
+    };
     codes_read: {
         parameters: {
             query?: never;
@@ -8504,6 +8640,69 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    deletions_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedRow"][];
+                };
+            };
+        };
+    };
+    deletions_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingRequest"];
+            };
+        };
+        responses: {
+            /** @description It is hidden */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    deletions_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingRequest"];
+            };
+        };
+        responses: {
+            /** @description It is back */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -8882,6 +9081,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PurposeRow"][];
+                };
+            };
+        };
+    };
+    history_read: {
+        parameters: {
+            query: {
+                id: number;
+                /**
+                 * @description * `lot` - LOT
+                 *     * `stand` - STAND
+                 *     * `recipe` - RECIPE
+                 *     * `trial` - TRIAL
+                 *     * `dish` - DISH
+                 *     * `batch` - BATCH
+                 *     * `supply` - SUPPLY
+                 *     * `turn` - TURN
+                 *     * `place` - PLACE
+                 *     * `plant` - PLANT
+                 *     * `sowing` - SOWING
+                 *     * `tray` - TRAY
+                 *     * `work_year` - WORK_YEAR
+                 */
+                kind: "lot" | "stand" | "recipe" | "trial" | "dish" | "batch" | "supply" | "turn" | "place" | "plant" | "sowing" | "tray" | "work_year";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryEntry"][];
                 };
             };
         };

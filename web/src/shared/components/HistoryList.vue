@@ -3,11 +3,11 @@ import type { HistoryEntry } from '@/shared/api/types'
 import { moment } from '@/shared/format/dates'
 
 /** Who changed what of a thing, and when; the latest first. */
-defineProps<{ entries: readonly HistoryEntry[] }>()
+defineProps<{ entries: readonly HistoryEntry[]; open?: boolean }>()
 </script>
 
 <template>
-  <details v-if="entries.length > 1">
+  <details v-if="open || entries.length > 1" :open="open">
     <summary>History of changes</summary>
     <ul>
       <li v-for="h in entries" :key="h.version">

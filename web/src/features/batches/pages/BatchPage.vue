@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -236,6 +237,7 @@ const stop = (endedBy: 'sign' | null) =>
           <BatchWork v-if="user?.may_count && batch.state !== 'out'" :batch="batch" />
         </aside>
       </div>
+      <ThingFoot kind="batch" :id="batch.id" :name="batch.code" />
     </template>
   </main>
 </template>

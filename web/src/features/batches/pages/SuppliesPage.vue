@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { reactive, ref } from 'vue'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
@@ -101,6 +102,7 @@ const useUp = (s: SupplyRow) =>
             <button v-if="user?.may_count" type="button" class="text-link" @click="useUp(s)">
               {{ s.used_up ? 'not used up after all' : 'used up' }}
             </button>
+            <ThingFoot kind="supply" :id="s.id" :name="s.name" deletable no-history />
           </td>
         </tr>
       </tbody>

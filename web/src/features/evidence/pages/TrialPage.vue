@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import { ThingFoot } from '@/features/changes'
 import { BagsButton } from '@/features/batches'
 import { useSession } from '@/features/people'
 import { AddTreatment, SendOn, useTrialChanges } from '@/features/trials'
@@ -194,6 +195,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
         </aside>
       </div>
       <TrialStory v-if="trial.state !== 'planned'" :id="id" :may-count="user?.may_count ?? false" />
+      <ThingFoot kind="trial" :id="id" :name="trial.code" deletable />
     </template>
   </main>
 </template>

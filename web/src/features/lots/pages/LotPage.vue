@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch, type Component } from 'vue'
 import { useRoute } from 'vue-router'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import { DormancyPanel } from '@/features/recipes'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
@@ -237,6 +238,7 @@ function correct(wrong: StockLine) {
           <HistoryList v-if="history" :entries="history" />
         </section>
       </div>
+      <ThingFoot kind="lot" :id="lot.id" :name="lot.code ?? ''" deletable no-history />
     </template>
   </main>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
+import { ThingFoot } from '@/features/changes'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -158,6 +159,7 @@ async function stop() {
       }}</v-btn>
       <v-btn v-if="feed?.exists" variant="text" @click="stop">Stop the address</v-btn>
     </div>
+    <ThingFoot v-if="year" kind="work_year" :id="1" name="the working days" />
   </main>
 </template>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -30,6 +31,7 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
       never a promise.
     </p>
     <PlaceForm v-if="open !== null" :key="String(open)" :place="edited" @done="open = null" />
+    <ThingFoot v-if="edited" :key="edited.id" kind="place" :id="edited.id" :name="edited.name" deletable />
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <EmptyState
       v-if="data && !data.results.length"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -67,6 +68,7 @@ function write(recipe: Recipe | null) {
         <p v-for="c in r.cautions" :key="c.kind" class="notice bad">
           {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
         </p>
+        <ThingFoot kind="recipe" :id="r.id" :name="r.name" deletable />
       </div>
       <div v-if="user?.may_plan" class="do no-print">
         <v-btn variant="text" color="primary" @click="write(r)">Next edition</v-btn>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
@@ -140,6 +141,7 @@ const growing = computed(() => {
           </ul>
         </div>
       </div>
+      <ThingFoot v-if="of.kind === 'plant'" kind="plant" :id="of.id" :name="data.common_name" deletable />
     </template>
   </main>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import { PlaceField } from '@/features/places'
 import FormFoot from '@/shared/components/FormFoot.vue'
@@ -200,6 +201,7 @@ async function work(sure = false) {
           <SowingDays :days="page.days" :today="today" />
         </div>
       </div>
+      <ThingFoot kind="sowing" :id="id" :name="plan.code" />
     </template>
   </main>
 </template>

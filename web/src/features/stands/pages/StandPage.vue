@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import { PlantField } from '@/features/taxa'
 import FormFoot from '@/shared/components/FormFoot.vue'
@@ -124,6 +125,7 @@ async function saveName() {
           <HistoryList v-if="history" :entries="history" />
         </section>
       </div>
+      <ThingFoot kind="stand" :id="stand.id" :name="stand.common_name" deletable no-history />
     </template>
   </main>
 </template>
