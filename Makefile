@@ -18,7 +18,7 @@ DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACK
 LAN_ENV := $(if $(OWN),,$(DEMO_ENV))
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo serve serve-lan backup restore test vectors screenshots bench format schema clean
+.PHONY: help demo serve serve-lan backup restore test vectors screenshots bench fuzz format schema clean
 
 help: ## what there is
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -97,6 +97,9 @@ screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures
 
 bench: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## measure what must be fast, print a table
 	@$(PY) -m scripts.bench
+
+fuzz: $(STAMPS)/dev ## ask the API 10,000 times from its own schema: make fuzz [SEED=n]
+	AWAKE_FURROW_FUZZ=10000 AWAKE_FURROW_FUZZ_SEED=$(or $(SEED),8) $(PY) manage.py test server.tests.test_fuzz
 
 # --- writing ---
 

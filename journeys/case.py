@@ -42,8 +42,12 @@ class Journey(StaticLiveServerTestCase):
         cls.browser = Browser()
         cls.addClassCleanup(cls.browser.quit)
 
-    def setUp(self) -> None:
+    def lay_out(self) -> None:
+        """What is there when the journey begins."""
         demo_data()
+
+    def setUp(self) -> None:
+        self.lay_out()
         self.browser.driver.delete_all_cookies()
         self.browser.forget_device(self.live_server_url)
         self.page = Page(self.browser.driver, self.live_server_url)

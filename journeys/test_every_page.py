@@ -60,6 +60,11 @@ class EveryPage(Journey):
             f"/sowing/new?change={SowingPlan.objects.get(lot__code='PT-040').pk}": "Change PT-040",
             "/formats": "Units and dates",
             "/glossary": "Glossary",
+            "/people": "People",
+            "/account": "My account",
+            "/backups": "Backups",
+            "/changes": "What changed",
+            "/practice": "Practice bench",
             "/nowhere/at/all": "Nothing grows at this address",
         }
 

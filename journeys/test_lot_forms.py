@@ -106,11 +106,15 @@ class LotForms(Journey):
         self.open("LL-901")
         self.page.see("//dd[contains(., '85 %')][contains(., 'in 14 days')][contains(., 'seller’s claim')]")
 
-    def test_a_helper_is_offered_the_bench_and_not_the_ledger(self):
+    def test_a_reader_is_offered_nothing_and_a_counter_is_told_whom_to_ask(self):
         self.browser.driver.delete_all_cookies()
-        self.page.sign_in("tm", "awake-tm")
+        self.page.sign_in("vo", "awake-vo")
         self.open("HR-114")
-        offered = self.page.texts(".work button")
-        self.assertIn("Dry", offered)
-        self.assertNotIn("Enter an amount", offered)
-        self.assertNotIn("End", offered)
+        self.assertEqual(self.page.texts(".work button"), [])
+        self.page.press("account")
+        self.page.press("Sign out")
+        self.page.sign_in("tm", "awake-tm")
+        self.assertEqual(self.page.texts("header nav a"), ["Today", "Bags"])
+        self.page.driver.get(f"{self.live_server_url}/lots/{Lot.objects.get(code='HR-114').pk}")
+        self.page.text("TM is signed in as counter and may not read more than the rounds and the counts. Ask a grower.")
+        self.assertEqual([e for e in self.browser.console_errors() if "403" not in e], [])

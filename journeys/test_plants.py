@@ -118,7 +118,7 @@ class OtherWaysOfSowing(Journey):
         page, trial = self.page, Trial.objects.get(lot__code="SF-001")
         dish = Dish.objects.filter(treatment__trial=trial, treatment__name="nick").first()
         at = course_of(dish).last_look.at + timedelta(hours=1)
-        by = Person.objects.get(username="tm")
+        by = Person.objects.get(username="ws")
         record_look(by=by, dish=dish, new=NewLook(at=at, client_id=uuid4(), new_germinated=2, potted=2))
         page.open("/sowing", "Sowing")
         page.heading("Potted from dishes, in no tray yet")
@@ -136,7 +136,7 @@ class OtherWaysOfSowing(Journey):
 
 
 class EverythingOut(Journey):
-    def test_a_grower_takes_it_all_out_and_a_helper_is_told_who_may(self):
+    def test_a_grower_takes_it_all_out_and_a_reader_is_told_who_may(self):
         page = self.page
         page.sign_in()
         page.open("/import", "Read in what was kept elsewhere")
@@ -150,6 +150,6 @@ class EverythingOut(Journey):
         self.assertEqual(first, ord("P"))
         page.press("account")
         page.press("Sign out")
-        page.sign_in("tm", "awake-tm")
+        page.sign_in("vo", "awake-vo")
         page.open("/import", "Read in what was kept elsewhere")
         page.text("Only growers read data in.")

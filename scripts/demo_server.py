@@ -26,7 +26,11 @@ class DemoServer:
     def __enter__(self) -> str:
         self._folder = tempfile.TemporaryDirectory()
         port = free_port()
-        self.environment = os.environ | {"AWAKE_FURROW_DATA": self._folder.name, "AWAKE_FURROW_PORT": str(port)}
+        self.environment = os.environ | {
+            "AWAKE_FURROW_DATA": self._folder.name,
+            "AWAKE_FURROW_PORT": str(port),
+            "AWAKE_FURROW_RATE": "100000/min",
+        }
         command = [sys.executable, "-m", "scripts.serve", "--demo"]
         self._server = subprocess.Popen(command, env=self.environment, stdout=subprocess.DEVNULL)
         address = f"http://127.0.0.1:{port}"

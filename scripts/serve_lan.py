@@ -109,6 +109,7 @@ def main() -> None:
     port = os.environ.get("AWAKE_FURROW_PORT", "8443")
     os.environ["AWAKE_FURROW_HOSTS"] = ",".join(["localhost", "127.0.0.1", "[::1]", socket.gethostname(), *addresses])
     os.environ.setdefault("AWAKE_FURROW_NIGHTLY", "1")
+    os.environ.setdefault("AWAKE_FURROW_SECURE", "1")
     os.environ["AWAKE_FURROW_AUTHORITY"] = str((FOLDER / "authority.crt").resolve())
     host = f"[{addresses[0]}]" if ":" in addresses[0] else addresses[0]
     address = f"https://{host}:{port}"

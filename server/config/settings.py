@@ -152,6 +152,7 @@ CACHES = {
         "KEY_FUNCTION": _KEYS,
         "OPTIONS": {"MAX_ENTRIES": 80},
     },
+    "rates": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "rates", "OPTIONS": {"MAX_ENTRIES": 2000}},
 }
 
 STATIC_URL = "/static/"
@@ -178,11 +179,17 @@ CONTENT_SECURITY_POLICY = {
 }
 X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
+# over a secure address cookies travel on no other, and browsers stay on it
+SECURE = os.environ.get("AWAKE_FURROW_SECURE") == "1"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
+SECURE_HSTS_SECONDS = 60 * 60 * 24 * 30 if SECURE else 0
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
 CSRF_FAILURE_VIEW = "server.rest.problems.csrf_failed"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 
+RATE_OF_PERSON = None if TESTING else os.environ.get("AWAKE_FURROW_RATE", "3000/min")
+RATE_OF_STRANGER = None if TESTING else "60/min"
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["server.rest.authentication.SignedInSession"],
     "DEFAULT_PERMISSION_CLASSES": ["server.people.permissions.OpenToRole"],
@@ -192,6 +199,9 @@ REST_FRAMEWORK = {
     "DEFAULT_PAGINATION_CLASS": "server.rest.pagination.Pages",
     "EXCEPTION_HANDLER": "server.rest.problems.handle",
     "TEST_REQUEST_DEFAULT_FORMAT": "json",
+    "DEFAULT_THROTTLE_CLASSES": ["server.rest.rates.PersonRate", "server.rest.rates.StrangerRate"],
+    # tests and measurements ask faster than anybody works
+    "DEFAULT_THROTTLE_RATES": {"user": RATE_OF_PERSON, "anon": RATE_OF_STRANGER},
 }
 
 SPECTACULAR_SETTINGS = {

@@ -26,6 +26,7 @@ from server.exchange.selectors.report import trial_report
 from server.exchange.selectors.tables import TrialTables, trial_tables
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
+from server.record_kinds.kept import kept_answer
 from server.sowing.selectors.plans import sowing_page, sowing_plans
 from server.trials.selectors.state import trials
 
@@ -69,8 +70,10 @@ class ReportView(APIView):
     """The report of a trial, for its page."""
 
     @extend_schema(responses=TrialReportSerializer, operation_id="trials_report")
-    def get(self, request: Request, pk: int) -> Response:
-        return Response(TrialReportSerializer(trial_report(get_object_or_404(trials(), pk=pk), timezone.now())).data)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        trial, now = get_object_or_404(trials(), pk=pk), timezone.now()
+        # what was made when stands on it, to the minute
+        return kept_answer(f"report:{pk}:{now:%Y%m%d%H%M}", lambda: TrialReportSerializer(trial_report(trial, now)).data)
 
 
 class ReportPdfView(APIView):

@@ -58,6 +58,9 @@ class DayOffSerializer(serializers.Serializer[Any]):
 
     def to_internal_value(self, data: Any) -> Any:
         given = super().to_internal_value(data)
+        if "day" not in given:
+            # a change may leave out fields, but not the day of a day off
+            raise serializers.ValidationError({"day": "Which day is off?"})
         return {**given, "day": given["day"].isoformat()}
 
 

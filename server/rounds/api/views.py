@@ -1,5 +1,7 @@
 """Today, the rounds of bags, timers and calendars over HTTP."""
 
+from datetime import timedelta
+
 from django.http import Http404, HttpResponse
 from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
@@ -11,7 +13,9 @@ from rest_framework.views import APIView
 
 from server.batches.selectors.courses import batches_in_use
 from server.people.models import Person
+from server.people.permissions import Right, may
 from server.people.requests import person_of
+from server.record_kinds.kept import kept_answer
 from server.rounds import services
 from server.rounds.api.serializers import CalendarFeedSerializer, PlaceBagsSerializer, TimersSerializer, TodaySerializer
 from server.rounds.selectors.bags import bag_rounds
@@ -28,8 +32,12 @@ class TodayView(APIView):
     counters = ("get",)
 
     @extend_schema(responses=TodaySerializer, operation_id="today_read")
-    def get(self, request: Request) -> Response:
-        return Response(TodaySerializer(today_for(person_of(request), timezone.now())).data)
+    def get(self, request: Request) -> HttpResponse:
+        person = person_of(request)
+        # to the minute: what is late, and how far a furrow has come, is no finer
+        now = timezone.now().replace(second=0, microsecond=0) + timedelta(minutes=1)
+        role = "reads" if may(person, Right.READ) else "counts"
+        return kept_answer(f"today:{role}:{now:%Y%m%d%H%M}", lambda: TodaySerializer(today_for(person, now)).data)
 
 
 class BagRoundsView(APIView):

@@ -25,6 +25,7 @@ def today_for(person: Person, now: datetime) -> Today:
         visits=[],
         drying=[],
         retests=[],
+        retests_more=0,
         bags=bags_for(person, page.bags),
         batch_days=[],
         sowings=[],

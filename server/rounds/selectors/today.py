@@ -32,6 +32,7 @@ from server.trials.selectors.state import TrialCourses, open_trials
 
 COMING_DAYS = 14
 YEAR = 365.25
+MOST_RETESTS = 40
 TO_VISIT = (WatchState.MAY_BE_GONE, WatchState.OVERDUE, WatchState.DUE)
 
 
@@ -133,6 +134,7 @@ class Today:
     visits: list[StandRow]
     drying: list[DryingTask]
     retests: list[RetestTask]
+    retests_more: int
     bags: list[PlaceBags]
     batch_days: list[BatchDay]
     timers: list[Timer]
@@ -149,6 +151,7 @@ def today(now: datetime) -> Today:
     for trial in found:
         _sort_tasks(trial, day, due, coming)
     rounds = [PlaceRound(place, sum(t.dishes for t in tasks), tasks) for (_, place), tasks in sorted(due.items(), key=lambda x: x[0])]
+    retests, retests_more = _retests(day)
     return Today(
         day=day,
         rounds=rounds,
@@ -158,7 +161,8 @@ def today(now: datetime) -> Today:
         has_lots=Lot.objects.exists(),
         visits=visits_today(day),
         drying=_drying(day),
-        retests=_retests(day),
+        retests=retests,
+        retests_more=retests_more,
         bags=bag_rounds(day, batches),
         batch_days=sorted([*batch_days(day, batches), *_starts(found, day)], key=lambda b: (b.on, b.code)),
         timers=timers(now, batches).timers,
@@ -193,14 +197,17 @@ def visits_today(day: date) -> list[StandRow]:
     return sorted(rows, key=lambda r: (r.place_name, TO_VISIT.index(r.state), -r.days_late, r.id))
 
 
-def _retests(day: date) -> list[RetestTask]:
+def _retests(day: date) -> tuple[list[RetestTask], int]:
+    """The lots that wait longest for a test, and how many more there are; a page of a thousand would be read by nobody."""
     last = dict(Trial.objects.values("lot").annotate(last=Max("sow_on")).values_list("lot", "last"))
     soonest = timedelta(days=YEAR * min(RETEST_YEARS.values()))
     old = Lot.objects.filter(pk__in=[pk for pk, on in last.items() if on + soonest <= day], ended="").select_related("taxon")
     due = [lot for lot in old if last[lot.pk] + timedelta(days=YEAR * RETEST_YEARS[lot.storage_class]) <= day]
-    left = stocks([lot.pk for lot in due])
-    tasks = [RetestTask(lot.pk, lot.code, lot.common_name, last[lot.pk]) for lot in due if left[lot.pk].seeds != 0]
-    return sorted(tasks, key=lambda t: (t.tested_on, t.code))
+    due.sort(key=lambda lot: (last[lot.pk], lot.code))
+    shown = due[:MOST_RETESTS]
+    left = stocks([lot.pk for lot in shown])
+    tasks = [RetestTask(lot.pk, lot.code, lot.common_name, last[lot.pk]) for lot in shown if left[lot.pk].seeds != 0]
+    return tasks, len(due) - len(shown)
 
 
 def _drying(day: date) -> list[DryingTask]:

@@ -3,6 +3,7 @@
 from datetime import datetime
 from typing import Any
 
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from drf_spectacular.utils import OpenApiResponse, extend_schema
@@ -16,6 +17,7 @@ from core.vocabulary import OutcomeStage, SowingWay
 from server.lots.models import Lot
 from server.people.requests import person_of
 from server.record_kinds.days import local_day
+from server.record_kinds.kept import kept_answer
 from server.record_kinds.serializers import given_change
 from server.rest.bodies import read
 from server.rest.problems import Problem
@@ -170,8 +172,8 @@ class KnowledgeListView(APIView):
     """What is known of every plant, a line each."""
 
     @extend_schema(responses=s.KnowledgeRowSerializer(many=True), operation_id="knowledge_list")
-    def get(self, request: Request) -> Response:
-        return Response(s.KnowledgeRowSerializer(knowledge_rows(), many=True).data)
+    def get(self, request: Request) -> HttpResponse:
+        return kept_answer("knowledge", lambda: s.KnowledgeRowSerializer(knowledge_rows(), many=True).data)
 
 
 class TaxonKnowledgeView(APIView):

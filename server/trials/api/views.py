@@ -3,6 +3,7 @@
 from typing import Any
 
 from django.db.models import QuerySet
+from django.http import HttpResponse
 from django.utils import timezone
 from django_filters import rest_framework as filters
 from drf_spectacular.utils import OpenApiResponse, extend_schema
@@ -14,6 +15,7 @@ from rest_framework.response import Response
 from core.vocabulary import DeviationKind, PlanMode
 from server.people.permissions import Right, may
 from server.people.requests import person_of
+from server.record_kinds.kept import kept_answer
 from server.record_kinds.selectors import history_of
 from server.record_kinds.serializers import HistorySerializer
 from server.rest.bodies import read
@@ -59,9 +61,16 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
     counters = ("count_sheet", "deviations", "photos")
 
     @extend_schema(responses=s.TrialRowSerializer(many=True))
-    def list(self, request: Request) -> Response:
-        page: Any = self.paginate_queryset(self.filter_queryset(self.get_queryset()))
-        return self.get_paginated_response(s.TrialRowSerializer(trial_rows(page), many=True).data)
+    def list(self, request: Request) -> HttpResponse:
+        # whatever is asked wrongly is refused before anything is looked up
+        asked: Any = self.filter_queryset(self.get_queryset())
+
+        def rows() -> Any:
+            page: Any = self.paginate_queryset(asked)
+            return self.get_paginated_response(s.TrialRowSerializer(trial_rows(page), many=True).data).data
+
+        # a state is derived and waits for no record, so it is kept for the day
+        return kept_answer(f"trials:{timezone.localdate()}:{request.get_full_path()}", rows)
 
     @extend_schema(request=s.NewTrialSerializer, responses={201: s.TrialSerializer})
     def create(self, request: Request) -> Response:

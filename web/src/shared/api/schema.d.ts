@@ -7491,6 +7491,7 @@ export interface components {
             visits: components["schemas"]["StandRow"][];
             drying: components["schemas"]["DryingTask"][];
             retests: components["schemas"]["RetestTask"][];
+            retests_more: number;
             bags: components["schemas"]["PlaceBags"][];
             batch_days: components["schemas"]["BatchDay"][];
             timers: components["schemas"]["Timer"][];

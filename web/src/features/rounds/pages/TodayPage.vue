@@ -182,6 +182,9 @@ const empty = computed(
               >
               <span class="quiet">last tested {{ day(r.tested_on) }}</span>
             </RouterLink>
+            <p v-if="data.retests_more" class="quiet">
+              and {{ data.retests_more }} more that were tested later; <RouterLink to="/lots">Lots</RouterLink> shows all.
+            </p>
           </section>
           <p v-if="!busy" class="sentence">Nothing is due. What comes next stands below.</p>
           <section v-if="data.coming.length" class="round">

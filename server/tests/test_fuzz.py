@@ -1,0 +1,65 @@
+"""Whatever is asked, the server answers: never with an error of its own. ``make fuzz`` asks 10,000 times, the tests a part of it."""
+
+import os
+import tempfile
+from pathlib import Path
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import override_settings
+from rest_framework.test import APITransactionTestCase
+
+from core.vocabulary import Role
+from server.demo.build import build_demo
+from server.people.models import Person
+from server.rest.problems import CONTENT_TYPE
+from server.tests.builders import ApiChecks, make_person, now
+from server.tests.fuzzed import Call, Fuzz
+
+COUNT = int(os.environ.get("AWAKE_FURROW_FUZZ", "1500"))
+SEED = int(os.environ.get("AWAKE_FURROW_FUZZ_SEED", "8"))
+# these end what is being asked: the session, or everything that is here
+LEFT_OUT = ("/api/v1/session/devices/", "/api/v1/docs/", "/api/v1/schema/")
+KNOWN = range(100, 500)
+NO_ROOM = 507
+
+
+class Fuzzed(ApiChecks, APITransactionTestCase):
+    def setUp(self):
+        build_demo(now())
+        self.client = self.as_role(Role.LEAD)
+        self.client.raise_request_exception = False
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        apart = override_settings(BACKUPS=Path(folder.name))
+        apart.enable()
+        self.addCleanup(apart.disable)
+
+    def ask(self, call: Call):
+        body = call.body
+        if call.form:
+            body = {k: v for k, v in body.items() if isinstance(v, (str, int))} if isinstance(body, dict) else {}
+            body |= {name: SimpleUploadedFile("x.csv", b"lot,place\nQ-1,here\n") for name in ("file", "photo")}
+            return self.client.post(call.path, body, format="multipart")
+        if call.method == "get":
+            return self.client.get(call.path)
+        return getattr(self.client, call.method)(call.path, body, format="json")
+
+    def test_no_request_of_the_schema_ends_in_an_error_of_the_servers(self):
+        person, asked, taken = make_person(Role.LEAD), 0, 0
+        for call in Fuzz(SEED).calls(COUNT):
+            if call.path.startswith(LEFT_OUT) or (call.path == "/api/v1/session/" and call.method == "delete"):
+                continue
+            answer = self.ask(call)
+            asked += 1
+            with self.subTest(call):
+                if answer.streaming:
+                    b"".join(answer.streaming_content)
+                self.assertIn(answer.status_code, KNOWN if answer.status_code != NO_ROOM else [NO_ROOM])
+                if answer.status_code >= 400:
+                    self.assertEqual(answer["Content-Type"], CONTENT_TYPE)
+                    self.assertTrue(answer.json()["detail"])
+            taken += answer.status_code < 300
+            # whatever was changed of people, the next request is the lead's again
+            if not Person.objects.filter(pk=person.pk, role=Role.LEAD, is_active=True).exists():
+                Person.objects.filter(pk=person.pk).update(role=Role.LEAD, is_active=True)
+        self.assertGreater(taken, asked / 6, "too few requests are of a shape that is taken: nothing is tested")

@@ -1,0 +1,84 @@
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+from unittest import mock
+
+from django.core.cache import caches
+from django.test import Client, SimpleTestCase
+
+from core.vocabulary import Role
+from server.rest.rates import PersonRate, StrangerRate
+from server.tests.builders import ApiCase, make_person
+
+
+class Headers(ApiCase):
+    def test_every_answer_allows_only_what_is_ours(self):
+        for path in ("/api/v1/session/", "/api/v1/lots/", "/nowhere"):
+            answer = self.client.get(path)
+            policy = answer["Content-Security-Policy"]
+            with self.subTest(path):
+                self.assertIn("default-src 'self'", policy)
+                self.assertIn("script-src 'self'", policy)
+                self.assertNotIn("unsafe-eval", policy)
+                self.assertNotIn("unsafe-inline", policy.split("script-src")[1].split(";")[0])
+                self.assertEqual(answer["X-Content-Type-Options"], "nosniff")
+                self.assertEqual(answer["X-Frame-Options"], "DENY")
+                self.assertEqual(answer["Referrer-Policy"], "same-origin")
+
+    def test_another_host_is_not_answered(self):
+        self.assertEqual(self.client.get("/api/v1/session/", headers={"Host": "elsewhere.invalid"}).status_code, 400)
+
+    def test_a_write_from_elsewhere_is_refused(self):
+        client = Client(enforce_csrf_checks=True)
+        client.force_login(make_person(), backend="django.contrib.auth.backends.ModelBackend")
+        answer = client.post(
+            "/api/v1/lots/", {"field_name": "x"}, content_type="application/json", headers={"Origin": "https://elsewhere.invalid"}
+        )
+        self.assertEqual(answer.status_code, 403)
+
+
+class Rates(ApiCase):
+    def setUp(self):
+        super().setUp()
+        caches["rates"].clear()
+        self.addCleanup(caches["rates"].clear)
+
+    def test_who_asks_too_often_waits_and_others_go_on(self):
+        with mock.patch.dict(PersonRate.THROTTLE_RATES, {"user": "3/min"}):
+            answers = [self.client.get("/api/v1/lots/") for _ in range(4)]
+            self.assertEqual([a.status_code for a in answers], [200, 200, 200, 429])
+            self.assertProblem(answers[-1], 429, "throttled")
+            self.assertGreater(int(answers[-1]["Retry-After"]), 0)
+            self.assertEqual(self.as_role(Role.READER).get("/api/v1/lots/").status_code, 200)
+
+    def test_strangers_wait_sooner(self):
+        self.client.logout()
+        with mock.patch.dict(StrangerRate.THROTTLE_RATES, {"anon": "2/min"}):
+            found = [self.client.post("/api/v1/invitations/look/", {"token": "guess"}).status_code for _ in range(3)]
+        self.assertEqual(found, [409, 409, 429])
+
+
+class FirstStart(SimpleTestCase):
+    def settings_of(self, folder, what):
+        """A value of the settings as a process of its own reads them, on an installation of its own."""
+        script = f"import os; os.environ.pop('AWAKE_FURROW_TESTING', None); from server.config import settings; print({what})"
+        environment = {"AWAKE_FURROW_DATA": folder, "PATH": "/usr/bin", "AWAKE_FURROW_SECURE": "1"}
+        return subprocess.run([sys.executable, "-c", script], env=environment, check=True, capture_output=True, text=True).stdout.strip()
+
+    def test_the_secret_is_made_once_for_its_owner_only_and_differs_between_installations(self):
+        with tempfile.TemporaryDirectory() as one, tempfile.TemporaryDirectory() as other:
+            first = self.settings_of(one, "settings.SECRET_KEY")
+            self.assertEqual(self.settings_of(one, "settings.SECRET_KEY"), first)
+            self.assertNotEqual(self.settings_of(other, "settings.SECRET_KEY"), first)
+            self.assertGreater(len(first), 50)
+            self.assertEqual((Path(one) / "secret-key").stat().st_mode & 0o777, 0o600)
+
+    def test_debug_is_off_and_over_a_secure_address_cookies_are(self):
+        with tempfile.TemporaryDirectory() as folder:
+            told = self.settings_of(
+                folder, "settings.DEBUG, settings.SESSION_COOKIE_SECURE, settings.CSRF_COOKIE_SECURE, settings.SECURE_HSTS_SECONDS > 0"
+            )
+            self.assertEqual(told, "False True True True")
+            rates = self.settings_of(folder, "settings.REST_FRAMEWORK['DEFAULT_THROTTLE_RATES']")
+            self.assertEqual(rates, "{'user': '3000/min', 'anon': '60/min'}")
