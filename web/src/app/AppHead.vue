@@ -72,6 +72,7 @@ async function leave() {
       </template>
       <div class="menu">
         <p class="quiet">{{ user.initials }}, {{ user.role }}</p>
+        <button type="button" @click="leave">Sign out</button>
         <button type="button" @click="toggle">
           {{ wanted === 'day' ? 'Evening bench (dark)' : 'Day bench (light)' }}
         </button>
@@ -95,7 +96,6 @@ async function leave() {
         <RouterLink to="/account">My account</RouterLink>
         <RouterLink to="/glossary">Glossary</RouterLink>
         <a v-if="user.may_read" href="/api/v1/docs/">API, for engineers</a>
-        <button type="button" @click="leave">Sign out</button>
       </div>
     </v-menu>
   </header>
@@ -177,10 +177,12 @@ nav a.here {
 }
 
 .menu {
-  display: flex;
-  flex-direction: column;
-  min-width: 220px;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  min-width: 440px;
+  max-height: calc(100vh - 80px);
   padding: 8px;
+  overflow-y: auto;
   border: 1px solid var(--line);
   border-radius: 8px;
   background: var(--sheet);
@@ -189,6 +191,7 @@ nav a.here {
 
 .menu p {
   margin: 4px 12px;
+  line-height: 36px;
 }
 
 .menu button,
@@ -207,6 +210,12 @@ nav a.here {
 }
 
 @media (max-width: 700px) {
+  .menu {
+    grid-template-columns: 1fr;
+    min-width: 240px;
+    max-height: calc(100vh - 140px);
+  }
+
   .head {
     justify-content: space-between;
     padding: 0 16px;

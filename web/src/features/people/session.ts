@@ -46,7 +46,6 @@ export function useSession() {
   async function enter(asked: Promise<{ user: Person | null }>) {
     await forgetAnswers()
     user.value = (await asked).user
-    firstStart.value = false
     known = true
   }
   const signIn = (username: string, password: string) => enter(postSignIn(username, password))
@@ -59,6 +58,8 @@ export function useSession() {
     // first, so that nothing asks in this person's name any more while the server closes the session
     const who = user.value
     user.value = null
+    // whoever signs out was here
+    firstStart.value = false
     try {
       await deleteSession()
     } catch (error) {
