@@ -65,6 +65,16 @@ class Journey(StaticLiveServerTestCase):
         wide, room = self.page.run("return [document.documentElement.scrollWidth, document.documentElement.clientWidth]")
         self.assertLessEqual(wide, room, f"{where} overflows sideways")
 
+    def by_keyboard(self, where: str) -> None:
+        """Whatever asks to be pressed can be reached without a pointer."""
+        script = """
+            const reached = 'a[href], button, input, select, textarea, label, summary, [tabindex], [role=option]'
+            return [...document.querySelectorAll('main *')]
+                .filter(e => getComputedStyle(e).cursor === 'pointer' && !e.closest(reached) && !e.querySelector(reached))
+                .map(e => e.outerHTML.slice(0, 120))
+        """
+        self.assertEqual(self.page.run(script), [], where)
+
     def accessible(self, where: str) -> None:
         """No serious or critical finding of the accessibility engine."""
         self.page.run(AXE.read_text(encoding="utf-8"))

@@ -75,6 +75,7 @@ class EveryPage(Journey):
                 self.page.open(path, heading)
                 self.no_sideways_scrolling(path)
                 self.accessible(path)
+                self.by_keyboard(path)
                 self.no_errors_in_the_console()
             except (AssertionError, TimeoutException) as why:
                 # every page has its say in one run, and a process apart can hand the words over

@@ -124,6 +124,13 @@ class Page:
         self.press("Sign in")
         self.see("//h1[contains(., 'round') or contains(., 'nothing to count')]")
 
+    def sign_out(self) -> None:
+        """Sign out and wait until the session has ended."""
+        self.press("account")
+        self.tap("//button[normalize-space()='Sign out']")
+        self.field("Password")
+        self.wait.until(lambda driver: driver.get_cookie("sessionid") is None, "still signed in")
+
 
 def quoted(words: str) -> str:
     """An XPath string; the words hold no double quotes."""

@@ -84,6 +84,10 @@ def problem_body(problem: Problem) -> dict[str, Any]:
 
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """Turn any exception of a view into a problem; anything unknown stays an exception, for Django to log."""
+    if isinstance(error, OverflowError):
+        error = Refused(
+            "A number or a day in this request lies beyond what can be worked with. Check its years and amounts.", code="out_of_range"
+        )
     if isinstance(error, CoreError):
         error = refused_by_core(error, "/" + error.parameter.replace(".", "/"))
     content = _content(error)

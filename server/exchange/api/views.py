@@ -5,10 +5,10 @@ from collections.abc import Callable
 from typing import Any
 
 from django.http import Http404, HttpResponse, StreamingHttpResponse
-from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
+from rest_framework.generics import get_object_or_404
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView

@@ -1,11 +1,11 @@
 """Who there is, invitations, and what the lead does about people."""
 
-from django.shortcuts import get_object_or_404
 from django.utils.decorators import method_decorator
 from django.views.decorators.csrf import csrf_protect
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from rest_framework import viewsets
 from rest_framework.decorators import action
+from rest_framework.generics import get_object_or_404
 from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -60,7 +60,9 @@ class PeopleViewSet(viewsets.GenericViewSet[Person]):
     @action(detail=True, methods=["post"], url_path="sign-out")
     def sign_out(self, request: Request, pk: str) -> Response:
         by, person = person_of(request), self.get_object()
-        return Response(SignedOutSerializer({"devices": sign_ins.sign_out_elsewhere(by=by, person=person)}).data)
+        # on one's own line: everywhere but here
+        here = request._request.session.session_key or "" if by.pk == person.pk else ""
+        return Response(SignedOutSerializer({"devices": sign_ins.sign_out_elsewhere(by=by, person=person, but=here)}).data)
 
 
 class InvitationViewSet(viewsets.GenericViewSet[Invitation]):

@@ -33,6 +33,9 @@ def enter(request: Request, person: Person) -> None:
     """Sign somebody in on this device, and keep that."""
     http: HttpRequest = request._request
     login(http, person, backend="django.contrib.auth.backends.ModelBackend")
+    if http.session.session_key is None:
+        # somebody else's session was here: the new one has no key until it is written
+        http.session.save()
     sign_ins.note_sign_in(person=person, session_key=http.session.session_key or "", device=request.headers.get("User-Agent", ""))
 
 

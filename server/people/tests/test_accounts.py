@@ -184,6 +184,12 @@ class Devices(Accounts):
         self.assertEqual((self.who(self.here), self.who(self.there)), ("CO", None))
         self.assertEqual([d["this"] for d in self.here.get("/api/v1/session/devices/").json()], [True])
 
+    def test_who_signs_in_over_somebody_else_has_a_device_of_their_own(self):
+        make_person(Role.READER)
+        self.here.post("/api/v1/session/", {"username": "reader", "password": PASSWORD})
+        self.assertEqual([d["this"] for d in self.here.get("/api/v1/session/devices/").json()], [True])
+        self.assertNotIn("", SignIn.objects.values_list("session_key", flat=True))
+
     def test_signing_out_ends_it_in_the_list(self):
         self.there.delete("/api/v1/session/")
         self.assertEqual(len(self.here.get("/api/v1/session/devices/").json()), 1)

@@ -17,7 +17,7 @@ from server.people.permissions import Right, may
 from server.people.requests import person_of
 from server.record_kinds.kept import kept_answer
 from server.record_kinds.selectors import history_of
-from server.record_kinds.serializers import HistorySerializer
+from server.record_kinds.serializers import HistorySerializer, given_change
 from server.rest.bodies import read
 from server.rest.filters import StrictFilters
 from server.trials.api import serializers as s
@@ -84,10 +84,7 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
     @extend_schema(request=s.TrialChangeSerializer, responses=s.TrialSerializer)
     def partial_update(self, request: Request, pk: str) -> Response:
         trial = self.get_object()
-        given = s.TrialChangeSerializer(trial, data={"version": None} | dict(request.data), partial=True)
-        given.is_valid(raise_exception=True)
-        changes = dict(given.validated_data)
-        version = changes.pop("version")
+        version, changes = given_change(s.TrialChangeSerializer, trial, request.data)
         changed = layout.change_trial(by=person_of(request), trial=trial, version=version, changes=changes)
         return Response(s.TrialSerializer(changed).data)
 

@@ -40,8 +40,15 @@ const waiting = computed(() => visits.value.length + bags.value.length + looks.v
 const where = computed(() => (looks.value.length ? '/waiting' : bags.value.length ? '/rounds' : '/stands'))
 
 async function leave() {
-  await signOut()
+  // the page first, so that nothing on it asks once more while the session ends
+  const from = router.currentRoute.value.fullPath
   await router.push({ name: 'sign-in' })
+  try {
+    await signOut()
+  } catch (error) {
+    await router.replace(from)
+    throw error
+  }
 }
 </script>
 

@@ -25,7 +25,8 @@ export const useDeleted = (wanted: boolean) =>
     enabled: wanted,
   })
 
-export const useDeletions = () => ({
-  remove: useChange((body: ThingRef) => unwrap(http.POST('/api/v1/deletions/', { body }))),
-  undo: useChange((body: ThingRef) => unwrap(http.POST('/api/v1/deletions/undo/', { body }))),
-})
+/** Its page is left before anything is asked anew: what is deleted would answer that it is not there. */
+export const deleteThing = (body: ThingRef) => unwrap(http.POST('/api/v1/deletions/', { body }))
+
+export const useUndoDeletion = () =>
+  useChange((body: ThingRef) => unwrap(http.POST('/api/v1/deletions/undo/', { body })))

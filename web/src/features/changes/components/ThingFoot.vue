@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
 import HistoryList from '@/shared/components/HistoryList.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
-import { useDeletions, useHistory, type ThingKind } from '../api'
+import { deleteThing, useHistory, type ThingKind } from '../api'
 
 /** The foot of a thing's page: who changed what of it; and for the lead, deleting it, which can be undone. */
 const props = defineProps<{ kind: ThingKind; id: number; name: string; deletable?: boolean; noHistory?: boolean }>()
@@ -13,15 +14,17 @@ const router = useRouter()
 const { user } = useSession()
 const wanted = ref(false)
 const { data: entries, isFetching, error, refetch } = useHistory(() => ({ kind: props.kind, id: props.id }), wanted)
-const { remove } = useDeletions()
+const queries = useQueryClient()
 const { attempt, sentence } = useProblem()
 
 async function takeAway() {
   const gone = await attempt(async () => {
-    await remove.mutateAsync({ kind: props.kind, id: props.id })
+    await deleteThing({ kind: props.kind, id: props.id })
     return true
   })
-  if (gone) await router.push({ name: 'changes', query: { deleted: `${props.kind}-${props.id}` } })
+  if (!gone) return
+  await router.push({ name: 'changes', query: { deleted: `${props.kind}-${props.id}` } })
+  await queries.invalidateQueries()
 }
 </script>
 

@@ -7,7 +7,7 @@ import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, moment, isoDay } from '@/shared/format/dates'
-import { useChanges, useDeleted, useDeletions, type ThingRef } from '../api'
+import { useChanges, useDeleted, useUndoDeletion, type ThingRef } from '../api'
 
 /** The latest changes of everything, by day; and what was deleted, to be brought back. */
 useTitle(() => 'What changed')
@@ -15,7 +15,7 @@ const route = useRoute()
 const { user } = useSession()
 const { data: changes, isPending, error, refetch } = useChanges()
 const { data: deleted } = useDeleted(user.value?.may_lead ?? false)
-const { undo } = useDeletions()
+const undo = useUndoDeletion()
 const { attempt, sentence } = useProblem()
 const back = ref('')
 const just = computed(() => deleted.value?.find((d) => `${d.kind}-${d.id}` === route.query.deleted) ?? null)

@@ -139,6 +139,29 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     ],
     schools: ['Counts as new ones or as all so far: both are read, but somebody must say which.'],
   },
+  practice: {
+    bench: [
+      'Take the briefs in their order: each teaches one thing that costs real seed to learn otherwise.',
+      'Go on in time as you would wait in the nursery. A look you skip is not made up later.',
+    ],
+    numbers: [
+      'A conclusion has ground when the trial had seed sown as it is, more dishes than one, and told the two apart.',
+      'Differences below 10 in a hundred count as none: they change nothing in a nursery.',
+    ],
+    schools: ['With a group: everybody the same hidden seed, own dishes. What differs then is the design, and luck.'],
+  },
+  people: {
+    bench: ['Give each person the least they need: a counter counts blind, and blind counts are worth more.'],
+    numbers: ['A link is good once, for seven days. Letting somebody go keeps all their records.'],
+  },
+  backups: {
+    bench: ['Take one home now and then, and put it back somewhere once: a backup nobody restored is a hope.'],
+    numbers: ['“Sound” means: every page of the database could be read, and no record points at one that is missing.'],
+  },
+  changes: {
+    bench: ['Somebody else did last week’s work? Here is what they changed, and what was there before.'],
+    numbers: ['The latest hundred. Each thing’s own page shows all of its own.'],
+  },
 }
 
 const ALIKE: Readonly<Record<string, string>> = {
@@ -153,6 +176,9 @@ const ALIKE: Readonly<Record<string, string>> = {
   batch: 'rounds',
   timers: 'rounds',
   plan: 'recipes',
+  bench: 'practice',
+  'practice-result': 'practice',
+  account: 'people',
 }
 
 /** The help of a page; null where a page has none of its own. */

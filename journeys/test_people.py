@@ -1,0 +1,65 @@
+from journeys.case import Journey
+from server.lots.models import Lot
+from server.people.models import Person
+
+
+class SharingTheNursery(Journey):
+    """The lead invites, somebody joins by a link, counts blind, and is let go; what was deleted comes back."""
+
+    def setUp(self):
+        super().setUp()
+        self.page.sign_in()
+
+    def test_from_the_invitation_to_the_first_count_and_letting_go(self):
+        page = self.page
+        page.press("account")
+        page.press("People")
+        page.heading("People")
+        page.fill("Initials, if you know them", "KL")
+        page.press("Make a link")
+        link = page.see("//code[contains(., '/join#')]").text
+        self.accessible("People with a link")
+        page.sign_out()
+        page.driver.get(link)
+        page.heading("Join Awake Furrow")
+        page.text("RK invites you as")
+        self.accessible("Joining")
+        page.fill("Name to sign in with", "rk")
+        page.fill("Password", "four words in a row")
+        page.press("Join")
+        page.text("Somebody signs in as “rk” already.")
+        page.fill("Name to sign in with", "kal")
+        page.press("Join")
+        page.see("//h1[contains(., 'round') or contains(., 'nothing to count')]")
+        self.assertEqual(Person.objects.get(username="kal").role, "counter")
+        self.assertEqual(page.texts("header nav a"), ["Today", "Bags"])
+        self.assertNotIn("Visit today", page.see("//main").text)
+        # the link is good once
+        page.sign_out()
+        page.driver.get(link)
+        page.text("it is good once")
+        page.sign_in()
+        page.open("/people", "People")
+        page.tap("//li[contains(., 'kal')]//button[contains(., 'Let go')]")
+        page.text("KL may not sign in any more; all records stay.")
+        self.assertEqual([e for e in self.browser.console_errors() if "422" not in e and "409" not in e], [])
+
+    def test_what_was_deleted_is_brought_back(self):
+        resting = ("trials", "batches", "sowing_plans", "trays", "descents_to", "descents_from")
+        page, lot = self.page, Lot.objects.filter(**dict.fromkeys(resting)).first()
+        page.open(f"/lots/{lot.pk}", lot.common_name)
+        page.press(f"Delete {lot.code}")
+        page.heading("What changed")
+        page.text(f"{lot.code} is deleted.")
+        self.assertFalse(Lot.objects.filter(pk=lot.pk).exists())
+        page.press("Bring it back")
+        page.text(f"{lot.code} is back, as it was.")
+        page.open(f"/lots/{lot.pk}", lot.common_name)
+        self.assertTrue(Lot.objects.filter(pk=lot.pk).exists())
+
+    def test_what_has_results_is_kept_and_says_what_rests_on_it(self):
+        page, lot = self.page, Lot.objects.get(code="HR-114")
+        page.open(f"/lots/{lot.pk}", "arrowleaf balsamroot")
+        page.press("Delete HR-114")
+        page.text("HR-114 cannot be deleted")
+        self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])

@@ -1,0 +1,107 @@
+"""How many queries each main page takes on the demo. Twelve are enough for a page; where more are needed the line says why."""
+
+from django.core.cache import caches
+from django.test import TestCase
+from rest_framework.test import APIClient
+
+from server.batches.models import Batch
+from server.demo.build import build_demo
+from server.lots.models import Lot
+from server.people.models import Person
+from server.sowing.models import SowingPlan
+from server.stands.models import Stand
+from server.tests.builders import now
+from server.trials.models import Trial
+
+MOST = 12
+# session, person, and the state of all records are in each
+MORE = {
+    "today/": (50, "all that is due from every area, and the season band; kept until anything is recorded, then 3"),
+    "lots/{lot}/page/": (32, "a lot on one screen: ledger, bench, tests over the years, trials, bags, sowings, labels"),
+    "trials/{trial}/comparison/": (
+        18,
+        "every dish with looks, closings, bags and their cold, and the scatter of 60 earlier trials; kept, then 5",
+    ),
+    "trials/{trial}/overview/": (16, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
+    "trials/{trial}/set-up/": (13, "dishes on their places with bags, labels and photos"),
+    "trials/{trial}/story/": (13, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
+    "knowledge/": (16, "results of every trial there is, in a fixed number of queries; kept, then 4"),
+    "trials/{trial}/verdict/": (18, "what Compare reads, the working year and the conclusions"),
+    "trials/{trial}/report/": (27, "what Compare, the verdict and the story read, on one paper; kept, then 4"),
+    "batches/{batch}/page/": (24, "the steps, looks, moves and care of a bag, and the log and the events of each place it lay in"),
+    "lots/{lot}/sowing-bases/": (24, "every trial of the plant with its results, bags and conclusions"),
+    "sowing-plans/{sowing}/page/": (
+        27,
+        "the plan with the result it rests on and where that has moved since, which reads its trial; trays, counts",
+    ),
+    "taxa/{plant}/knowledge/": (27, "all years of a plant: trials, results, bags, conclusions, lots, trays"),
+    "changes/": (30, "a query for each kind of thing, and one for what was there before"),
+    "bag-rounds/": (14, "bags with steps, looks, care, turns and what each is for"),
+}
+PAGES = (
+    "today/", "lots/", "lots/{lot}/", "lots/{lot}/page/", "lots/{lot}/ledger/", "trials/", "trials/{trial}/overview/",
+    "trials/{trial}/count-sheet/", "trials/{trial}/set-up/", "trials/{trial}/comparison/", "trials/{trial}/verdict/",
+    "trials/{trial}/report/", "trials/{trial}/story/", "stands/", "stands/{stand}/story/", "recipes/", "bag-rounds/", "timers/",
+    "batches/{batch}/page/", "knowledge/", "taxa/{plant}/knowledge/", "lots/{lot}/sowing-bases/", "sowing-plans/",
+    "sowing-plans/{sowing}/page/", "seedlings/", "places/", "supplies/", "work-year/", "people/", "people/accounts/", "invitations/",
+    "files/", "changes/", "deletions/", "backups/", "practice/", "session/devices/",
+)  # fmt: skip
+
+
+class Queries(TestCase):
+    @classmethod
+    def setUpTestData(cls):
+        build_demo(now())
+
+    def setUp(self):
+        caches["answers"].clear()
+        caches["default"].clear()
+        self.client = APIClient()
+        self.client.force_login(Person.objects.get(initials="RK"), backend="django.contrib.auth.backends.ModelBackend")
+        lot = Lot.objects.get(code="SM-052")
+        self.ids = {
+            "lot": lot.pk,
+            "plant": lot.taxon_id,
+            "trial": Trial.objects.get(lot=lot).pk,
+            "stand": Stand.objects.get(place_name="Ember Spring").pk,
+            "batch": Batch.objects.get(code="HR-114-B1").pk,
+            "sowing": SowingPlan.objects.get(lot=lot).pk,
+        }
+
+    def taken(self, page):
+        """Queries of one page."""
+        from django.db import connection
+
+        seen = []
+
+        def count(execute, sql, params, many, context):
+            seen.append(sql)
+            return execute(sql, params, many, context)
+
+        with connection.execute_wrapper(count):
+            answer = self.client.get(f"/api/v1/{page.format(**self.ids)}")
+        self.assertEqual(answer.status_code, 200, page)
+        return len(seen)
+
+    def test_no_page_takes_more_than_its_line_says(self):
+        for page in PAGES:
+            most, why = MORE.get(page, (MOST, ""))
+            with self.subTest(page):
+                caches["answers"].clear()
+                caches["default"].clear()
+                self.assertLessEqual(self.taken(page), most, why)
+
+    def test_what_was_worked_out_is_handed_out_in_a_few(self):
+        for page in ("today/", "trials/{trial}/comparison/", "trials/{trial}/report/", "knowledge/", "trials/"):
+            with self.subTest(page):
+                self.taken(page)
+                self.assertLessEqual(self.taken(page), 6)
+
+    def test_every_line_is_about_a_page_that_needs_it(self):
+        for page, (_, why) in MORE.items():
+            with self.subTest(page):
+                self.assertIn(page, PAGES)
+                self.assertTrue(why)
+                caches["answers"].clear()
+                caches["default"].clear()
+                self.assertGreater(self.taken(page), MOST)
