@@ -20,7 +20,7 @@ from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
 from server.recipes.services import step_body, write_ladder, write_recipe
-from server.record_kinds.services import check_not_in_future, take_back
+from server.record_kinds.services import check_not_in_future, check_same_thing, take_back
 from server.rest.problems import Problem, refused
 from server.trials.models import Treatment, Trial
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -34,7 +34,8 @@ MOST_DISHES = 16
 def conclude(*, by: Person, trial: Trial, at: datetime, client_id: UUID, words: str, treatment: int | None = None) -> Conclusion:
     """Keep a person's words on a trial beside the verdict as it stands now."""
     require(by, Right.PLAN)
-    if (known := Conclusion.objects.filter(client_id=client_id, trial=trial).first()) is not None:
+    if (known := Conclusion.objects.filter(client_id=client_id).first()) is not None:
+        check_same_thing(known.trial_id, trial.pk, "conclusion")
         return known
     check_not_in_future(at)
     chosen = Treatment.objects.filter(trial=trial, pk=treatment).first() if treatment is not None else None

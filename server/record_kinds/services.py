@@ -70,6 +70,12 @@ def check_day_not_in_future(day: date, what: str, pointer: str) -> None:
         raise refused(pointer, "day_in_future", f"{what} on {day:%-d %b %Y} has not happened yet: today is {today:%-d %b %Y}.")
 
 
+def check_same_thing(known: int, given: int, what: str) -> None:
+    """Refuse a client_id that a happening of another thing has already."""
+    if known != given:
+        raise Problem(f"Another {what} with this client_id is recorded already.", code="client_id_reused")
+
+
 @transaction.atomic
 def take_back(happening: C, *, by: "Person", **fields: Any) -> C:
     """Withdraw a happening: it stays in the record, and a later one says that it does not stand."""

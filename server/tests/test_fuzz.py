@@ -47,7 +47,7 @@ class Fuzzed(ApiChecks, APITransactionTestCase):
     def test_no_request_of_the_schema_ends_in_an_error_of_the_servers(self):
         person, asked, taken = make_person(Role.LEAD), 0, 0
         for call in Fuzz(SEED).calls(COUNT):
-            if call.path.startswith(LEFT_OUT) or (call.path == "/api/v1/session/" and call.method == "delete"):
+            if call.path.startswith(LEFT_OUT) or (call.path.split("?")[0] == "/api/v1/session/" and call.method == "delete"):
                 continue
             answer = self.ask(call)
             asked += 1

@@ -74,7 +74,7 @@ class PlanItemSerializer(serializers.Serializer[None]):
 class PlanRequestSerializer(serializers.Serializer[None]):
     """Treatments to lay on the calendar."""
 
-    items = PlanItemSerializer(many=True)
+    items = PlanItemSerializer(many=True, allow_empty=False)
     mode = serializers.ChoiceField(choices=choices_of(PlanMode), default=PlanMode.SOW_TOGETHER)
     on = serializers.DateField()
     place = serializers.PrimaryKeyRelatedField(queryset=PLACES, allow_null=True, default=None)

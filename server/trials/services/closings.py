@@ -10,7 +10,7 @@ from core.errors import CoreError
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe
-from server.record_kinds.services import change_thing, check_not_in_future, take_back
+from server.record_kinds.services import change_thing, check_not_in_future, check_same_thing, take_back
 from server.rest.problems import Problem, refused, refused_by_core
 from server.trials.models import Closing, Dish, SetAside, Stretch, Trial
 from server.trials.selectors.courses import count_record, course_of, courses_of
@@ -22,7 +22,8 @@ def close_dish(
 ) -> Closing:
     """Close a dish with the fates of what is left; what nobody checked stays unknown."""
     require(by, Right.COUNT)
-    if (known := Closing.objects.filter(client_id=client_id, dish=dish).first()) is not None:
+    if (known := Closing.objects.filter(client_id=client_id).first()) is not None:
+        check_same_thing(known.dish_id, dish.pk, "closing")
         return known
     course = course_of(dish)
     if course.sown_at is None:

@@ -6,7 +6,7 @@ from django.test import TestCase
 from core.vocabulary import Role, TrialState
 from server.rest.problems import Problem, Refused
 from server.tests.builders import DAY, ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_trial, now
-from server.trials.models import Dish, Look
+from server.trials.models import Closing, Dish, Look
 from server.trials.selectors.courses import course_of
 from server.trials.selectors.state import open_trials, with_courses
 from server.trials.services.closings import close_dish, open_trial, reopen_dish, set_aside
@@ -116,6 +116,12 @@ class EndsOfDishes(TestCase):
 
     def close(self, dish=None, **fates):
         return close_dish(by=make_person(), dish=dish or self.dish, at=now(), client_id=uuid4(), **fates)
+
+    def test_an_id_that_another_dishs_closing_has_is_refused(self):
+        known = self.close(fresh=1)
+        with self.assertRaises(Problem):
+            close_dish(by=make_person(), dish=self.other, at=now(), client_id=known.client_id)
+        self.assertEqual(Closing.objects.count(), 1)
 
     def state(self):
         return with_courses([self.trial])[0].state

@@ -61,14 +61,16 @@ function write(recipe: Recipe | null) {
           :aria-expanded="concluded === r.id"
           @click="concluded = concluded === r.id ? null : r.id"
         >
-          What was concluded
+          What was concluded, and who changed it
         </button>
-        <RecipeConclusions v-if="concluded === r.id" :recipe="r.id" />
+        <template v-if="concluded === r.id">
+          <RecipeConclusions :recipe="r.id" />
+          <ThingFoot kind="recipe" :id="r.id" :name="r.name" deletable />
+        </template>
         <LadderForm v-if="ladder === r.id" :recipe="r" @done="ladder = null" />
         <p v-for="c in r.cautions" :key="c.kind" class="notice bad">
           {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
         </p>
-        <ThingFoot kind="recipe" :id="r.id" :name="r.name" deletable />
       </div>
       <div v-if="user?.may_plan" class="do no-print">
         <v-btn variant="text" color="primary" @click="write(r)">Next edition</v-btn>
