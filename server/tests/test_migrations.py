@@ -34,3 +34,12 @@ class KeepingWhatWasThere(TransactionTestCase):
             ],
         )
         self.assertEqual(new.get_model("lots", "Lot").objects.get().leave, "not recorded")
+
+    def test_helpers_become_counters_and_the_first_grower_the_lead(self):
+        old = self.migrate(("people", "0005_dates"))
+        person = old.get_model("people", "Person")
+        for name, role in (("a", "helper"), ("b", "grower"), ("c", "grower"), ("d", "reader")):
+            person.objects.create(username=name, initials=name, role=role)
+        new = self.migrate(("people", "0006_accounts_and_roles"))
+        roles = dict(new.get_model("people", "Person").objects.values_list("username", "role"))
+        self.assertEqual(roles, {"a": "counter", "b": "lead", "c": "grower", "d": "reader"})
