@@ -22,7 +22,7 @@ def ten_years(api: Api, demo: DemoServer) -> list[Row]:
     subprocess.run([sys.executable, "-m", "scripts.ten_years"], env=demo.environment, check=True, stdout=subprocess.DEVNULL)
     open_one = _trial(api, "M0999-01")
     closed = _trial(api, "M0500-01")
-    lot = api.get("/api/v1/lots/?search=M-00500")["results"][0]
+    lot = api.get(f"/api/v1/lots/{api.get('/api/v1/lots/?search=M-00500')['results'][0]['id']}/")
     pages = {
         "Today": "today/",
         "Lots": "lots/?page_size=200",

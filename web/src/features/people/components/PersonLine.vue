@@ -51,6 +51,8 @@ li {
 
 .who .quiet {
   display: block;
+  margin: 0;
+  padding: 0;
 }
 
 .gone strong {
