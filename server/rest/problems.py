@@ -1,9 +1,11 @@
 """Every error as application/problem+json, from this one module."""
 
+import errno
 from typing import Any
 
 from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, JsonResponse
 from rest_framework import exceptions
 from rest_framework.renderers import JSONRenderer
@@ -82,14 +84,36 @@ def problem_body(problem: Problem) -> dict[str, Any]:
     return body(problem.status, problem.title, problem.detail, problem.code, problem.errors, **problem.extra)
 
 
+class DiskFull(Problem):
+    """There is no room to record anything (507): the transaction was taken back whole."""
+
+    status = 507
+    title = "No room to record this"
+
+    def __init__(self) -> None:
+        super().__init__(
+            "The disk of the machine that runs Awake Furrow is full: nothing was recorded, and what you typed is still here. "
+            "Tell the person who runs it to make room; then try again.",
+            code="disk_full",
+        )
+
+
+def _told(error: Exception) -> Exception:
+    """An error of computation or of the machine, as the problem that says so; any other stays what it is."""
+    if isinstance(error, CoreError):
+        return refused_by_core(error, "/" + error.parameter.replace(".", "/"))
+    if isinstance(error, OverflowError):
+        detail = "A number or a day in this request lies beyond what can be worked with. Check its years and amounts."
+        return Refused(detail, code="out_of_range")
+    no_room = isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT)
+    if no_room or (isinstance(error, OperationalError) and "disk is full" in str(error)):
+        return DiskFull()
+    return error
+
+
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """Turn any exception of a view into a problem; anything unknown stays an exception, for Django to log."""
-    if isinstance(error, OverflowError):
-        error = Refused(
-            "A number or a day in this request lies beyond what can be worked with. Check its years and amounts.", code="out_of_range"
-        )
-    if isinstance(error, CoreError):
-        error = refused_by_core(error, "/" + error.parameter.replace(".", "/"))
+    error = _told(error)
     content = _content(error)
     if content is None:
         return None

@@ -1,15 +1,20 @@
+import errno
 import subprocess
 import sys
 import tempfile
 from pathlib import Path
 from unittest import mock
+from uuid import uuid4
 
 from django.core.cache import caches
+from django.db import OperationalError
 from django.test import Client, SimpleTestCase
 
 from core.vocabulary import Role
+from server.photos.models import Photo
 from server.rest.rates import PersonRate, StrangerRate
-from server.tests.builders import ApiCase, make_person
+from server.tests.builders import ApiCase, dishes_of, make_person, make_sown_trial, now, picture
+from server.trials.models import Look
 
 
 class Headers(ApiCase):
@@ -57,6 +62,24 @@ class Rates(ApiCase):
         with mock.patch.dict(StrangerRate.THROTTLE_RATES, {"anon": "2/min"}):
             found = [self.client.post("/api/v1/invitations/look/", {"token": "guess"}).status_code for _ in range(3)]
         self.assertEqual(found, [409, 409, 429])
+
+
+class FullDisk(ApiCase):
+    def test_a_look_that_finds_no_room_says_so_and_nothing_is_half_done(self):
+        dish = dishes_of(make_sown_trial(dishes=1))[0]
+        look = {"client_id": str(uuid4()), "dish": dish.pk, "at": now().isoformat(), "new_germinated": 1}
+        with mock.patch.object(Look, "save", side_effect=OperationalError("database or disk is full")):
+            problem = self.assertProblem(self.client.post("/api/v1/looks/", look), 507, "disk_full")
+        self.assertIn("nothing was recorded", problem["detail"])
+        self.assertEqual(Look.objects.count(), 0)
+        self.assertEqual(self.client.post("/api/v1/looks/", look).status_code, 201)
+
+    def test_a_photo_that_finds_no_room_says_so(self):
+        body = {"client_id": str(uuid4()), "photo": picture()}
+        with mock.patch("server.photos.services.ContentFile", side_effect=OSError(errno.ENOSPC, "No space left on device")):
+            answer = self.client.post("/api/v1/photos/", body, format="multipart")
+        self.assertProblem(answer, 507, "disk_full")
+        self.assertEqual(Photo.objects.count(), 0)
 
 
 class FirstStart(SimpleTestCase):
