@@ -80,7 +80,13 @@ export function makeOutbox<T>({
       } catch (error) {
         if (!(error instanceof Problem)) throw error
         const { status, code, detail, question, current } = error
-        if (error.noSignal || status >= 500 || status === 429 || status === 401 || (status === 403 && code !== 'not_allowed')) {
+        if (
+          error.noSignal ||
+          status >= 500 ||
+          status === 429 ||
+          status === 401 ||
+          (status === 403 && code !== 'not_allowed')
+        ) {
           noSignal.value = true
           again()
           break

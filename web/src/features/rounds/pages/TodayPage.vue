@@ -183,7 +183,8 @@ const empty = computed(
               <span class="quiet">last tested {{ day(r.tested_on) }}</span>
             </RouterLink>
             <p v-if="data.retests_more" class="quiet">
-              and {{ data.retests_more }} more that were tested later; <RouterLink to="/lots">Lots</RouterLink> shows all.
+              and {{ data.retests_more }} more that were tested later; <RouterLink to="/lots">Lots</RouterLink> shows
+              all.
             </p>
           </section>
           <p v-if="!busy" class="sentence">Nothing is due. What comes next stands below.</p>
