@@ -1,7 +1,7 @@
 """What a backup is: one zip of the database, the photos that it names, and a manifest with the checksum of each part."""
 
 import hashlib
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass
 from pathlib import Path
 from typing import Any
 
@@ -31,7 +31,6 @@ class Manifest:
     parts: dict[str, str]
     format: str = FORMAT
     version: int = VERSION
-    sizes: dict[str, int] = field(default_factory=dict)
 
     def as_json(self) -> dict[str, Any]:
         """The manifest as it is written."""

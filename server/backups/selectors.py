@@ -83,7 +83,7 @@ def find_backup(name: str) -> Path:
 
 def check_database(path: Path) -> list[str]:
     """What is wrong with a database file, in sentences; nothing if it is sound."""
-    there = sqlite3.connect(f"file:{path}?mode=ro", uri=True)
+    there = sqlite3.connect(f"{path.absolute().as_uri()}?mode=ro", uri=True)
     try:
         broken = [str(row[0]) for row in there.execute("PRAGMA quick_check(5)") if row[0] != "ok"]
         loose = there.execute("PRAGMA foreign_key_check").fetchmany(5)

@@ -4,11 +4,13 @@ import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import datetime, timedelta
+from functools import cache
 from pathlib import Path
 from typing import Any
 
 from django.apps import apps
 from django.db import connection, models, transaction
+from django.db.migrations.loader import MigrationLoader
 from django.db.models import F
 
 from server.batches.models import BatchPlan
@@ -25,7 +27,7 @@ def make_bench(path: Path) -> None:
     """An empty database of the same shape as the nursery's, without any of its records."""
     path.parent.mkdir(parents=True, exist_ok=True)
     path.unlink(missing_ok=True)
-    live = sqlite3.connect(f"file:{connection.settings_dict['NAME']}?mode=ro", uri=True)
+    live = sqlite3.connect(f"{Path(connection.settings_dict['NAME']).absolute().as_uri()}?mode=ro", uri=True)
     bench = sqlite3.connect(path)
     try:
         shape = live.execute(
@@ -62,16 +64,10 @@ def _check_shape() -> None:
         raise Problem("This bench was made by an earlier version of the application. Begin the brief anew; results stay.", code="old_bench")
 
 
-_known: dict[str, int] = {}
-
-
+@cache
 def _migrations_known() -> int:
-    """How many migrations a database that is up to date has; counted once a process."""
-    if "count" not in _known:
-        from django.db.migrations.loader import MigrationLoader
-
-        _known["count"] = len(MigrationLoader(None).disk_migrations)
-    return _known["count"]
+    """How many migrations a database that is up to date has."""
+    return len(MigrationLoader(None).disk_migrations)
 
 
 @transaction.atomic

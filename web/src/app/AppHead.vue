@@ -5,6 +5,7 @@ import { useBagOutbox } from '@/features/batches'
 import { useSession, type Person } from '@/features/people'
 import { useVisitOutbox } from '@/features/stands'
 import { useLookOutbox } from '@/features/trials'
+import { benchId, leaveBench } from '@/shared/api/bench'
 import { useEveningBench } from './useEveningBench'
 
 const props = defineProps<{ user: Person }>()
@@ -49,6 +50,8 @@ async function leave() {
     await router.replace(from)
     throw error
   }
+  // whoever signs in next in this tab begins in the nursery
+  if (benchId) leaveBench('/sign-in')
 }
 </script>
 

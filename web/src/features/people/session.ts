@@ -28,12 +28,16 @@ watch(user, (who) => {
 const asOnBench = (who: Person): Person =>
   benchId ? { ...who, role: 'lead', may_read: true, may_count: true, may_plan: true, may_lead: false } : who
 
+function keep(who: Person | null) {
+  user.value = who && asOnBench(who)
+}
+
 /** Who is signed in; asked of the server once, then kept. Without signal nobody new is let in, but the page still opens. */
 export async function readSession(): Promise<Person | null> {
   if (known) return user.value
   try {
     const session = await fetchSession()
-    user.value = session.user && asOnBench(session.user)
+    keep(session.user)
     firstStart.value = session.first_start ?? false
     known = true
   } catch (error) {
@@ -45,14 +49,14 @@ export async function readSession(): Promise<Person | null> {
 export function useSession() {
   async function enter(asked: Promise<{ user: Person | null }>) {
     await forgetAnswers()
-    user.value = (await asked).user
+    keep((await asked).user)
     known = true
   }
   const signIn = (username: string, password: string) => enter(postSignIn(username, password))
   const join = (body: Parameters<typeof postFirstLead>[0]) => enter(postFirstLead(body))
   const accept = (body: Parameters<typeof postAccept>[0]) => enter(postAccept(body))
   async function changePassword(body: Parameters<typeof postPassword>[0]) {
-    user.value = (await postPassword(body)).user
+    keep((await postPassword(body)).user)
   }
   async function signOut() {
     // first, so that nothing asks in this person's name any more while the server closes the session
@@ -70,7 +74,7 @@ export function useSession() {
   }
   /** In what temperatures and masses are shown to who is signed in, and how dates are written. */
   async function chooseFormats(wanted: Partial<Pick<Person, 'units' | 'dates'>>) {
-    user.value = (await patchFormats(wanted)).user
+    keep((await patchFormats(wanted)).user)
   }
   return { user, firstStart, signIn, join, accept, signOut, chooseFormats, changePassword }
 }
