@@ -39,7 +39,11 @@ def state_of_records() -> str:
 
 def kept_answer(what: str, build: Callable[[], Any]) -> HttpResponse:
     """The JSON of `build`, kept until anything is recorded. `what` names the answer and all that was asked of it."""
-    key = f"{what}:{state_of_records()}"
+    return kept_under(f"{what}:{state_of_records()}", build)
+
+
+def kept_under(key: str, build: Callable[[], Any]) -> HttpResponse:
+    """The JSON of `build`, kept under a key that says all it is made from. Nothing that fails is kept."""
     kept = caches["answers"]
     found: bytes | None = kept.get(key)
     if found is None:
