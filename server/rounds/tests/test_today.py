@@ -65,15 +65,15 @@ class TodayPage(TestCase):
 class TodayApi(ApiCase):
     def test_it_answers_and_needs_the_same_queries_for_any_number_of_trials(self):
         make_sown_trial(5)
-        # more than twelve: the bags in use, whose turn it is, and five for how much dishes usually differ, of which four are
-        # only asked when anything was counted since; with bags there are eight more, however many
+        # more than twelve: the state of all records, the bags in use, whose turn it is, and five for how much dishes usually
+        # differ, of which four are only asked when anything was counted since; with bags there are eight more, however many
         caches["default"].clear()
-        with self.assertNumQueries(21):
+        with self.assertNumQueries(22):
             self.assertEqual(self.client.get("/api/v1/today/").status_code, 200)
         for n in range(3):
             make_sown_trial(5, lot=make_lot(f"N-{n}"))
         caches["default"].clear()
-        with self.assertNumQueries(21):
+        with self.assertNumQueries(22):
             body = self.client.get("/api/v1/today/").json()
         self.assertEqual(len(body["waking"]), 4)
 

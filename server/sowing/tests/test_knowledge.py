@@ -1,6 +1,8 @@
 from datetime import timedelta
 from uuid import uuid4
 
+from django.core.cache import caches
+
 from core.vocabulary import OutcomeStage, Role, StepKind
 from server.evidence.services import conclude
 from server.evidence.tests.grown import grown_trial
@@ -70,11 +72,14 @@ class KnownOfAPlant(ApiCase):
 
     def test_the_list_takes_a_fixed_number_of_queries(self):
         self.client.get("/api/v1/knowledge/")
-        with self.assertNumQueries(9):
+        with self.assertNumQueries(3):
+            self.client.get("/api/v1/knowledge/")
+        caches["answers"].clear()
+        with self.assertNumQueries(10):
             self.client.get("/api/v1/knowledge/")
         for n in range(4):
             make_lot(f"N-{n}", taxon=make_taxon(f"Plantus {n}", f"plant {n}"), field_name="")
-        with self.assertNumQueries(9):
+        with self.assertNumQueries(10):
             self.assertEqual(len(self.client.get("/api/v1/knowledge/").json()), 5)
 
 
