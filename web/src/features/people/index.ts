@@ -1,6 +1,6 @@
 import type { RouteRecordRaw } from 'vue-router'
 
-export { type Person } from './api'
+export { fetchSession, type Person } from './api'
 export { readSession, useSession } from './session'
 
 export const peopleRoutes: RouteRecordRaw[] = [

@@ -7,4 +7,5 @@ export type RoundTask = Schemas['RoundTask']
 export type BandStretch = Schemas['BandStretch']
 export type WakingTrial = Schemas['WakingTrial']
 
-export const useToday = () => useQuery({ queryKey: ['today'], queryFn: () => unwrap(http.GET('/api/v1/today/')) })
+export const fetchToday = () => unwrap(http.GET('/api/v1/today/'))
+export const useToday = () => useQuery({ queryKey: ['today'], queryFn: fetchToday })

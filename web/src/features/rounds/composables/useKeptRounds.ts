@@ -1,13 +1,20 @@
 import { watch, type Ref } from 'vue'
-import { useSession } from '@/features/people'
+import { fetchSession, useSession } from '@/features/people'
 import { Problem } from '@/shared/api/problem'
 import { keptAt } from '@/shared/api/kept'
 import { fetchCountSheet } from '@/features/trials'
-import type { Today } from '../api'
+import { fetchToday, type Today } from '../api'
 
 const AGAIN_MS = 5 * 60_000
 const PAGE_FIRST_MS = 2_000
 let last = 0
+
+/** The worker installs beside the first page, and may take it over at any moment. */
+async function workerThere() {
+  const worker = navigator.serviceWorker
+  if (worker.controller) return
+  await new Promise<void>((go) => worker.addEventListener('controllerchange', () => go(), { once: true }))
+}
 
 /** The sheets of today's rounds are asked for while there is signal: the worker keeps them, and the round opens without. */
 export function useKeptRounds(today: Ref<Today | undefined>) {
@@ -15,11 +22,14 @@ export function useKeptRounds(today: Ref<Today | undefined>) {
   watch(
     today,
     async (now) => {
-      if (!now || keptAt.value || Date.now() - last < AGAIN_MS || !navigator.serviceWorker?.controller) return
+      if (!now || keptAt.value || Date.now() - last < AGAIN_MS || !navigator.serviceWorker) return
       last = Date.now()
+      await workerThere()
       await new Promise((go) => setTimeout(go, PAGE_FIRST_MS))
       const trials = new Set(now.rounds.flatMap((r) => r.tasks.filter((t) => t.kind === 'count').map((t) => t.trial)))
       try {
+        // what this page asked for before the worker was there is not kept yet
+        if (user.value) await Promise.all([fetchSession(), fetchToday()])
         for (const trial of trials) if (user.value) await fetchCountSheet(trial)
       } catch (error) {
         // the signal went meanwhile: what was fetched is kept, the rest is asked for next time
