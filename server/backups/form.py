@@ -3,7 +3,7 @@
 import hashlib
 from dataclasses import asdict, dataclass
 from pathlib import Path
-from typing import Any
+from typing import IO, Any
 
 from django.conf import settings
 
@@ -17,7 +17,7 @@ CHUNK = 1 << 20
 
 @dataclass(frozen=True)
 class Manifest:
-    """What a backup says of itself. `parts`: name → SHA-256; `migrations`: app → its latest migration."""
+    """What a backup says of itself. `parts`: name → SHA-256; `migrations`: app → those it has gone through."""
 
     made_at: str
     app_version: str
@@ -42,10 +42,15 @@ def folder() -> Path:
     return Path(settings.BACKUPS)
 
 
+def digest_of(page: IO[bytes]) -> str:
+    """SHA-256 of what a file, or a part of a zip, holds."""
+    found = hashlib.sha256()
+    while chunk := page.read(CHUNK):
+        found.update(chunk)
+    return found.hexdigest()
+
+
 def digest_of_file(path: Path) -> str:
     """SHA-256 of a file."""
-    found = hashlib.sha256()
     with path.open("rb") as page:
-        while chunk := page.read(CHUNK):
-            found.update(chunk)
-    return found.hexdigest()
+        return digest_of(page)

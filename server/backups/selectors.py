@@ -14,8 +14,8 @@ from django.conf import settings
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 
-from server.backups.form import CHUNK, DATABASE, FORMAT, MANIFEST, SUFFIX, VERSION, Manifest, folder
-from server.rest.problems import Problem
+from server.backups.form import DATABASE, FORMAT, MANIFEST, SUFFIX, VERSION, Manifest, digest_of, folder
+from server.rest.problems import Problem, Refused
 
 
 @dataclass(frozen=True)
@@ -57,12 +57,12 @@ def database_file() -> Path:
 def backups() -> list[BackupRow]:
     """Backups in the folder, the latest first."""
     here = folder()
-    found = [_row(p) for p in here.glob(f"*{SUFFIX}")] if here.is_dir() else []
+    found = [backup_row(p) for p in here.glob(f"*{SUFFIX}")] if here.is_dir() else []
     return sorted((r for r in found if r), key=lambda r: r.made_at, reverse=True)
 
 
-def _row(path: Path) -> BackupRow | None:
-    """Name and time are in the file's name, so that a list opens no file."""
+def backup_row(path: Path) -> BackupRow | None:
+    """A file of the folder; None where it is none of ours. Name and time are in the file's name, so that a list opens no file."""
     parts = path.name.removesuffix(SUFFIX).split("_")
     if len(parts) != 3 or parts[0] != "awake-furrow":
         return None
@@ -124,47 +124,38 @@ def read_manifest(file: Path | IO[bytes]) -> Manifest:
             raw = box.read(MANIFEST)
             told = json.loads(raw)
             if told.get("format") != FORMAT:
-                raise _refused("not_a_backup", "This file is no backup of Awake Furrow.")
+                raise NotRestorable("This file is no backup of Awake Furrow.", code="not_a_backup")
             if told.get("version") != VERSION:
                 raise _newer(f"it has form {told.get('version')}, this application reads form {VERSION}")
             if box.comment.decode("ascii", "replace") != hashlib.sha256(raw).hexdigest():
                 raise _damaged(MANIFEST)
             for part, digest in told["parts"].items():
-                if _digest(box, part) != digest:
-                    raise _damaged(part)
+                with box.open(part) as page:
+                    if digest_of(page) != digest:
+                        raise _damaged(part)
     except (zipfile.BadZipFile, EOFError, KeyError, ValueError, zipfile.zlib.error, NotImplementedError) as error:  # type: ignore[attr-defined]
-        raise _refused("damaged_backup", "This file is damaged, or no backup: it cannot be unpacked whole. Nothing was changed.") from error
+        detail = "This file is damaged, or no backup: it cannot be unpacked whole. Nothing was changed."
+        raise NotRestorable(detail, code="damaged_backup") from error
     manifest = Manifest(**{f.name: told[f.name] for f in fields(Manifest) if f.name in told})
-    unknown = [f"{app} {m}" for app, m in _migrations(manifest) if (app, m) not in MigrationLoader(None).disk_migrations]
+    known = MigrationLoader(None).disk_migrations
+    unknown = [f"{app} {m}" for app, names in manifest.migrations.items() for m in names if (app, m) not in known]
     if unknown:
         raise _newer(f"version {manifest.app_version} made it, this is {settings.APP_VERSION}, which does not know its {unknown[0]}")
     return manifest
 
 
-def _migrations(manifest: Manifest) -> list[tuple[str, str]]:
-    return [(app, m) for app, names in manifest.migrations.items() for m in names]
+class NotRestorable(Refused):
+    """A file that is not put in the place of anything (422)."""
+
+    title = "This backup cannot be restored"
 
 
-def _digest(box: zipfile.ZipFile, part: str) -> str:
-    found = hashlib.sha256()
-    with box.open(part) as page:
-        while chunk := page.read(CHUNK):
-            found.update(chunk)
-    return found.hexdigest()
-
-
-def _refused(code: str, detail: str) -> Problem:
-    problem = Problem(detail, code=code)
-    problem.status, problem.title = 422, "This backup cannot be restored"
-    return problem
-
-
-def _damaged(part: str) -> Problem:
+def _damaged(part: str) -> NotRestorable:
     where = "its database" if part == DATABASE else f"“{part}”"
-    return _refused("damaged_backup", f"This backup is damaged: {where} is not what was written. Nothing was changed. Take an older one.")
+    detail = f"This backup is damaged: {where} is not what was written. Nothing was changed. Take an older one."
+    return NotRestorable(detail, code="damaged_backup")
 
 
-def _newer(why: str) -> Problem:
-    return _refused(
-        "newer_backup", f"This backup comes from a newer application: {why}. Update the application first. Nothing was changed."
-    )
+def _newer(why: str) -> NotRestorable:
+    detail = f"This backup comes from a newer application: {why}. Update the application first. Nothing was changed."
+    return NotRestorable(detail, code="newer_backup")

@@ -1,21 +1,20 @@
 """Who changed what, when, from what to what: of one thing, and of all things together; and what was deleted."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
 from core.vocabulary import ThingKind
 from server.changes.kinds import KINDS
-from server.people.models import Person
 from server.record_kinds.models import Thing
-from server.record_kinds.selectors import FieldChange, HistoryEntry, history_of, without_values
+from server.record_kinds.selectors import FieldChange, HistoryEntry, changes_between, history_of, not_shown
 from server.stands.models import Stand
+from server.stands.selectors.rows import hidden_fields, history_of_stand
 
 LATEST = 100
 # of the nursery's many small kinds; a dish is laid out with its trial and changes with it
 SHOWN = tuple(k for k in ThingKind if k not in (ThingKind.DISH, ThingKind.TURN))
-BOOKKEEPING = {"version", "deleted_at"}
-HIDDEN_PLACE = ("latitude", "longitude")
 
 
 @dataclass(frozen=True)
@@ -50,13 +49,12 @@ def find_thing(kind: ThingKind, pk: int) -> Thing | None:
 
 
 def history_of_thing(thing: Thing) -> list[HistoryEntry]:
-    """The saves of one thing; where a stand lies is not told by its history either."""
-    entries = history_of(thing)
-    return without_values(entries, HIDDEN_PLACE) if isinstance(thing, Stand) and not thing.show_exact else entries
+    """The saves of one thing, as far as they are told."""
+    return history_of_stand(thing) if isinstance(thing, Stand) else history_of(thing)
 
 
-def name_of(kind: ThingKind, thing: Thing) -> str:
-    """What people know a thing by."""
+def name_of(kind: ThingKind, thing: Any) -> str:
+    """What people know a thing by; a row of its history too."""
     return str(getattr(thing, KINDS[kind].named_by))
 
 
@@ -67,42 +65,30 @@ def latest_changes() -> list[ChangeRow]:
 
 
 def _of_kind(kind: ThingKind) -> list[ChangeRow]:
-    k = KINDS[kind]
-    model = k.model.history.model
+    model = KINDS[kind].model.history.model
     latest = list(model.objects.select_related("history_user").order_by("-history_date", "-history_id")[:LATEST])
-    wanted = {(row.id, row.version - 1) for row in latest}
-    earlier = {(row.id, row.version): row for row in model.objects.filter(id__in={pk for pk, _ in wanted})} if latest else {}
+    before = model.objects.filter(id__in={row.id for row in latest}, version__in={row.version - 1 for row in latest})
+    earlier = {(row.id, row.version): row for row in before} if latest else {}
     return [_row(kind, row, earlier.get((row.id, row.version - 1))) for row in latest]
 
 
-def _row(kind: ThingKind, row: object, before: object | None) -> ChangeRow:
-    k = KINDS[kind]
-    saved = row
-    user: Person | None = saved.history_user  # type: ignore[attr-defined]  # a row of a history table
-    pk = int(saved.id)  # type: ignore[attr-defined]  # a row of a history table
+def _row(kind: ThingKind, row: Any, before: Any) -> ChangeRow:
+    """A row of a history table, beside the one before it."""
     changes, what = [], "made"
     if before is not None:
-        found = saved.diff_against(before).changes  # type: ignore[attr-defined]  # a row of a history table
-        deleted = next((c for c in found if c.field == "deleted_at"), None)
-        what = "changed" if deleted is None else "deleted" if deleted.new else "brought back"
-        hidden: Collection[str] = HIDDEN_PLACE if kind is ThingKind.STAND and not saved.show_exact else ()  # type: ignore[attr-defined]  # a stand
-        changes = [_change(c.field, c.old, c.new, hidden) for c in found if c.field not in BOOKKEEPING]
+        what = "changed" if row.deleted_at == before.deleted_at else "deleted" if row.deleted_at else "brought back"
+        hidden = hidden_fields(row.show_exact) if kind is ThingKind.STAND else ()
+        changes = [c for c in not_shown(changes_between(row, before), hidden) if c.field != "deleted_at"]
     return ChangeRow(
         kind=kind,
-        id=pk,
-        name=str(getattr(saved, k.named_by)),
-        path=k.path.format(pk),
-        at=saved.history_date,  # type: ignore[attr-defined]  # a row of a history table
-        by=user.initials if user else "–",
+        id=row.id,
+        name=name_of(kind, row),
+        path=KINDS[kind].path.format(row.id),
+        at=row.history_date,
+        by=row.history_user.initials if row.history_user else "–",
         what=what,
         changes=changes,
     )
-
-
-def _change(name: str, old: object, new: object, hidden: Collection[str]) -> FieldChange:
-    if name in hidden:
-        return FieldChange(name, None, "changed, not shown")
-    return FieldChange(name, None if old is None else str(old), None if new is None else str(new))
 
 
 def deleted_things() -> list[DeletedRow]:

@@ -1,7 +1,5 @@
 """Deleting, which hides, and bringing back."""
 
-from datetime import datetime
-
 from django.db import transaction
 from django.utils import timezone
 
@@ -42,7 +40,7 @@ def bring_back(*, by: Person, kind: ThingKind, pk: int) -> Thing:
     thing = _found(kind, pk)
     if thing.deleted_at is None:
         raise Problem(f"{name_of(kind, thing)} is not deleted.", code="not_deleted")
-    back = _change_hidden(thing, by, None)
+    back = change_thing(thing, {"deleted_at": None}, by=by, version=thing.version)
     if isinstance(back, Trial):
         _draw_again(by, back)
     return back
@@ -75,22 +73,9 @@ def _check_nothing_rests_on(kind: ThingKind, thing: Thing, name: str) -> None:
         )
 
 
-def _change_hidden(thing: Thing, by: Person, deleted_at: datetime | None) -> Thing:
-    """As `change_thing`, which sees only what is there."""
-    thing.deleted_at = deleted_at
-    thing.version += 1
-    thing._history_user = by  # type: ignore[attr-defined]  # read by the history on save
-    thing.save()
-    return thing
-
-
-def _draws(trial: Trial) -> "list[StockEntry]":
-    return list(valid(StockEntry.objects.filter(lot=trial.lot, kind=StockKind.DRAWN, reason=f"trial {trial.code}")))
-
-
 def _forget_draw(by: Person, trial: Trial) -> None:
     """Its dishes are hidden with it, and the seed goes back."""
-    for draw in _draws(trial):
+    for draw in valid(StockEntry.objects.filter(lot=trial.lot, kind=StockKind.DRAWN, reason=f"trial {trial.code}")):
         take_back_entry(by=by, entry=draw)
     for dish in Dish.objects.filter(treatment__trial=trial):
         change_thing(dish, {"deleted_at": timezone.now()}, by=by, version=dish.version)
@@ -103,4 +88,4 @@ def _draw_again(by: Person, trial: Trial) -> None:
     if StockEntry.objects.filter(lot=trial.lot, reason=f"trial {trial.code}").exists():
         enter_stock(by=by, lot=trial.lot, kind=StockKind.DRAWN, amount=seeds, at=timezone.now(), reason=f"trial {trial.code}")
     for dish in dishes:
-        _change_hidden(dish, by, None)
+        change_thing(dish, {"deleted_at": None}, by=by, version=dish.version)

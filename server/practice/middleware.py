@@ -2,12 +2,12 @@
 
 from collections.abc import Callable
 
-from django.http import HttpRequest, HttpResponseBase, JsonResponse
+from django.http import HttpRequest, HttpResponseBase
 
 from server.people.models import Person
 from server.practice.files import on_bench
 from server.practice.models import Attempt
-from server.rest.problems import CONTENT_TYPE, Problem, body, problem_body
+from server.rest.problems import Problem, problem_answer
 
 HEADER, PARAMETER = "X-Practice-Bench", "bench"
 API = "/api/v1/"
@@ -18,6 +18,12 @@ REAL = tuple(
 # these work with files, or in threads of their own: there is nothing of that kind to practise
 NOT_HERE = tuple(f"{API}{p}/" for p in ("files", "everything", "photos"))
 STREAMED = "/report/making/"
+
+
+class NotOnBench(Problem):
+    """What cannot be asked from a page on a bench (409)."""
+
+    title = "Not on the practice bench"
 
 
 class PracticeBench:
@@ -34,10 +40,12 @@ class PracticeBench:
         if not isinstance(person, Person):
             return self.get_response(request)
         if request.path.startswith(NOT_HERE) or request.path.endswith(STREAMED):
-            return _problem(409, "This works with the nursery's own records only. Leave the practice bench for it.", "not_on_the_bench")
+            return problem_answer(
+                NotOnBench("This works with the nursery's own records only. Leave the practice bench for it.", code="not_on_the_bench")
+            )
         attempt = Attempt.objects.filter(pk=number, person=person).first() if number.isdigit() else None
         if attempt is None:
-            return _problem(409, "This bench is not here any more. Leave the practice bench, and begin anew.", "no_bench")
+            return problem_answer(NotOnBench("This bench is not here any more. Leave the practice bench, and begin anew.", code="no_bench"))
         if PARAMETER in request.GET:
             asked = request.GET.copy()
             asked.pop(PARAMETER)
@@ -47,8 +55,4 @@ class PracticeBench:
                 request.user = there
                 return self.get_response(request)
         except Problem as problem:
-            return JsonResponse(problem_body(problem), status=problem.status, content_type=CONTENT_TYPE)
-
-
-def _problem(status: int, detail: str, code: str) -> JsonResponse:
-    return JsonResponse(body(status, "Not on the practice bench", detail, code, []), status=status, content_type=CONTENT_TYPE)
+            return problem_answer(problem)

@@ -41,17 +41,27 @@ def history_of(thing: Thing) -> list[HistoryEntry]:
     rows = list(thing.history.select_related("history_user").order_by("-history_id"))
     entries = []
     for row, before in zip(rows, [*rows[1:], None], strict=True):
-        changes = [] if before is None else [_change(c) for c in row.diff_against(before).changes if c.field != "version"]
+        changes = [] if before is None else changes_between(row, before)
         by = row.history_user.initials if row.history_user else "–"
         entries.append(HistoryEntry(row.version, row.history_date, by, changes))
     return entries
 
 
-def _change(change: Any) -> FieldChange:
-    return FieldChange(change.field, *(None if v is None else str(v) for v in (change.old, change.new)))
+def changes_between(row: Any, before: Any) -> list[FieldChange]:
+    """What one row of a history changed of the one before."""
+    return [
+        FieldChange(c.field, *(None if v is None else str(v) for v in (c.old, c.new)))
+        for c in row.diff_against(before).changes
+        if c.field != "version"
+    ]
+
+
+def not_shown(changes: list[FieldChange], fields: Collection[str]) -> list[FieldChange]:
+    """Changes that say that some fields changed, but not from what to what."""
+    hidden = {name: FieldChange(name, None, "changed, not shown") for name in fields}
+    return [hidden.get(c.field, c) for c in changes]
 
 
 def without_values(entries: list[HistoryEntry], fields: Collection[str]) -> list[HistoryEntry]:
     """A history that says that some fields changed, but not from what to what."""
-    hidden = {name: FieldChange(name, None, "changed, not shown") for name in fields}
-    return [replace(e, changes=[hidden.get(c.field, c) for c in e.changes]) for e in entries]
+    return [replace(e, changes=not_shown(e.changes, fields)) for e in entries]

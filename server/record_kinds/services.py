@@ -37,8 +37,11 @@ def with_changes(thing: T, changes: Mapping[str, Any]) -> T:
 
 @transaction.atomic
 def change_thing(thing: T, changes: Mapping[str, Any], *, by: "Person", version: int) -> T:
-    """Change fields of a thing that the caller saw at `version`; a stale write is refused with both versions."""
-    fresh: T = type(thing)._default_manager.select_for_update().get(pk=thing.pk)
+    """Change fields of a thing that the caller saw at `version`; a stale write is refused with both versions.
+
+    A deleted thing too: that is how it is brought back.
+    """
+    fresh: T = type(thing).everything.select_for_update().get(pk=thing.pk)
     if fresh.version != version:
         current = {k: _plain(v) for k, v in model_to_dict(fresh, fields=list(changes)).items()}
         raise StaleVersion(

@@ -84,6 +84,15 @@ def problem_body(problem: Problem) -> dict[str, Any]:
     return body(problem.status, problem.title, problem.detail, problem.code, problem.errors, **problem.extra)
 
 
+def problem_answer(problem: Problem) -> JsonResponse:
+    """A problem as an answer of its own, where no view of REST framework gives it."""
+    return _json(problem_body(problem))
+
+
+def _json(content: dict[str, Any], headers: dict[str, str] | None = None) -> JsonResponse:
+    return JsonResponse(content, status=content["status"], content_type=CONTENT_TYPE, headers=headers)
+
+
 class DiskFull(Problem):
     """There is no room to record anything (507): the transaction was taken back whole."""
 
@@ -98,6 +107,11 @@ class DiskFull(Problem):
         )
 
 
+def no_room_left(error: Exception) -> bool:
+    """Whether the machine says that a disk, or one's share of it, is full."""
+    return isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT)
+
+
 def _told(error: Exception) -> Exception:
     """An error of computation or of the machine, as the problem that says so; any other stays what it is."""
     if isinstance(error, CoreError):
@@ -105,8 +119,7 @@ def _told(error: Exception) -> Exception:
     if isinstance(error, OverflowError):
         detail = "A number or a day in this request lies beyond what can be worked with. Check its years and amounts."
         return Refused(detail, code="out_of_range")
-    no_room = isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT)
-    if no_room or (isinstance(error, OperationalError) and "disk is full" in str(error)):
+    if no_room_left(error) or (isinstance(error, OperationalError) and "disk is full" in str(error)):
         return DiskFull()
     return error
 
@@ -158,19 +171,18 @@ def _field_errors(detail: Any, path: str = "") -> list[FieldError]:
 
 def no_such_address(request: HttpRequest, *args: object, **kwargs: object) -> JsonResponse:
     """Answer an unknown address below /api/."""
-    content = body(404, "Not found", f"{request.path} is no address of this API. /api/v1/docs/ lists those there are.", "not_found", [])
-    return JsonResponse(content, status=404, content_type=CONTENT_TYPE)
+    detail = f"{request.path} is no address of this API. /api/v1/docs/ lists those there are."
+    return _json(body(404, "Not found", detail, "not_found", []))
 
 
 def too_many_tries(request: HttpRequest, response: object = None, credentials: object = None) -> JsonResponse:
     """Answer somebody who tried too many wrong passwords."""
     minutes = int(settings.AXES_COOLOFF_TIME.total_seconds() // 60)
     detail = f"Too many wrong tries with this name. Wait {minutes} minutes, then try again; or ask the lead for a link to a new password."
-    content = body(429, "Too many tries", detail, "too_many_tries", [])
-    return JsonResponse(content, status=429, content_type=CONTENT_TYPE, headers={"Retry-After": str(60 * minutes)})
+    return _json(body(429, "Too many tries", detail, "too_many_tries", []), {"Retry-After": str(60 * minutes)})
 
 
 def csrf_failed(request: HttpRequest, reason: str = "") -> JsonResponse:
     """Answer a write without its token."""
     detail = "The page's token is missing or old. Reload the page and try again."
-    return JsonResponse(body(403, "Not allowed", detail, "csrf_failed", []), status=403, content_type=CONTENT_TYPE)
+    return _json(body(403, "Not allowed", detail, "csrf_failed", []))

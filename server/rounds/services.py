@@ -1,24 +1,18 @@
 """Calendar addresses: secret, one a person, revocable."""
 
-import hashlib
-import secrets
-
 from django.db import transaction
 
 from server.people.models import Person
 from server.record_kinds.services import change_thing, create_thing
+from server.rest.tokens import digest_of, new_token
 from server.rounds.models import CalendarFeed
-
-
-def _digest(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 @transaction.atomic
 def new_feed(*, by: Person) -> str:
     """Make the person's address anew; the one before stops working. The token is shown once."""
-    token = secrets.token_urlsafe(24)
-    _keep(by, _digest(token))
+    token = new_token()
+    _keep(by, digest_of(token))
     return token
 
 
@@ -29,7 +23,7 @@ def revoke_feed(*, by: Person) -> None:
 
 def person_of_feed(token: str) -> Person | None:
     """Whose calendar a token reads; None if nobody's, or of somebody who may sign in no longer."""
-    feed = CalendarFeed.objects.filter(token_digest=_digest(token)).select_related("person").first() if token else None
+    feed = CalendarFeed.objects.filter(token_digest=digest_of(token)).select_related("person").first() if token else None
     return feed.person if feed is not None and feed.person.is_active else None
 
 

@@ -36,8 +36,7 @@ class BackupsView(APIView):
     @extend_schema(operation_id="backups_make", request=None, responses={201: BackupRowSerializer})
     def post(self, request: Request) -> Response:
         made = backup_now(by=person_of(request))
-        row = next(r for r in selectors.backups() if r.name == made.name)
-        return Response(BackupRowSerializer(row).data, status=201)
+        return Response(BackupRowSerializer(selectors.backup_row(made)).data, status=201)
 
 
 class HealthView(APIView):

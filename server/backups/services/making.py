@@ -1,6 +1,5 @@
 """Making a backup while the nursery works: a snapshot of the database first, then the photos that it names."""
 
-import errno
 import hashlib
 import json
 import shutil
@@ -16,7 +15,7 @@ from server.backups.form import DATABASE, MANIFEST, PHOTOS, SUFFIX, Manifest, di
 from server.backups.selectors import check_database, database_file
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.rest.problems import Problem
+from server.rest.problems import Problem, no_room_left
 
 BY_HAND, NIGHTLY, BEFORE_RESTORE = "by-hand", "nightly", "before-restore"
 # a zip of the database and the photos is never larger than both, and the snapshot lies beside it for a while
@@ -43,7 +42,9 @@ def make_backup(why: str) -> Path:
             written.replace(target)
             return target
     except OSError as error:
-        raise _no_room(here, error) if error.errno in (errno.ENOSPC, errno.EDQUOT) else _not_written(here, error) from error
+        if no_room_left(error):
+            raise _full(here, f"the disk is full ({error.strerror})") from error
+        raise _not_written(here, error) from error
 
 
 def snapshot(target: Path) -> None:
@@ -110,18 +111,19 @@ def _check_room(here: Path) -> None:
         raise _full(here, f"it needs about {needed / 2**20:,.0f} MB, and {free / 2**20:,.0f} MB are free")
 
 
-def _no_room(here: Path, error: OSError) -> Problem:
-    return _full(here, f"the disk is full ({error.strerror})")
+class NoRoomForBackup(Problem):
+    """The folder of backups holds no more (507)."""
+
+    status = 507
+    title = "No room for a backup"
 
 
-def _full(here: Path, why: str) -> Problem:
-    problem = Problem(
+def _full(here: Path, why: str) -> NoRoomForBackup:
+    return NoRoomForBackup(
         f"There is no room for a backup in {here}: {why}. Make room, or set AWAKE_FURROW_BACKUPS to a folder on another disk. "
         "Nothing half done was left.",
         code="disk_full",
     )
-    problem.status, problem.title = 507, "No room for a backup"
-    return problem
 
 
 def _not_written(here: Path, error: OSError) -> Problem:

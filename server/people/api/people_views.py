@@ -31,7 +31,6 @@ from server.people.permissions import Right, require
 from server.people.requests import person_of
 from server.people.services import accounts, invitations, sign_ins
 from server.rest.bodies import read
-from server.rest.problems import refused
 
 
 class PeopleViewSet(viewsets.GenericViewSet[Person]):
@@ -110,11 +109,6 @@ class AcceptInvitationView(APIView):
 
     @extend_schema(operation_id="invitations_accept", request=AcceptSerializer, responses=SessionSerializer)
     def post(self, request: Request) -> Response:
-        given = read(AcceptSerializer, request)
-        if invitations.open_invitation(given["token"]).person is None:
-            for name, asks in (("username", "With which name will you sign in?"), ("initials", "Which initials stand in the records?")):
-                if not given.get(name):
-                    raise refused(f"/{name}", "missing", asks)
-        person = invitations.accept(**{"username": "", "initials": ""} | given)
+        person = invitations.accept(**read(AcceptSerializer, request))
         enter(request, person)
         return session_answer(person)

@@ -23,8 +23,7 @@ def join(*, username: str, initials: str, role: Role, password: str) -> Person:
     """Add somebody who chose a name and a password, both checked."""
     if Person.objects.filter(username__iexact=username).exists():
         raise refused("/username", "name_taken", f"Somebody signs in as “{username}” already. Choose another name.")
-    if Person.objects.filter(initials__iexact=initials, is_active=True).exists():
-        raise refused("/initials", "initials_taken", f"“{initials}” stands for somebody else in the records. Choose other initials.")
+    _check_initials(initials)
     check_password(password, Person(username=username, initials=initials))
     return add_person(username=username, initials=initials, role=role, password=password)
 
@@ -46,15 +45,21 @@ def change_person(*, by: Person, person: Person, changes: dict[str, Any]) -> Per
     if person.role == Role.LEAD and person.is_active and not stays and not leads.exists():
         pointer = "/role" if "role" in changes else "/is_active"
         raise refused(pointer, "last_lead", f"{person.initials} is the only lead. Make somebody else lead first.")
-    initials = changes.get("initials")
-    if initials and Person.objects.filter(initials__iexact=initials, is_active=True).exclude(pk=person.pk).exists():
-        raise refused("/initials", "initials_taken", f"“{initials}” stands for somebody else in the records. Choose other initials.")
+    if "initials" in changes:
+        _check_initials(changes["initials"], person)
     for name, value in changes.items():
         setattr(person, name, value)
     _save(person, list(changes), by)
     if changes.get("is_active") is False:
         end_sign_ins(person)
     return person
+
+
+def _check_initials(initials: str, of: Person | None = None) -> None:
+    """Refuse initials that stand for somebody else who may sign in."""
+    others = Person.objects.filter(initials__iexact=initials, is_active=True)
+    if (others.exclude(pk=of.pk) if of else others).exists():
+        raise refused("/initials", "initials_taken", f"“{initials}” stands for somebody else in the records. Choose other initials.")
 
 
 @transaction.atomic

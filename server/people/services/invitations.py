@@ -1,7 +1,5 @@
 """One-time links: to join, or to choose a new password. They are shown on screen once; no mail is sent."""
 
-import hashlib
-import secrets
 from datetime import timedelta
 
 from django.db import transaction
@@ -12,13 +10,10 @@ from server.people.models import Invitation, Person
 from server.people.permissions import Right, require
 from server.people.services.accounts import join, set_password
 from server.people.services.sign_ins import end_sign_ins
-from server.rest.problems import Problem
+from server.rest.problems import Problem, refused
+from server.rest.tokens import digest_of, new_token
 
 DAYS_GOOD = 7
-
-
-def _digest(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 def invite(*, by: Person, role: Role, initials: str = "", person: Person | None = None) -> tuple[Invitation, str]:
@@ -30,10 +25,10 @@ def invite(*, by: Person, role: Role, initials: str = "", person: Person | None 
         The token is known now and never again.
     """
     require(by, Right.LEAD)
-    token = secrets.token_urlsafe(24)
+    token = new_token()
     expires = timezone.now() + timedelta(days=DAYS_GOOD)
     fields = {"role": person.role, "initials": person.initials} if person else {"role": role, "initials": initials}
-    return Invitation.objects.create(token_digest=_digest(token), by=by, person=person, expires_at=expires, **fields), token
+    return Invitation.objects.create(token_digest=digest_of(token), by=by, person=person, expires_at=expires, **fields), token
 
 
 def withdraw(*, by: Person, invitation: Invitation) -> None:
@@ -47,7 +42,7 @@ def withdraw(*, by: Person, invitation: Invitation) -> None:
 
 def open_invitation(token: str) -> Invitation:
     """The invitation of a link; refused with the reason where it is good no more."""
-    found = Invitation.objects.filter(token_digest=_digest(token)).select_related("by", "person").first()
+    found = Invitation.objects.filter(token_digest=digest_of(token)).select_related("by", "person").first()
     if found is None:
         raise Problem("This link leads nowhere: perhaps it was copied only in part. Ask the lead for a new one.", code="no_such_invitation")
     if found.used_at is not None:
@@ -63,7 +58,7 @@ def open_invitation(token: str) -> Invitation:
 
 
 @transaction.atomic
-def accept(*, token: str, username: str, initials: str, password: str) -> Person:
+def accept(*, token: str, password: str, username: str = "", initials: str = "") -> Person:
     """Use a link: somebody joins, or has a new password and is signed out on every device."""
     invitation = open_invitation(token)
     if invitation.person is not None:
@@ -71,6 +66,12 @@ def accept(*, token: str, username: str, initials: str, password: str) -> Person
         set_password(person, password)
         end_sign_ins(person)
     else:
+        for pointer, given, asks in (
+            ("/username", username, "With which name will you sign in?"),
+            ("/initials", initials, "Which initials stand in the records?"),
+        ):
+            if not given:
+                raise refused(pointer, "missing", asks)
         person = join(username=username, initials=initials, role=Role(invitation.role), password=password)
     invitation.used_at, invitation.used_by = timezone.now(), person
     invitation.save(update_fields=["used_at", "used_by"])

@@ -26,11 +26,9 @@ def carry_on(before: str, after: str) -> None:
 
 
 @transaction.atomic
-def end_sign_ins(person: Person, *, but: str = "", only: SignIn | None = None) -> int:
-    """Sign a person out on every device, or on `only` one, except in the session `but`; how many there were."""
+def end_sign_ins(person: Person, *, but: str = "") -> int:
+    """Sign a person out on every device, except in the session `but`; how many there were."""
     open_ones = SignIn.objects.filter(person=person, ended_at__isnull=True).exclude(session_key=but)
-    if only is not None:
-        open_ones = open_ones.filter(pk=only.pk)
     Session.objects.filter(session_key__in=[s.session_key for s in open_ones]).delete()
     return open_ones.update(ended_at=timezone.now())
 

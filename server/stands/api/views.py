@@ -12,7 +12,6 @@ from rest_framework.response import Response
 
 from core.vocabulary import RipeSign, VisitOutcome
 from server.people.requests import person_of
-from server.record_kinds.selectors import history_of, without_values
 from server.record_kinds.serializers import HistorySerializer, given_change
 from server.rest.bodies import read
 from server.rest.filters import StrictFilters
@@ -76,9 +75,7 @@ class StandViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Stand]):
     @extend_schema(responses=HistorySerializer(many=True), filters=False, operation_id="stands_history")
     @action(detail=True, pagination_class=None)
     def history(self, request: Request, pk: str) -> Response:
-        stand = self.get_object()
-        hidden = () if stand.show_exact else ("latitude", "longitude")
-        return Response(HistorySerializer(without_values(history_of(stand), hidden), many=True).data)
+        return Response(HistorySerializer(rows.history_of_stand(self.get_object()), many=True).data)
 
 
 class VisitViewSet(viewsets.GenericViewSet[Visit]):

@@ -7,7 +7,7 @@ from django.db.models import Q, QuerySet
 
 from core.seedstock import Estimate
 from core.vocabulary import DatePrecision, Purpose, Reason, RipeSign, Shedding, VisitOutcome, WatchState
-from server.record_kinds.selectors import valid
+from server.record_kinds.selectors import HistoryEntry, history_of, valid, without_values
 from server.stands.models import Harvest, Stand, Visit
 from server.stands.selectors.season import Season, expected_yield
 
@@ -124,6 +124,16 @@ def position(stand: Stand) -> Position | None:
     if stand.show_exact:
         return Position(stand.latitude, stand.longitude, exact=True)
     return Position(round(stand.latitude, COARSE_DIGITS), round(stand.longitude, COARSE_DIGITS), exact=False)
+
+
+def history_of_stand(stand: Stand) -> list[HistoryEntry]:
+    """Who changed what of a stand; where it lies is told no more exactly than the stand allows."""
+    return without_values(history_of(stand), hidden_fields(stand.show_exact))
+
+
+def hidden_fields(show_exact: bool) -> tuple[str, ...]:
+    """Fields whose values no history of a stand tells."""
+    return () if show_exact else ("latitude", "longitude")
 
 
 def row(stand: Stand, season: Season) -> StandRow:
