@@ -16,6 +16,10 @@ export function useProblem() {
     }
   }
 
+  /** Whether work that answers nothing went through. */
+  const succeeds = async (work: () => Promise<unknown>): Promise<boolean> =>
+    (await attempt(() => work().then(() => true))) ?? false
+
   const at = (pointer: string): string[] =>
     problem.value?.errors.filter((e) => e.pointer === pointer).map((e) => e.message) ?? []
 
@@ -30,5 +34,5 @@ export function useProblem() {
     return fields.some((pointer) => at(pointer).length) && !question.value ? '' : sentence.value
   }
 
-  return { problem, attempt, at, sentence, question, foot }
+  return { problem, attempt, succeeds, at, sentence, question, foot }
 }

@@ -12,7 +12,7 @@ import { useBatchWork, type BatchPage } from '../api'
 const props = defineProps<{ batch: BatchPage }>()
 
 const { move, split, takeOut } = useBatchWork(() => props.batch.id)
-const { attempt, at, foot, question } = useProblem()
+const { succeeds, at, foot, question } = useProblem()
 const open = ref<'' | 'move' | 'split' | 'out'>('')
 const HOW = choicesOf(leavingWords)
 const form = reactive({
@@ -26,10 +26,7 @@ const form = reactive({
 })
 
 async function run(work: () => Promise<unknown>) {
-  const done = await attempt(async () => {
-    await work()
-    return true
-  })
+  const done = await succeeds(work)
   if (done) open.value = ''
 }
 const saveMove = (sure = false) => run(() => move.mutateAsync({ place: form.place ?? 0, sure }))

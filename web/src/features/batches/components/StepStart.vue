@@ -11,7 +11,7 @@ const emit = defineEmits<{ done: []; leave: [] }>()
 
 const { begin } = useBatchWork(() => props.batch)
 const { data: supplies } = useSupplies()
-const { attempt, at, foot } = useProblem()
+const { succeeds, at, foot } = useProblem()
 const ticked = ref<string[]>([])
 const name = ref('')
 const supply = ref<number | null>(null)
@@ -29,16 +29,15 @@ const uses = computed(() => {
 const silent = computed(() => props.step.by_the_clock && props.step.forgives === 'nothing')
 
 async function start() {
-  const done = await attempt(async () => {
-    await begin.mutateAsync({
+  const done = await succeeds(() =>
+    begin.mutateAsync({
       client_id: clientId,
       step: props.step.id,
       confirmed: ticked.value,
       confirmed_by: name.value,
       supply: supply.value,
-    })
-    return true
-  })
+    }),
+  )
   if (done) emit('done')
 }
 </script>

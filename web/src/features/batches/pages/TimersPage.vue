@@ -33,16 +33,13 @@ const { ready, awake, arm } = useAlarm(
 )
 
 const end = useEndStep()
-const { attempt, sentence } = useProblem()
+const { succeeds, sentence } = useProblem()
 const stopped = ref('')
 async function stop(timer: Timer) {
   // the moment of the tap, on the server's clock
   const at = new Date(now.value)
   const body = { client_id: crypto.randomUUID(), begun: timer.begun, at: at.toISOString() }
-  const done = await attempt(async () => {
-    await end.mutateAsync({ batch: timer.batch, body })
-    return true
-  })
+  const done = await succeeds(() => end.mutateAsync({ batch: timer.batch, body }))
   if (done)
     stopped.value = `${timer.code}, ${stepWords[timer.step]}: ${lengthWords((at.getTime() - Date.parse(timer.began_at)) / 86_400_000)} are recorded.`
 }

@@ -15,13 +15,10 @@ const { user } = useSession()
 const wanted = ref(false)
 const { data: entries, isFetching, error, refetch } = useHistory(() => ({ kind: props.kind, id: props.id }), wanted)
 const queries = useQueryClient()
-const { attempt, sentence } = useProblem()
+const { succeeds, sentence } = useProblem()
 
 async function takeAway() {
-  const gone = await attempt(async () => {
-    await deleteThing({ kind: props.kind, id: props.id })
-    return true
-  })
+  const gone = await succeeds(() => deleteThing({ kind: props.kind, id: props.id }))
   if (!gone) return
   await router.push({ name: 'changes', query: { deleted: `${props.kind}-${props.id}` } })
   await queries.invalidateQueries()

@@ -16,7 +16,7 @@ const { user } = useSession()
 const { data: changes, isPending, error, refetch } = useChanges()
 const { data: deleted } = useDeleted(user.value?.may_lead ?? false)
 const undo = useUndoDeletion()
-const { attempt, sentence } = useProblem()
+const { succeeds, sentence } = useProblem()
 const back = ref('')
 const just = computed(() => deleted.value?.find((d) => `${d.kind}-${d.id}` === route.query.deleted) ?? null)
 const byDay = computed(() => {
@@ -31,10 +31,7 @@ const kindWords = (kind: string) => kind.replace('_', ' ')
 
 async function bringBack(thing: ThingRef, name: string) {
   back.value = ''
-  const there = await attempt(async () => {
-    await undo.mutateAsync({ kind: thing.kind, id: thing.id })
-    return true
-  })
+  const there = await succeeds(() => undo.mutateAsync({ kind: thing.kind, id: thing.id }))
   if (there) back.value = `${name} is back, as it was.`
 }
 </script>

@@ -7,16 +7,13 @@ import JoinFields from './JoinFields.vue'
 /** The first start of an empty installation: whoever comes first is the lead. */
 const emit = defineEmits<{ done: [] }>()
 const { join } = useSession()
-const { attempt, at, foot } = useProblem()
+const { succeeds, at, foot } = useProblem()
 const form = ref({ username: '', initials: '', password: '' })
 const busy = ref(false)
 
 async function submit() {
   busy.value = true
-  const done = await attempt(async () => {
-    await join(form.value)
-    return true
-  })
+  const done = await succeeds(() => join(form.value))
   busy.value = false
   if (done) emit('done')
 }

@@ -14,7 +14,7 @@ useTitle(() => 'My account')
 const { user, changePassword } = useSession()
 const { data: devices, isPending, error, refetch } = useDevices()
 const elsewhere = useSignOutElsewhere()
-const { attempt, at, foot } = useProblem()
+const { attempt, succeeds, at, foot } = useProblem()
 const form = reactive({ old: '', new: '' })
 const busy = ref(false)
 const kept = ref(false)
@@ -23,10 +23,7 @@ const signedOut = ref<number | null>(null)
 async function save() {
   busy.value = true
   kept.value = false
-  const done = await attempt(async () => {
-    await changePassword({ ...form })
-    return true
-  })
+  const done = await succeeds(() => changePassword({ ...form }))
   busy.value = false
   if (!done) return
   kept.value = true

@@ -15,7 +15,7 @@ useTitle(() => 'Join')
 const router = useRouter()
 const queries = useQueryClient()
 const { accept } = useSession()
-const { attempt, at, foot, sentence } = useProblem()
+const { attempt, succeeds, at, foot, sentence } = useProblem()
 const token = window.location.hash.slice(1)
 const invitation = ref<OpenInvitation | null>(null)
 const looked = ref(false)
@@ -34,10 +34,7 @@ onMounted(async () => {
 async function submit() {
   busy.value = true
   const body = anew.value ? { token, password: form.value.password } : { token, ...form.value }
-  const done = await attempt(async () => {
-    await accept(body)
-    return true
-  })
+  const done = await succeeds(() => accept(body))
   busy.value = false
   if (!done) return
   queries.clear()

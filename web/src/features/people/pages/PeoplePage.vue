@@ -17,16 +17,13 @@ const { user } = useSession()
 const { data: accounts, isPending, error, refetch } = useAccounts()
 const { data: open } = useInvitations()
 const { change, signOut, invite, withdraw } = usePeopleChanges()
-const { attempt, sentence } = useProblem()
+const { attempt, succeeds, sentence } = useProblem()
 const link = ref<{ token: string; what: string } | null>(null)
 const done = ref('')
 
 async function act(said: string, work: () => Promise<unknown>) {
   done.value = ''
-  const went = await attempt(async () => {
-    await work()
-    return true
-  })
+  const went = await succeeds(work)
   if (went) done.value = said
 }
 

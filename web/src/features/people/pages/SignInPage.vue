@@ -13,7 +13,7 @@ const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
 const { signIn, firstStart } = useSession()
-const { attempt, at, sentence } = useProblem()
+const { succeeds, at, sentence } = useProblem()
 const username = ref('')
 const password = ref('')
 const busy = ref(false)
@@ -31,10 +31,7 @@ const sample = {
 
 async function submit() {
   busy.value = true
-  const done = await attempt(async () => {
-    await signIn(username.value, password.value)
-    return true
-  })
+  const done = await succeeds(() => signIn(username.value, password.value))
   busy.value = false
   if (done) await enter()
 }

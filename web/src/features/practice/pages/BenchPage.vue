@@ -13,7 +13,7 @@ import ConcludeForm from '../components/ConcludeForm.vue'
 const id = benchId ?? 0
 const { data: bench, isPending, error, refetch } = useBench(id)
 const { treatAndSow, countRound, cutAll, letGo } = useBenchWork(id)
-const { attempt, sentence } = useProblem()
+const { attempt, succeeds, sentence } = useProblem()
 useTitle(() => (bench.value ? bench.value.attempt.title : 'Practice bench'))
 const done = ref('')
 const sown = computed(() => bench.value?.trials.filter((t) => t.state !== 'planned') ?? [])
@@ -42,10 +42,7 @@ const cut = (trial: number) =>
   )
 
 async function giveUp() {
-  const gone = await attempt(async () => {
-    await letGo.mutateAsync(undefined)
-    return true
-  })
+  const gone = await succeeds(() => letGo.mutateAsync(undefined))
   if (gone) leaveBench()
 }
 </script>

@@ -23,7 +23,7 @@ const { user } = useSession()
 const { data: plan, isPending, error, refetch } = useSowing(id)
 const { data: page } = useSowingPage(id)
 const { treat, sow, takeBack, giveUp } = useSowingWork(id)
-const { attempt, at, sentence, question, foot } = useProblem()
+const { attempt, succeeds, at, sentence, question, foot } = useProblem()
 useTitle(() => plan.value?.code ?? 'Sowing')
 const today = isoDay(new Date())
 
@@ -45,10 +45,7 @@ async function work(sure = false) {
   const done =
     working.value === 'treat'
       ? await attempt(() => treat.mutateAsync({ place: place.value, sure }))
-      : await attempt(async () => {
-          await sow.mutateAsync({ place: place.value, seeds: numberOrNull(seeds.value), sure })
-          return true
-        })
+      : await succeeds(() => sow.mutateAsync({ place: place.value, seeds: numberOrNull(seeds.value), sure }))
   if (done) working.value = ''
 }
 </script>

@@ -10,7 +10,7 @@ const props = defineProps<{ place: number }>()
 const emit = defineEmits<{ done: [] }>()
 
 const record = useRecordEvent(() => props.place)
-const { attempt, at, foot } = useProblem()
+const { succeeds, at, foot } = useProblem()
 const local = () => {
   const now = new Date()
   return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
@@ -18,15 +18,14 @@ const local = () => {
 const form = reactive({ kind: 'power_cut' as keyof typeof placeTroubleWords, at: local(), until: '', note: '' })
 
 async function save() {
-  const done = await attempt(async () => {
-    await record.mutateAsync({
+  const done = await succeeds(() =>
+    record.mutateAsync({
       kind: form.kind,
       at: new Date(form.at).toISOString(),
       until: form.until ? new Date(form.until).toISOString() : null,
       note: form.note,
-    })
-    return true
-  })
+    }),
+  )
   if (done) emit('done')
 }
 </script>

@@ -11,7 +11,7 @@ const emit = defineEmits<{ done: [] }>()
 
 const { data: recipes } = useRecipes()
 const { addTreatment } = useTrialChanges()
-const { attempt, at, foot } = useProblem()
+const { succeeds, at, foot } = useProblem()
 const row = reactive({ name: '', recipe: null as number | null, dishes: props.dishes, seeds_per_dish: props.seeds })
 
 function takeName(id: number | null) {
@@ -20,10 +20,7 @@ function takeName(id: number | null) {
 
 async function save() {
   const body = { ...row, dishes: Number(row.dishes), seeds_per_dish: Number(row.seeds_per_dish) }
-  const made = await attempt(async () => {
-    await addTreatment.mutateAsync({ id: props.trial, ...body })
-    return true
-  })
+  const made = await succeeds(() => addTreatment.mutateAsync({ id: props.trial, ...body }))
   if (made) emit('done')
 }
 </script>

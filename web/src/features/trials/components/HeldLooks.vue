@@ -12,7 +12,7 @@ defineProps<{ held: readonly Held[] }>()
 
 const { decide } = useLookOutbox()
 const { reopen } = useDishChanges()
-const { attempt, sentence } = useProblem()
+const { succeeds, sentence } = useProblem()
 const typed = ref<Record<number, Record<string, string>>>({})
 
 const words = (counts: Record<string, number>) =>
@@ -36,10 +36,7 @@ const replace = (row: Held) => decide(row, changed(row, { corrects: theirs(row).
 const early = (row: Held) => decide(row, changed(row, { early: true }))
 
 async function openAgain(row: Held) {
-  const done = await attempt(async () => {
-    await reopen.mutateAsync(row.item.body.dish)
-    return true
-  })
+  const done = await succeeds(() => reopen.mutateAsync(row.item.body.dish))
   if (done) await decide(row, changed(row, {}, 'after'))
 }
 

@@ -12,7 +12,7 @@ const emit = defineEmits<{ done: [] }>()
 
 const { data: recipes } = useRecipes()
 const { sendOn } = useTrialChanges()
-const { attempt, at, foot } = useProblem()
+const { succeeds, at, foot } = useProblem()
 const row = reactive({ name: '', recipe: null as number | null })
 const chosen = ref<number[]>(props.dishes.map((d) => d.id))
 const seeds = computed(() =>
@@ -24,10 +24,7 @@ function takeName(id: number | null) {
 }
 
 async function save() {
-  const made = await attempt(async () => {
-    await sendOn.mutateAsync({ id: props.trial, ...row, dishes: chosen.value })
-    return true
-  })
+  const made = await succeeds(() => sendOn.mutateAsync({ id: props.trial, ...row, dishes: chosen.value }))
   if (made) emit('done')
 }
 </script>
