@@ -18,7 +18,7 @@ DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACK
 LAN_ENV := $(if $(OWN),,$(DEMO_ENV))
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo serve serve-lan backup restore test vectors screenshots bench fuzz format schema clean
+.PHONY: help demo serve serve-lan backup restore test vectors answers screenshots bench fuzz format schema clean
 
 help: ## what there is
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -91,6 +91,9 @@ test: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## everything CI checks
 
 vectors: $(STAMPS)/run ## run vectors against the core: make vectors FILE=path
 	@$(PY) -m scripts.vectors $(or $(FILE),core/tests/vectors)
+
+answers: $(STAMPS)/run ## write the core's answers to cases: make answers FILE=cases.json OUT=answers.json
+	@$(PY) -m scripts.answers $(FILE) $(OUT)
 
 screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures of docs/screenshots anew
 	$(PY) -m scripts.screenshots docs/screenshots

@@ -1,5 +1,7 @@
 """How the core refuses input: with a code, the parameter, its bound, and a sentence."""
 
+import math
+
 
 class CoreError(ValueError):
     """Bad input to the core.
@@ -29,6 +31,17 @@ class CoreError(ValueError):
         self.parameter = parameter
         self.bound = bound
         self.value = value
+
+
+def check_finite(value: float, parameter: str, *, least: float | None = None, above: float | None = None) -> None:
+    """Refuse what is no finite number (``not_finite``), and what lies below `least` or not above `above` (``too_small``)."""
+    if not math.isfinite(value):
+        raise CoreError(f"{value} is no number for {parameter.replace('_', ' ')}.", code="not_finite", parameter=parameter, value=value)
+    if (least is not None and value < least) or (above is not None and value <= above):
+        bound = least if least is not None else above
+        limit = f"{bound:g} or more" if least is not None else f"more than {bound:g}"
+        message = f"{value:g} is impossible for {parameter.replace('_', ' ')}: it is {limit}."
+        raise CoreError(message, code="too_small", parameter=parameter, bound=bound, value=value)
 
 
 class RecordRefused(CoreError):

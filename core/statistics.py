@@ -45,6 +45,45 @@ def upper_f(statistic: float, df1: float, df2: float) -> float:
     return float(special.fdtrc(df1, df2, statistic))
 
 
+USUAL_WEIGHT = 3
+
+
+def shrunk(measured: float | None, nu: float, usual: float) -> tuple[float, float | None]:
+    """Shrink a measured scatter factor towards the usual one, which weighs as much as 3 degrees of freedom.
+
+    Parameters
+    ----------
+    measured : float or None
+        Scatter factor seen, on `nu` degrees of freedom; None where `nu` is 0.
+    nu : float
+        Degrees of freedom of `measured`, >= 0.
+    usual : float
+        Scatter factor to expect without seeing any.
+
+    Returns
+    -------
+    (factor, df)
+        The factor, at least 1, and its degrees of freedom; without any measurement `df` is None. Above the usual
+        factor the measurement is believed as it is, and the usual one adds fewer degrees of freedom.
+
+    References
+    ----------
+    docs/methods/final-share.md.
+
+    Examples
+    --------
+    >>> shrunk(1.0, 12, 2.2)
+    (1.24, 15.0)
+    >>> shrunk(None, 0, 2.2)
+    (2.2, None)
+    """
+    if measured is None or nu == 0:
+        return max(1.0, usual), None
+    if measured > usual:
+        return max(1.0, measured), nu + USUAL_WEIGHT * (usual / measured) ** 2
+    return max(1.0, (nu * measured + USUAL_WEIGHT * usual) / (nu + USUAL_WEIGHT)), float(nu + USUAL_WEIGHT)
+
+
 def wilson(p: float, n: float, critical: float = NORMAL_975) -> Interval:
     """Wilson's score interval of a proportion.
 
@@ -73,7 +112,7 @@ def wilson(p: float, n: float, critical: float = NORMAL_975) -> Interval:
     (0.3127, 0.8318)
     """
     if not 0 <= p <= 1:
-        raise CoreError(f"A share of {p} cannot be: it lies between 0 and 1.", code="share_out_of_range", parameter="p", value=p)
+        raise CoreError(f"A share of {p} is impossible: a share lies between 0 and 1.", code="share_out_of_range", parameter="p", value=p)
     if not n > 0:
         raise CoreError(f"An interval needs more than {n} seeds.", code="n_not_positive", parameter="n", bound=0, value=n)
     c2 = critical * critical
@@ -92,6 +131,29 @@ def newcombe(p_a: float, a: Interval, p_b: float, b: Interval) -> Interval:
 
 
 @dataclass(frozen=True, slots=True)
+class WelchGroup:
+    """Values of one group, and a variance of their mean that the values cannot show (`extra`, taken as known)."""
+
+    values: Sequence[float]
+    extra: float = 0.0
+
+    @property
+    def own(self) -> float:
+        """Squared standard error of the mean, from the values alone."""
+        return _variance(self.values) / len(self.values)
+
+    @property
+    def squared_se(self) -> float:
+        """Squared standard error of the mean."""
+        return self.own + self.extra
+
+    @property
+    def df(self) -> float:
+        """Degrees of freedom of `squared_se`."""
+        return self.squared_se**2 / (self.own**2 / (len(self.values) - 1))
+
+
+@dataclass(frozen=True, slots=True)
 class WelchPair:
     """Difference of two means, x − y, in their unit; all but `diff` are None where there is no test, with its reason."""
 
@@ -105,8 +167,10 @@ class WelchPair:
     reason: Reason | None
 
 
-def welch_pair(x: Sequence[float], y: Sequence[float]) -> WelchPair:
+def welch_pair(x: Sequence[float], y: Sequence[float], extra: tuple[float, float] = (0.0, 0.0)) -> WelchPair:
     """Welch's t (Welch 1947, Biometrika 34:28); one side without spread is tested, two are not.
+
+    `extra` adds a known variance to the squared standard error of each mean.
 
     >>> round(welch_pair([3, 4, 5], [1, 2, 3]).t, 3)
     2.449
@@ -116,10 +180,12 @@ def welch_pair(x: Sequence[float], y: Sequence[float]) -> WelchPair:
     diff = math.fsum(x) / len(x) - math.fsum(y) / len(y)
     if len(x) < 2 or len(y) < 2:
         return WelchPair(diff, None, None, None, None, None, None, Reason.ONE_DISH)
-    parts = [(_variance(v) / len(v), len(v) - 1) for v in (x, y)]
-    if parts[0][0] + parts[1][0] == 0:
+    groups = [WelchGroup(x, extra[0]), WelchGroup(y, extra[1])]
+    if groups[0].own + groups[1].own == 0:
         return WelchPair(diff, None, None, None, None, None, None, Reason.NO_SPREAD)
-    se, df = satterthwaite(parts)
+    seen, df = satterthwaite([(g.own, len(g.values) - 1) for g in groups])
+    se = math.hypot(seen, math.sqrt(sum(extra)))
+    df *= (se / seen) ** 4
     t, half = diff / se, critical_value(df) * se
     return WelchPair(diff, se, df, t, two_sided_p(t, df), diff - half, diff + half, None)
 
@@ -145,19 +211,23 @@ class WelchOneway:
     reason: Reason | None
 
 
-def welch_oneway(groups: Sequence[Sequence[float]]) -> WelchOneway:
-    """Welch's one-way test (Welch 1951, Biometrika 38:330) over the groups with spread; F = t² for two."""
+def welch_oneway(groups: Sequence[Sequence[float]], extra: Sequence[float] | None = None) -> WelchOneway:
+    """Welch's one-way test (Welch 1951, Biometrika 38:330) over the groups with spread; F = t² for two.
+
+    `extra` adds a known variance to the squared standard error of each group's mean.
+    """
+    added = [0.0] * len(groups) if extra is None else extra
     left_out = tuple(i for i, g in enumerate(groups) if len(g) < 2 or _variance(g) == 0)
-    used = [g for i, g in enumerate(groups) if i not in left_out]
+    used = [WelchGroup(g, added[i]) for i, g in enumerate(groups) if i not in left_out]
     k = len(used)
     if k < 2:
         return WelchOneway(None, None, None, None, left_out, Reason.FEWER_THAN_TWO_GROUPS_WITH_SPREAD)
-    weights = [len(g) / _variance(g) for g in used]
-    means = [math.fsum(g) / len(g) for g in used]
+    weights = [1 / g.squared_se for g in used]
+    means = [math.fsum(g.values) / len(g.values) for g in used]
     total = math.fsum(weights)
     mean = math.fsum(w * m for w, m in zip(weights, means, strict=True)) / total
     between = math.fsum(w * (m - mean) ** 2 for w, m in zip(weights, means, strict=True)) / (k - 1)
-    lost = math.fsum((1 - w / total) ** 2 / (len(g) - 1) for w, g in zip(weights, used, strict=True))
+    lost = math.fsum((1 - w / total) ** 2 / g.df for w, g in zip(weights, used, strict=True))
     f = between / (1 + 2 * (k - 2) / (k * k - 1) * lost)
     df2 = (k * k - 1) / (3 * lost)
     return WelchOneway(f, k - 1, df2, upper_f(f, k - 1, df2), left_out, None)

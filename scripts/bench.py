@@ -14,7 +14,8 @@ import numpy as np
 
 from core.temperature import chill, log_csv, read_log
 from scripts.bench_browser import in_the_browser
-from scripts.bench_evidence import coverage_table, evidence
+from scripts.bench_evidence import evidence
+from scripts.bench_promises import promises
 from scripts.bench_row import ROUNDS, Row, median_ms
 from scripts.bench_sowing import sowing
 from scripts.bench_ten_years import ten_years
@@ -124,7 +125,7 @@ def main() -> None:
         ]
     for row in rows:
         print(f"{row.what:48}{row.got:>9.1f} {row.unit:3} of {row.limit:>5.0f}{'' if row.got <= row.limit else '   OVER'}")
-    for line in coverage_table():
+    for line in promises():
         print(line)
 
 

@@ -1,15 +1,13 @@
-"""Measure the evidence: curves and comparison of a large trial, its page, the report; and whether intervals hold what they promise."""
+"""Measure the evidence: curves, comparison and decision of a large trial, its page, and the report."""
 
 import subprocess
 import sys
 import time
-from collections.abc import Iterator
-from itertools import product
-from multiprocessing import Pool
 
 import numpy as np
 from scipy import optimize
 
+from core.decision import Candidate, decide
 from core.design import smallest_differences
 from core.germination import (
     CountedDish,
@@ -21,6 +19,7 @@ from core.germination import (
     course_loglik,
     course_of,
     doubt_of,
+    final_shares,
     fit_course,
     indices,
     leave_one_dish_out,
@@ -28,13 +27,9 @@ from core.germination import (
     shared_horizon,
 )
 from core.records import CountRecord, Inspection
-from core.simulate import Covered, false_alarms, half_time_coverage, share_coverage
 from core.vocabulary import CurveFamily, Family
 from scripts.bench_row import Row, median_ms
 from scripts.demo_server import Api, DemoServer
-
-DRAWS, SEED = 2000, 7
-SHARES, RHOS, TREATMENTS = (0.1, 0.5, 0.9), (0.0, 0.1), (1, 5)
 
 
 def large_trial(seed: int) -> list[list[CountRecord]]:
@@ -74,19 +69,30 @@ def compare(trial: list[list[CountRecord]]) -> None:
 def evidence(api: Api, demo: DemoServer) -> list[Row]:
     """The comparison computed and over HTTP, cold and unchanged; the report; the fit beside a general minimiser."""
     seeds = iter(range(1, 100))
-    rows = [Row("Compare of 12 × 8 × 60 with curves, computed", median_ms(lambda: compare(large_trial(next(seeds))), 5, 1), 1500, "ms")]
+    rows = [
+        Row("Compare of 12 × 8 × 60 with curves, computed", median_ms(lambda: compare(large_trial(next(seeds))), 5, 1), 1200, "ms"),
+        _decision(),
+    ]
     wide, usual = _trial("wide", demo), _trial("usual", demo)
     path = f"/api/v1/trials/{wide}/comparison/"
     start = time.perf_counter()
     api.get(path)
     cold = 1000 * (time.perf_counter() - start)
     rows += [
-        Row("GET Compare of it, cold", cold, 1500, "ms"),
+        Row("GET Compare of it, cold", cold, 1200, "ms"),
         Row("GET Compare of it, unchanged", median_ms(lambda: api.get(path), 10), 50, "ms"),
         Row("PDF of a trial of six treatments", median_ms(lambda: api.content(f"/api/v1/trials/{usual}/report.pdf/"), 3, 0) / 1000, 5, "s"),
         Row("PDF of 12 × 8 × 60", median_ms(lambda: api.content(f"/api/v1/trials/{wide}/report.pdf/"), 2, 0) / 1000, 15, "s"),
     ]
     return [*rows, _ratio()]
+
+
+def _decision() -> Row:
+    """The decision on twelve treatments."""
+    counted = [CountedTreatment(f"t{i}", tuple(CountedDish(4 + i, 25) for _ in range(8))) for i in range(12)]
+    shares = final_shares(counted)
+    candidates = [Candidate(t.name, t.share, t.n_eff, float(i), hazard=False) for i, t in enumerate(shares.treatments)]
+    return Row("Decision on 12 treatments", median_ms(lambda: decide(candidates, shares.critical), 20, 2), 15, "ms")
 
 
 def _trial(size: str, demo: DemoServer) -> int:
@@ -116,20 +122,3 @@ def _general(dishes: list[CountRecord]) -> float:
 
     start = [np.log(came / max(1e-3, 1 - came)), 1.0, middle]
     return float(optimize.minimize(minus, start, method="BFGS").fun)
-
-
-def _cell(design: tuple[float, float]) -> tuple[tuple[float, float], dict[int, Covered], Covered, float]:
-    p, rho = design
-    shares = {k: share_coverage(p, rho, k, DRAWS, SEED) for k in TREATMENTS}
-    return design, shares, half_time_coverage(p, rho, DRAWS, SEED), false_alarms(p, rho, 5, DRAWS, SEED)
-
-
-def coverage_table() -> Iterator[str]:
-    """Lines of the table: what the 95 % intervals hold of 2,000 drawn trials of 4 × 25, from a fixed seed."""
-    yield f"\nOf {DRAWS} drawn trials of 4 dishes × 25 seeds, daily looks (seed {SEED}):"
-    yield "  p    ρ    share, 1 treatment   share, 5   T50 (told in)   false alarms of all pairs, 5 alike"
-    with Pool(2) as pool:
-        for (p, rho), shares, half, alarms in pool.imap(_cell, product(SHARES, RHOS)):
-            held = [f"{100 * (shares[k].share or 0):5.1f} %" for k in TREATMENTS]
-            told = f"{100 * (half.share or 0):5.1f} % ({100 * half.told / half.drawn:.0f} %)"
-            yield f"{p:4.1f} {rho:4.1f}   {held[0]:>18}   {held[1]:>8}   {told:>13}   {100 * alarms:.1f} %"

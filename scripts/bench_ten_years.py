@@ -31,7 +31,7 @@ def ten_years(api: Api, demo: DemoServer) -> list[Row]:
         "Trial": f"trials/{open_one}/overview/",
         "Count sheet": f"trials/{open_one}/count-sheet/",
         "Compare": f"trials/{closed}/comparison/",
-        "Verdict": f"trials/{closed}/verdict/",
+        "Verdict": f"trials/{closed}/decision/",
         "Report": f"trials/{closed}/report/",
         "Recipes": "recipes/",
         "Stands": "stands/",

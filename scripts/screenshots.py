@@ -15,7 +15,7 @@ VIEWS = {
     "count": ("/trials/{balsamroot}/count", PHONE),
     "compare": ("/trials/{balsamroot}/compare", DESK),
     "question": ("/trials/new?lot={lot_balsamroot}&asks=best&recipe={recipe_four}&recipe={recipe_cold}&recipe={recipe_twelve}", DESK),
-    "verdict": ("/trials/{bitterbrush}/verdict", DESK),
+    "decide": ("/trials/{bitterbrush}/decide", DESK),
     "report": ("/trials/{mallow}/report", DESK),
     "closing": ("/trials/{tobacco}/close", DESK),
     "set-up": ("/trials/{balsamroot}/set-up", DESK),
@@ -84,7 +84,7 @@ RECIPES = {
 KEPT = [
     *("today", "trial", "count", "compare", "question", "closing", "stands", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
-    *("verdict", "report"),
+    *("decide", "report"),
     *("sowing", "knowledge", "import", "practice"),
 ]
 

@@ -7,15 +7,16 @@
 ``halving``        drawing a sample by halving.
 ``seed_cost``      seeds a layout eats, and what stays in the lot.
 ``counting_plan``  days of the looks.
-``stop_rule``      when a dish may be closed.
+``stop_rule``      when a dish may be closed; ``expected`` how long past trials let expect it to go on.
 """
 
 from core.design.allocation import Placement, allocate
 from core.design.codes import CODE_LETTERS, draw_codes
 from core.design.counting_plan import counting_plan, next_look
+from core.design.expected import ExpectedCourse, PastCourse, expected_course
 from core.design.halving import Halvings, halvings
-from core.design.power import FAMILY_ALPHA, Precision, detectable, dishes_needed, power, precision, smallest_differences
-from core.design.questions import SCHOOLS, USUAL_DIFFERENCE, Aim, CurvePoint, Telling, propose, tell
+from core.design.power import FAMILY_ALPHA, Design, Precision, detectable, dishes_needed, power, precision, smallest_differences
+from core.design.questions import SCHOOLS, USUAL_DIFFERENCE, Aim, BagChoice, CurvePoint, Telling, propose, tell
 from core.design.seed_cost import SeedCost, seed_cost
 from core.design.stop_rule import StopAdvice, stop_rule
 
@@ -25,8 +26,12 @@ __all__ = [
     "SCHOOLS",
     "USUAL_DIFFERENCE",
     "Aim",
+    "BagChoice",
     "CurvePoint",
+    "Design",
+    "ExpectedCourse",
     "Halvings",
+    "PastCourse",
     "Placement",
     "Precision",
     "SeedCost",
@@ -37,6 +42,7 @@ __all__ = [
     "detectable",
     "dishes_needed",
     "draw_codes",
+    "expected_course",
     "halvings",
     "next_look",
     "power",

@@ -1,9 +1,10 @@
-"""What a layout can tell about its question, before a seed is drawn, and which layout to begin with (part 8)."""
+"""What a layout can tell about its question, before a seed is drawn, and which layout to begin with (docs/methods/planning.md)."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
-from core.design.power import WANTED_POWER, Precision, detectable, dishes_needed, power, precision
+from core.design.power import WANTED_POWER, Design, Precision, detectable, dishes_needed, power, precision
 from core.design.seed_cost import GREEDY_SHARE, SeedCost, seed_cost
+from core.germination import TYPICAL_BAG_RHO
 from core.vocabulary import Fitness, Question
 
 USUAL_DIFFERENCE = 0.25
@@ -62,16 +63,28 @@ class CurvePoint:
 
 
 @dataclass(frozen=True, slots=True)
+class BagChoice:
+    """One way to share a treatment's dishes among bags: what it can show. `above` and `half_width` as in `Telling`."""
+
+    bags: int
+    dishes_per_bag: int
+    half_width: float
+    power: float | None
+    above: float | None
+
+
+@dataclass(frozen=True, slots=True)
 class Telling:
-    """What `dishes` × `seeds_per_dish` a treatment can tell.
+    """What `dishes` × `seeds_per_dish` per treatment, treated in `bags`, can tell.
 
     `above` and `below` are the shares that would be shown to differ from the expected one, None where none would; `power` is
     that of the difference worth knowing, None without replication or where nothing is compared. `smallest_dishes` of this
-    size answer the question, None where no number of them does.
+    size answer the question, None where no number of them does. `bag_choices` are other ways to share the same dishes among bags.
     """
 
     dishes: int
     seeds_per_dish: int
+    bags: int
     cost: SeedCost
     precision: Precision
     power: float | None
@@ -80,10 +93,13 @@ class Telling:
     fitness: Fitness
     smallest_dishes: int | None
     curve: tuple[CurvePoint, ...]
+    bag_choices: tuple[BagChoice, ...]
 
 
-def tell(aim: Aim, *, dishes: int, seeds_per_dish: int, in_stock: int | None, rho: float) -> Telling:
-    """What a layout can tell.
+def tell(
+    aim: Aim, *, dishes: int, seeds_per_dish: int, in_stock: int | None, rho: float, bags: int = 0, rho_b: float = TYPICAL_BAG_RHO
+) -> Telling:
+    """Return what a layout can tell.
 
     Parameters
     ----------
@@ -92,37 +108,38 @@ def tell(aim: Aim, *, dishes: int, seeds_per_dish: int, in_stock: int | None, rh
         Per treatment, and per dish; at least 1, or CoreError.
     in_stock : int or None
         Seeds in the lot; None where nobody knows.
-    rho : float
-        The grower's dish correlation, 0..1.
+    rho, rho_b : float
+        The grower's dish and bag correlation, 0..1.
+    bags : int
+        Bags each treatment is treated in; 0 where in none.
     """
     cost = seed_cost(aim.treatments, dishes, seeds_per_dish, in_stock)
-    read = precision(aim.share, dishes=dishes, seeds=seeds_per_dish, rho=rho, treatments=aim.treatments)
-    above, below = (None, None)
-    if aim.compares:
-        above, below = detectable(
-            aim.share, dishes=dishes, seeds=seeds_per_dish, treatments=aim.groups, rho=rho, comparisons=aim.comparisons
-        )
-    strong = _power(aim, dishes, seeds_per_dish, rho)
+    design = Design(dishes, seeds_per_dish, aim.treatments, rho, aim.comparisons, bags if bags < dishes else 0, rho_b)
+    read = precision(aim.share, design)
+    above, below = detectable(aim.share, _compared(aim, design)) if aim.compares else (None, None)
+    strong = _power(aim, design)
     return Telling(
         dishes=dishes,
         seeds_per_dish=seeds_per_dish,
+        bags=bags,
         cost=cost,
         precision=read,
         power=strong,
         above=above,
         below=below,
         fitness=_fitness(aim, strong, read.half_width),
-        smallest_dishes=_smallest(aim, seeds_per_dish, rho),
-        curve=tuple(_point(aim, d, seeds_per_dish, rho) for d in range(1, max(_CURVE_DISHES, dishes) + 1)),
+        smallest_dishes=_smallest(aim, design),
+        curve=tuple(_point(aim, replace(design, dishes=d)) for d in range(1, max(_CURVE_DISHES, dishes) + 1)),
+        bag_choices=_bag_choices(aim, design) if bags else (),
     )
 
 
 def propose(aim: Aim, *, in_stock: int | None, rho: float) -> tuple[int, int]:
-    """Dishes and seeds a dish to begin with: what answers, if half of the lot allows it; else the largest that it does allow."""
+    """Return dishes and seeds per dish to begin with: what answers, if half of the lot allows it; else the largest it does allow."""
     most = None if in_stock is None else GREEDY_SHARE * in_stock
     sizes = list(_BEGIN_WITH)
     if aim.compares:
-        needed = _smallest(aim, 25, rho)
+        needed = _smallest(aim, Design(4, 25, aim.treatments, rho, aim.comparisons))
         sizes.insert(0, (min(max(needed or 4, 4), 8), 25))
     for dishes, seeds in sizes:
         if most is None or dishes * seeds * aim.treatments <= most:
@@ -130,10 +147,14 @@ def propose(aim: Aim, *, in_stock: int | None, rho: float) -> tuple[int, int]:
     return 1, max(1, min(10, int(most or 10) // aim.treatments))
 
 
-def _power(aim: Aim, dishes: int, seeds: int, rho: float) -> float | None:
+def _compared(aim: Aim, design: Design) -> Design:
+    return replace(design, treatments=aim.groups)
+
+
+def _power(aim: Aim, design: Design) -> float | None:
     if not aim.compares:
         return None
-    found = power(aim.share, aim.other_share, dishes=dishes, seeds=seeds, treatments=aim.groups, rho=rho, comparisons=aim.comparisons)
+    found = power(aim.share, aim.other_share, _compared(aim, design))
     return None if found is None else found[1]
 
 
@@ -147,16 +168,27 @@ def _fitness(aim: Aim, strong: float | None, half_width: float) -> Fitness:
     return Fitness.ANSWERS if strong >= WANTED_POWER else Fitness.HINTS
 
 
-def _smallest(aim: Aim, seeds: int, rho: float) -> int | None:
+def _smallest(aim: Aim, design: Design) -> int | None:
     if aim.compares:
-        found = dishes_needed(aim.share, aim.other_share, seeds=seeds, treatments=aim.groups, rho=rho, comparisons=aim.comparisons)
+        found = dishes_needed(aim.share, aim.other_share, _compared(aim, design))
         return None if found is None else found[0]
-    enough = (
-        d for d in range(1, 51) if precision(aim.share, dishes=d, seeds=seeds, rho=rho, treatments=aim.treatments).half_width <= NARROW
-    )
+    enough = (d for d in range(1, 51) if precision(aim.share, replace(design, dishes=d)).half_width <= NARROW)
     return next(enough, None)
 
 
-def _point(aim: Aim, dishes: int, seeds: int, rho: float) -> CurvePoint:
-    read = precision(aim.share, dishes=dishes, seeds=seeds, rho=rho, treatments=aim.treatments)
-    return CurvePoint(dishes, dishes * seeds * aim.treatments, _power(aim, dishes, seeds, rho), read.half_width)
+def _point(aim: Aim, design: Design) -> CurvePoint:
+    read = precision(aim.share, design)
+    return CurvePoint(design.dishes, design.dishes * design.seeds * aim.treatments, _power(aim, design), read.half_width)
+
+
+def _bag_choices(aim: Aim, design: Design) -> tuple[BagChoice, ...]:
+    """Each number of bags that shares the dishes evenly, up to one bag for each dish."""
+    out = []
+    for bags in (b for b in range(1, design.dishes + 1) if design.dishes % b == 0):
+        # with a bag for each dish, bags are part of what the dishes show by themselves
+        this = replace(
+            design, bags=bags if bags < design.dishes else 0, rho=design.rho + (design.rho_b if bags == design.dishes > 1 else 0)
+        )
+        above = detectable(aim.share, _compared(aim, this))[0] if aim.compares else None
+        out.append(BagChoice(bags, design.dishes // bags, precision(aim.share, this).half_width, _power(aim, this), above))
+    return tuple(out)

@@ -1,4 +1,4 @@
-"""When a dish may be closed (part 11): advice with its reason, never an order."""
+"""When a dish may be closed: advice with its reason, never an order."""
 
 from dataclasses import dataclass
 
@@ -21,8 +21,11 @@ class StopAdvice:
     needed_quiet: float | None
 
 
-def stop_rule(dish: CountRecord, planned: float, gap: float | None = None) -> StopAdvice:
+def stop_rule(dish: CountRecord, planned: float, gap: float | None = None, expected: float | None = None) -> StopAdvice:
     """Advise on one dish: stop when quiet for max(7 days, 3 × mean time so far) and the planned days are reached.
+
+    `expected` is the length in days of the whole course, where the plant's past trials show a second flush or a median beyond
+    the planned length: then half of it must be over too.
 
     `planned` is the planned length in days. `gap` is the planned time between looks in days; where looks are in hours
     (below a day) three gaps take the place of the 7 days. Quiet days run from the last look that found something
@@ -40,4 +43,6 @@ def stop_rule(dish: CountRecord, planned: float, gap: float | None = None) -> St
         return StopAdvice(stop=False, reason=StopReason.STILL_COMING, quiet_days=quiet, needed_quiet=needed)
     reached = last >= planned
     reason = StopReason.QUIET_AND_LENGTH if reached else StopReason.LENGTH_NOT_REACHED
+    if reached and expected is not None and last < expected / 2:
+        reached, reason = False, StopReason.MORE_EXPECTED
     return StopAdvice(stop=reached, reason=reason, quiet_days=quiet, needed_quiet=needed)

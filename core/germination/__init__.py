@@ -1,24 +1,37 @@
 """What the counts say: how many, how fast, and how sure.
 
-``indices``      classic indices of one dish or of pooled dishes (part 2 of docs/methods).
-``jackknife``    doubt of an index by leaving one dish out.
-``final_share``  a treatment's final germination with a dish-aware interval.
-``comparison``   treatments against each other on final germination.
-``letters``      compact letters from pairs not told apart.
-``families``     the three families of curves; ``likelihood`` their likelihood on intervals; ``fit`` the best curve.
-``fit_doubt``    doubt of a curve, one family for a trial, the band of the course.
-``speed``        treatments against each other on T50, mean time and pace.
-``dose``         a dose ladder read as an axis; ``factors`` two factors crossed, and blocks.
-``over_trials``  the same treatment over lots and years.
+``indices``        classic indices of one dish or of pooled dishes.
+``jackknife``      uncertainty of an index by leaving one dish out.
+``final_share``    a treatment's final germination, allowing for dishes and bags.
+``bag``            seed treated in one bag: sprouts in it, and how much bags differ.
+``logistic``       a binomial model; ``block_model`` treatments with the blocks taken out.
+``comparison``     treatments compared on final germination.
+``letters``        compact letters from pairs whose difference is not significant.
+``families``       the three families of curves; ``likelihood`` their likelihood on intervals; ``fit`` the best curve.
+``misfit``         whether a curve follows its course; ``time_variance`` how sure the likelihood is of a time.
+``fit_doubt``      uncertainty of a curve, one family for a trial, the band of the course.
+``speed``          treatments compared on T50, mean time and pace.
+``dose``           a dose ladder read as an axis; ``factors`` two factors crossed.
+``over_trials``    the same treatment over lots and years.
 """
 
-from core.germination.bag import BagShare, NotFound, not_found, with_bag
-from core.germination.comparison import Comparison, PairComparison, compare_final, pair_indices
+from core.germination.bag import (
+    TYPICAL_BAG_RHO,
+    BaggedTreatment,
+    BaggedTrial,
+    BagRho,
+    BagShare,
+    NotFound,
+    SharedBags,
+    bag_rho,
+    bag_share,
+    not_found,
+)
+from core.germination.comparison import Comparison, PairComparison, compare_final, compare_shares, pair_indices
 from core.germination.dose import FEWEST_DOSES, LadderReading, Trend, dose_trend, read_ladder
-from core.germination.factors import Cell, CrossedTest, TermTest, blocked_test, crossed_test
+from core.germination.factors import Cell, CrossedTest, TermTest, crossed_test
 from core.germination.final_share import (
     USUAL_RHO,
-    USUAL_WEIGHT,
     CountedDish,
     CountedTreatment,
     TreatmentShare,
@@ -28,19 +41,35 @@ from core.germination.final_share import (
     usual_rho,
 )
 from core.germination.fit import CourseFit, NoFit, course_of, fit_course
-from core.germination.fit_doubt import BandPoint, DoubtedFit, FamilyChoice, choose_family, doubt_band, doubt_of, doubted_fit, fitted
+from core.germination.fit_doubt import (
+    BandPoint,
+    DoubtedFit,
+    FamilyChoice,
+    choose_family,
+    doubt_band,
+    doubt_of,
+    doubted_fit,
+    fitted,
+    half_times,
+    shown_fit,
+)
 from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon, without_speed
 from core.germination.jackknife import LeaveOneOut, interval_of, leave_one_dish_out
 from core.germination.letters import compact_letters
 from core.germination.likelihood import course_loglik
-from core.germination.over_trials import PooledShare, TrialLine, over_trials
-from core.germination.speed import FittedTime, MeanTimes, PaceResult, SpeedPair, compare_mgt, compare_pace, compare_t50
+from core.germination.misfit import Misfit, curve_misfit
+from core.germination.over_trials import LikelyShare, PooledShare, TrialLine, over_trials
+from core.germination.speed import DoubtedTime, PaceResult, SpeedPair, TimeComparison, TreatmentTime, compare_mgt, compare_pace, compare_t50
+from core.germination.time_variance import log_time_variance
 
 __all__ = [
     "FEWEST_DOSES",
+    "TYPICAL_BAG_RHO",
     "USUAL_RHO",
-    "USUAL_WEIGHT",
+    "BagRho",
     "BagShare",
+    "BaggedTreatment",
+    "BaggedTrial",
     "BandPoint",
     "Cell",
     "Comparison",
@@ -49,33 +78,40 @@ __all__ = [
     "CourseFit",
     "CrossedTest",
     "DoubtedFit",
+    "DoubtedTime",
     "FamilyChoice",
-    "FittedTime",
     "Indices",
     "LadderReading",
     "LeaveOneOut",
-    "MeanTimes",
+    "LikelyShare",
+    "Misfit",
     "NoFit",
     "NotFound",
     "PaceResult",
     "PairComparison",
     "PooledShare",
+    "SharedBags",
     "SpeedPair",
     "TermTest",
+    "TimeComparison",
     "TreatmentShare",
+    "TreatmentTime",
     "Trend",
     "TrialLine",
     "TrialShares",
-    "blocked_test",
+    "bag_rho",
+    "bag_share",
     "choose_family",
     "compact_letters",
     "compare_final",
     "compare_mgt",
     "compare_pace",
+    "compare_shares",
     "compare_t50",
     "course_loglik",
     "course_of",
     "crossed_test",
+    "curve_misfit",
     "dose_trend",
     "doubt_band",
     "doubt_of",
@@ -83,9 +119,11 @@ __all__ = [
     "final_shares",
     "fit_course",
     "fitted",
+    "half_times",
     "indices",
     "interval_of",
     "leave_one_dish_out",
+    "log_time_variance",
     "mean_germination_time",
     "not_found",
     "over_trials",
@@ -93,7 +131,7 @@ __all__ = [
     "pool_rho",
     "read_ladder",
     "shared_horizon",
+    "shown_fit",
     "usual_rho",
-    "with_bag",
     "without_speed",
 ]

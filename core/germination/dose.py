@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.errors import CoreError
-from core.germination.comparison import Comparison
+from core.germination.comparison import Comparison, pooled_share
 from core.statistics import two_sided_p
 from core.vocabulary import DoseReading, Reason
 
@@ -23,7 +23,7 @@ class Trend:
 
 
 def dose_trend(doses: Sequence[float], comparison: Comparison) -> Trend:
-    """The trend of final germination over doses, widened by the scatter between dishes: z / √φ against t(df).
+    """Return the trend of final germination over doses on effective numbers of seeds, against t(df).
 
     Parameters
     ----------
@@ -32,7 +32,7 @@ def dose_trend(doses: Sequence[float], comparison: Comparison) -> Trend:
 
     References
     ----------
-    Armitage (1955), Biometrics 11:375; part 4 for the scatter.
+    Armitage (1955), Biometrics 11:375; docs/methods/dose.md for the weights.
     """
     treatments, shares = comparison.shares.treatments, comparison.shares
     if len(doses) != len(treatments):
@@ -40,16 +40,16 @@ def dose_trend(doses: Sequence[float], comparison: Comparison) -> Trend:
         raise CoreError(message, code="doses_do_not_fit", parameter="doses", bound=len(treatments), value=len(doses))
     if shares.df is None:
         return Trend(None, None, None, Reason.NO_REPLICATION)
-    seeds, up = sum(t.n for t in treatments), sum(t.g for t in treatments)
-    if up in (0, seeds):
+    sizes = shares.test_sizes
+    p = pooled_share([t.share for t in treatments], sizes)
+    if p in (0.0, 1.0):
         return Trend(None, shares.df, 1.0, Reason.ALL_OR_NONE)
-    p = up / seeds
-    mean = sum(t.n * d for t, d in zip(treatments, doses, strict=True)) / seeds
-    about = sum(t.n * (d - mean) ** 2 for t, d in zip(treatments, doses, strict=True))
+    mean = sum(n * d for n, d in zip(sizes, doses, strict=True)) / sum(sizes)
+    about = sum(n * (d - mean) ** 2 for n, d in zip(sizes, doses, strict=True))
     if about == 0:
         return Trend(None, shares.df, None, Reason.ONE_TREATMENT)
-    z = sum((t.g - t.n * p) * (d - mean) for t, d in zip(treatments, doses, strict=True)) / math.sqrt(p * (1 - p) * about)
-    t = z / math.sqrt(shares.phi)
+    lead = sum(n * (t.share - p) * (d - mean) for t, n, d in zip(treatments, sizes, doses, strict=True))
+    t = lead / math.sqrt(p * (1 - p) * about)
     return Trend(t, shares.df, two_sided_p(t, shares.df), None)
 
 
@@ -76,7 +76,7 @@ def read_ladder(doses: Sequence[float], comparison: Comparison) -> LadderReading
         raise CoreError(message, code="doses_do_not_fit", parameter="doses", bound=2, value=len(doses))
     shares = comparison.shares.treatments
     order = sorted(range(len(doses)), key=lambda i: doses[i])
-    best = max(order, key=lambda i: shares[i].p)
+    best = max(order, key=lambda i: shares[i].share)
     apart = {
         name
         for pair in comparison.pairs

@@ -1,4 +1,4 @@
-"""Doubt of a fitted curve by leaving one dish out, and one family for a whole trial (part 5)."""
+"""Uncertainty of a fitted curve by leaving one dish out, and one family for a whole trial (docs/methods/course.md)."""
 
 import math
 from collections.abc import Mapping, Sequence
@@ -8,9 +8,13 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from core.germination.bag import bag_share
 from core.germination.families import in_days
+from core.germination.final_share import TreatmentShare, TrialShares
 from core.germination.fit import CourseFit, NoFit, course_of, fit_course
+from core.germination.indices import indices
 from core.germination.jackknife import LeaveOneOut, interval_of
+from core.germination.misfit import curve_misfit
 from core.records import CountRecord
 from core.statistics import wilson
 from core.vocabulary import CurveFamily, Reason
@@ -34,6 +38,16 @@ def doubted_fit(dishes: Sequence[CountRecord], family: CurveFamily, bag_share: f
     (``time_zero``), or where nothing changes (``no_spread``).
     """
     return _doubted(tuple(dishes), family, bag_share)
+
+
+def shown_fit(dishes: Sequence[CountRecord], family: CurveFamily, bag_share: float = 0.0) -> DoubtedFit | NoFit:
+    """Return the fit that may be shown: refused with ``curve_misfits`` where germination came in more than one flush, or paused."""
+    whole = fitted(dishes, family, bag_share)
+    if isinstance(whole, NoFit):
+        return whole
+    if curve_misfit(dishes, whole, bag_share).misfits:
+        return NoFit(Reason.CURVE_MISFITS)
+    return doubted_fit(dishes, family, bag_share)
 
 
 # enough for the treatments of a few large trials; each entry holds the looks it was made from
@@ -129,15 +143,51 @@ def doubt_band(
     times: NDArray[np.float64],
     counts: NDArray[np.float64] | NDArray[np.int64],
     seeds: int,
-    phi: float,
-    critical: float,
-    bag_share: float = 0.0,
+    share: TreatmentShare,
+    shares: TrialShares,
 ) -> list[BandPoint]:
-    """Wilson's interval of C(t)/N at each look, with the trial's scatter: pointwise, not for the curve as a whole."""
+    """Return Wilson's interval of C(t)/N at each look, with the treatment's scatter and bags: pointwise, not for the curve as a whole.
+
+    Parameters
+    ----------
+    times, counts : array, shape (k,)
+        Days, and the cumulative count of the pooled dishes.
+    seeds : int
+        Seeds of the dishes.
+    share, shares
+        The treatment's final share, and its trial's.
+    """
     out = []
     for day, count in zip(times.tolist(), counts.tolist(), strict=True):
-        share = count / seeds
-        ends = wilson(share, seeds / phi, critical)
-        whole = [bag_share + (1 - bag_share) * s for s in (share, ends.lower, ends.upper)]
-        out.append(BandPoint(day, *whole))
+        whole = bag_share(count / seeds, seeds / share.phi, share.bags, shares.rho_b)
+        ends = wilson(whole.share, whole.n_eff, shares.critical)
+        out.append(BandPoint(day, whole.share, ends.lower, ends.upper))
     return out
+
+
+def half_times(treatments: Sequence[Sequence[CountRecord]], bag_shares: Sequence[float] | None = None) -> list[float | None]:
+    """Return the T50 of each treatment of a trial as it is shown: of its curve, else interpolated between looks.
+
+    Parameters
+    ----------
+    treatments : sequence of sequences of CountRecord
+        The dishes of each treatment.
+    bag_shares : sequence of float, optional
+        Share of each that sprouted in a bag the dishes were filled from, 0..1.
+
+    Returns
+    -------
+    list of float or None
+        Days; None where nothing germinated.
+    """
+    bags = bag_shares or [0.0] * len(treatments)
+    family = choose_family(treatments, bags).family
+    return [_half_time(dishes, bag, family) for dishes, bag in zip(treatments, bags, strict=True)]
+
+
+def _half_time(dishes: Sequence[CountRecord], bag_share: float, family: CurveFamily | None) -> float | None:
+    if family is not None:
+        whole = fitted(dishes, family, bag_share)
+        if isinstance(whole, CourseFit) and not curve_misfit(dishes, whole, bag_share).misfits:
+            return whole.t50
+    return indices(dishes, None, bag_share).t50

@@ -11,7 +11,7 @@ from typing import Any
 
 import numpy as np
 
-from core.errors import CoreError
+from core.errors import CoreError, check_finite
 from core.records import CountRecord, PooledCourse, pool
 from core.vocabulary import Reason
 
@@ -91,6 +91,8 @@ def indices(dishes: Sequence[CountRecord], horizon: float | None = None, bag_sha
     """
     if not dishes:
         raise CoreError("Indices need at least one dish.", code="no_dish", parameter="dishes")
+    if horizon is not None:
+        check_finite(horizon, "horizon")
     own = pool(dishes)
     course = own.with_bag(bag_share)
     reasons: dict[str, Reason] = {}
@@ -215,9 +217,10 @@ def _over_horizon(course: PooledCourse, horizon: float | None, reasons: dict[str
     out: dict[str, float | None] = {"horizon": horizon, "area": 100 * _area(times, counts, horizon) / (horizon * course.sown)}
     if horizon < 1:
         return out | _undefined(["timson"], Reason.HORIZON_BELOW_ONE_DAY, reasons)
-    days = np.arange(1, math.floor(horizon) + 1)
-    at = np.searchsorted(times, days, side="right") - 1
-    out["timson"] = float(100 * counts[at].sum().item() / course.sown)
+    # whole days from each knot on, up to the next one or the horizon
+    starts = np.maximum(1.0, np.ceil(times))
+    ends = np.minimum(math.floor(horizon) + 1.0, np.append(np.ceil(times[1:]), np.inf))
+    out["timson"] = float(100 * (counts @ np.maximum(0.0, ends - starts)) / course.sown)
     return out
 
 

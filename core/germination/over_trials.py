@@ -1,20 +1,48 @@
-"""The same plant and treatment over lots and years: each trial one line, and how much trials differ."""
+"""One treatment over lots and years: its mean, and where the next lot will fall (docs/methods/over-trials.md)."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
-from core.statistics import critical_value, upper_chi2, wilson
+import numpy as np
+from numpy.typing import NDArray
+from scipy import special
+
+from core.errors import CoreError
 from core.vocabulary import Reason
 
-DIFFER_BELOW = 0.05
+Array = NDArray[np.float64]
+# how much lots are expected to differ before any was seen: scale of a half-normal, in logits
+TAU_SCALE = 0.7
+_TAU_MOST, _TAU_POINTS = 3.5, 400
+_NODES = 40
 
 
 @dataclass(frozen=True, slots=True)
 class TrialLine:
-    """A treatment's final share in one trial, with its effective number of seeds (part 3)."""
+    """A treatment's final share in one trial, 0..1, with its effective number of seeds."""
 
     p: float
     n_eff: float
+
+    def __post_init__(self) -> None:
+        if not 0 <= self.p <= 1:
+            raise CoreError(
+                f"A share of {self.p} is impossible: it lies between 0 and 1.", code="share_out_of_range", parameter="p", value=self.p
+            )
+        if not (self.n_eff > 0 and math.isfinite(self.n_eff)):
+            message = f"A share of {self.n_eff} seeds says nothing: the size must be more than 0."
+            raise CoreError(message, code="n_not_positive", parameter="n_eff", bound=0, value=self.n_eff)
+
+
+@dataclass(frozen=True, slots=True)
+class LikelyShare:
+    """Median of a share with the 95 % it is likely to lie in, 0..1."""
+
+    median: float
+    lower: float
+    upper: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,53 +51,83 @@ class PooledShare:
 
     Attributes
     ----------
-    p, lower, upper : float
-        Weighted by effective seeds; the interval takes the scatter between trials in, and is None with one trial.
+    mean : LikelyShare
+        Of the average lot.
+    next_lot : LikelyShare
+        Where the next lot will fall; with one trial much wider than that trial's own interval.
+    next_expected : float
+        Expected share of the next lot.
+    tau : float
+        How much lots differ, in logits (posterior mean).
     lowest, highest : float
         The lowest and the highest line.
-    q, df, q_p : float, int, float
-        Scatter between trials against what their dishes explain; None with one trial or where all or none came up.
-    share_between : float or None
-        Part of the scatter that lies between trials, 0..1.
-    differ : bool or None
-        Whether trials differ by more than their dishes explain.
+    reason : Reason or None
+        ``one_trial`` where the difference between lots is only assumed.
     """
 
     trials: int
-    p: float
-    lower: float | None
-    upper: float | None
+    mean: LikelyShare
+    next_lot: LikelyShare
+    next_expected: float
+    tau: float
     lowest: float
     highest: float
-    q: float | None
-    df: int
-    q_p: float | None
-    share_between: float | None
-    differ: bool | None
     reason: Reason | None
 
 
 def over_trials(lines: Sequence[TrialLine]) -> PooledShare | None:
-    """Pool a treatment's lines; None without any. The trial is the unit: one trial tells nothing about the next.
+    """Pool a treatment's lines; None without any. The trial is the unit.
+
+    logit p_j ~ N(mu, tau²), tau ~ half-normal(0.7), mu flat, integrated on a grid of tau.
 
     References
     ----------
-    Cochran (1954), Biometrics 10:101, for the scatter; Higgins & Thompson (2002), Stat. Med. 21:1539, for its share.
+    Gelman et al. (2013), Bayesian Data Analysis, ch. 5.4, for the hierarchical model; docs/methods/over-trials.md.
+
+    Examples
+    --------
+    >>> found = over_trials([TrialLine(0.5, 40), TrialLine(0.5, 40)])
+    >>> round(found.mean.median, 2), round(found.next_lot.lower, 1)
+    (0.5, 0.2)
     """
-    if not lines:
-        return None
-    total = sum(x.n_eff for x in lines)
-    p = sum(x.p * x.n_eff for x in lines) / total
-    k, ends = len(lines), (min(x.p for x in lines), max(x.p for x in lines))
-    if k == 1:
-        return PooledShare(1, p, None, None, *ends, None, 0, None, None, None, Reason.ONE_TREATMENT)
-    if p in (0.0, 1.0):
-        found = wilson(p, total, critical_value(k - 1))
-        return PooledShare(k, p, found.lower, found.upper, *ends, None, k - 1, None, None, None, Reason.ALL_OR_NONE)
-    q = sum(x.n_eff * (x.p - p) ** 2 for x in lines) / (p * (1 - p))
-    scatter = max(1.0, q / (k - 1))
-    found = wilson(p, total / scatter, critical_value(k - 1))
-    q_p = upper_chi2(q, k - 1)
+    return _over_trials(tuple(lines)) if lines else None
+
+
+@lru_cache(maxsize=2048)
+def _over_trials(lines: tuple[TrialLine, ...]) -> PooledShare:
+    n = np.array([x.n_eff for x in lines])
+    q = (np.array([x.p for x in lines]) * n + 0.5) / (n + 1)
+    y, v = special.logit(q), 1 / (n * q * (1 - q))
+    tau = (np.arange(_TAU_POINTS) + 0.5) * _TAU_MOST / _TAU_POINTS
+    w = 1 / (v[None, :] + tau[:, None] ** 2)
+    total = w.sum(axis=1)
+    mean = (w * y).sum(axis=1) / total
+    log_weight = 0.5 * np.log(w).sum(axis=1) - 0.5 * (w * (y - mean[:, None]) ** 2).sum(axis=1) - 0.5 * np.log(total)
+    log_weight -= tau**2 / (2 * TAU_SCALE**2)
+    weight = np.exp(log_weight - log_weight.max())
+    weight /= weight.sum()
+    of_mean, of_next = np.sqrt(1 / total), np.sqrt(1 / total + tau**2)
+    nodes, gauss = np.polynomial.hermite_e.hermegauss(_NODES)
+    expected = weight @ (special.expit(mean[:, None] + of_next[:, None] * nodes) @ (gauss / gauss.sum()))
     return PooledShare(
-        k, p, found.lower, found.upper, *ends, q, k - 1, q_p, max(0.0, 1 - (k - 1) / q) if q else 0.0, q_p < DIFFER_BELOW, None
+        trials=len(lines),
+        mean=_likely(mean, of_mean, weight),
+        next_lot=_likely(mean, of_next, weight),
+        next_expected=float(expected),
+        tau=float(weight @ tau),
+        lowest=min(x.p for x in lines),
+        highest=max(x.p for x in lines),
+        reason=Reason.ONE_TRIAL if len(lines) == 1 else None,
     )
+
+
+def _likely(mean: Array, sd: Array, weight: Array) -> LikelyShare:
+    """Quantiles of a mixture of normals on the logit, as shares."""
+    wanted = np.array([0.5, 0.025, 0.975])
+    low, high = (np.full(3, float(np.min(mean - 12 * sd))), np.full(3, float(np.max(mean + 12 * sd))))
+    for _ in range(60):
+        middle = (low + high) / 2
+        below = weight @ special.ndtr((middle[None, :] - mean[:, None]) / sd[:, None])
+        low, high = np.where(below < wanted, middle, low), np.where(below < wanted, high, middle)
+    median, lower, upper = special.expit((low + high) / 2)
+    return LikelyShare(float(median), float(lower), float(upper))

@@ -1,14 +1,18 @@
-"""Treatments against each other on speed among those that came up, and on pace, rate and speed in one (part 6)."""
+"""Treatments compared on speed among those that germinated, and on pace: share and speed in one (docs/methods/speed.md)."""
 
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
+from core.errors import CoreError, check_finite
+from core.germination.bag import TYPICAL_BAG_RHO
 from core.germination.comparison import TOLD_APART_BELOW, pair_indices
 from core.germination.families import in_days
-from core.germination.indices import indices, mean_germination_time, shared_horizon
+from core.germination.final_share import USUAL_RHO
+from core.germination.indices import indices, shared_horizon
+from core.germination.jackknife import leave_one_dish_out
 from core.records import CountRecord
-from core.statistics import WelchOneway, critical_value, holm, satterthwaite, two_sided_p, welch_oneway, welch_pair
+from core.statistics import WelchOneway, critical_value, holm, shrunk, two_sided_p, welch_oneway, welch_pair
 from core.vocabulary import Family, Reason
 
 
@@ -18,6 +22,7 @@ class SpeedPair:
 
     `effect` is a difference a − b (days, or percent for pace), or for T50 the ratio a / b; `lower`, `upper` are its 95 %
     interval, not adjusted. `se` of a ratio is that of its logarithm. `p_adjusted` by Holm over the pairs that have a p.
+    `one_bag`: a treatment of the pair was treated in one bag, so a difference in time may be the bag's, and never counts as shown.
     """
 
     a: str
@@ -31,45 +36,169 @@ class SpeedPair:
     lower: float | None
     upper: float | None
     reason: Reason | None
+    one_bag: bool = False
 
     @property
     def told_apart(self) -> bool:
         """Whether the pair differs at 0.05 over the family."""
-        return self.p_adjusted is not None and self.p_adjusted < TOLD_APART_BELOW
+        return not self.one_bag and self.p_adjusted is not None and self.p_adjusted < TOLD_APART_BELOW
 
 
 @dataclass(frozen=True, slots=True)
-class FittedTime:
-    """A treatment's T50 from its fit: days, the standard error of its logarithm, and how many dishes it rests on."""
+class TreatmentTime:
+    """A time of one treatment: T50 of its curve or mean germination time, in days.
+
+    Attributes
+    ----------
+    v : float or None
+        Its variance if dishes did not differ: of the logarithm for a T50, in days² for a mean time.
+    se_left_out : float or None
+        Standard error by leaving one dish out, on the same scale; None with one dish, or where a set leaves no time.
+    dishes, bags : int
+        Dishes it rests on; bags its seed was treated in, 0 where in none.
+    v_reason, se_reason : Reason or None
+        Why `v` and `se_left_out` are None.
+    """
 
     name: str
-    t50: float | None
-    se: float | None
+    time: float | None
+    v: float | None
+    se_left_out: float | None
     dishes: int
+    bags: int = 0
+    v_reason: Reason | None = None
+    se_reason: Reason | None = None
 
 
-def compare_t50(times: Sequence[FittedTime], family: Family, control: str | None = None) -> list[SpeedPair]:
-    """Ratios of fitted T50, from the log scale, with Welch–Satterthwaite degrees of freedom.
+@dataclass(frozen=True, slots=True)
+class DoubtedTime:
+    """A treatment's time in days with its standard error (of the logarithm for a T50) and 95 % interval; None with its reason."""
 
-    Without a test: ``no_time`` where a T50 is undefined or 0, ``one_dish`` where it has no standard error, ``no_spread``
-    where neither varies.
+    name: str
+    time: float | None
+    se: float | None
+    lower: float | None
+    upper: float | None
+    reason: Reason | None
+
+
+@dataclass(frozen=True)
+class TimeComparison:
+    """Times of a trial with one scatter between dishes for all of them.
+
+    Attributes
+    ----------
+    lambda_hat, nu, lambda0 : float or None, int, float
+        Scatter factor measured, on how many degrees of freedom, and the typical one.
+    scatter, df : float, float or None
+        Scatter factor used, and its degrees of freedom; None without replication.
+    given : tuple of TreatmentTime
+        What it was computed from.
     """
-    names = [t.name for t in times]
-    return _adjusted([_ratio(times[i], times[j]) for i, j in pair_indices(names, family, control)])
+
+    lambda_hat: float | None
+    nu: int
+    lambda0: float
+    scatter: float
+    df: float | None
+    given: tuple[TreatmentTime, ...]
+    treatments: tuple[DoubtedTime, ...]
+    pairs: tuple[SpeedPair, ...]
 
 
-def _ratio(a: FittedTime, b: FittedTime) -> SpeedPair:
-    if not a.t50 or not b.t50:
-        return _untested(a.name, b.name, None, Reason.NO_TIME)
-    ratio = a.t50 / b.t50
-    if a.se is None or b.se is None or a.dishes < 2 or b.dishes < 2:
-        return _untested(a.name, b.name, ratio, Reason.ONE_DISH)
-    if a.se == 0 and b.se == 0:
-        return _untested(a.name, b.name, ratio, Reason.NO_SPREAD)
-    se, df = satterthwaite([(a.se**2, a.dishes - 1), (b.se**2, b.dishes - 1)])
-    t, half = math.log(ratio) / se, critical_value(df) * se
-    lower, upper = math.log(ratio) - half, math.log(ratio) + half
-    return SpeedPair(a.name, b.name, ratio, se, df, t, two_sided_p(t, df), None, in_days(lower), in_days(upper), None)
+def compare_t50(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: str | None = None) -> TimeComparison:
+    """Compare T50 of fitted curves as ratios, on the log scale.
+
+    Parameters
+    ----------
+    times : sequence of TreatmentTime
+        The whole trial; `v` is `log_time_variance`.
+    mean_n : float
+        Mean seeds per dish of the trial.
+
+    Returns
+    -------
+    TimeComparison
+        Without a test: ``no_time`` where a T50 is undefined or 0, ``no_spread`` where it has no variance,
+        ``no_replication`` where no treatment has two dishes. A single dish borrows the others' scatter.
+
+    References
+    ----------
+    docs/methods/speed.md; Efron & Tibshirani (1993), ch. 11, for the errors by leaving one dish out.
+    """
+    return _compared(times, mean_n, family, control, ratio=True)
+
+
+def compare_mgt(
+    names: Sequence[str],
+    dishes: Sequence[Sequence[CountRecord]],
+    family: Family,
+    control: str | None = None,
+    bags: Sequence[int] = (),
+    bag_shares: Sequence[float] = (),
+) -> TimeComparison:
+    """Compare mean germination times of pooled dishes, in days; as `compare_t50`, with V = spread²/G."""
+    if not names:
+        raise CoreError("There is no treatment to compare.", code="no_treatment", parameter="names")
+    shares = bag_shares or [0.0] * len(names)
+    held = bags or [0] * len(names)
+    times = [_mean_time(n, d, b, s) for n, d, b, s in zip(names, dishes, held, shares, strict=True)]
+    every = [d.sown for group in dishes for d in group]
+    return _compared(times, sum(every) / len(every), family, control, ratio=False)
+
+
+def _mean_time(name: str, dishes: Sequence[CountRecord], bags: int, bag_share: float) -> TreatmentTime:
+    found = indices(dishes, None, bag_share)
+    came = found.g + found.n * bag_share / (1 - bag_share)
+    v = found.spread**2 / came if found.spread else None
+    left_out = leave_one_dish_out(dishes, ["mgt"], None, bag_share)["mgt"]
+    why = None if v is not None else found.reasons.get("spread", Reason.NO_SPREAD)
+    return TreatmentTime(name, found.mgt, v, left_out.se, len(dishes), bags, why, left_out.reason)
+
+
+def _compared(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: str | None, *, ratio: bool) -> TimeComparison:
+    check_finite(mean_n, "mean_n", least=1)
+    seen = [(t.dishes - 1, t.se_left_out**2 / t.v) for t in times if t.dishes > 1 and t.v and t.se_left_out is not None]
+    nu = sum(r for r, _ in seen)
+    lambda_hat = sum(r * x for r, x in seen) / nu if nu else None
+    lambda0 = 1 + (mean_n - 1) * USUAL_RHO / 2
+    scatter, df = shrunk(lambda_hat, nu, lambda0)
+    doubted = tuple(_doubted(t, scatter, df, ratio=ratio) for t in times)
+    pairs = [
+        _time_pair((times[i], doubted[i]), (times[j], doubted[j]), df, ratio=ratio)
+        for i, j in pair_indices([t.name for t in times], family, control)
+    ]
+    return TimeComparison(lambda_hat, nu, lambda0, scatter, df, tuple(times), doubted, tuple(_adjusted(pairs)))
+
+
+def _doubted(t: TreatmentTime, scatter: float, df: float | None, *, ratio: bool) -> DoubtedTime:
+    if t.time is None or (ratio and t.time == 0):
+        return DoubtedTime(t.name, t.time, None, None, None, Reason.NO_TIME)
+    if not t.v:
+        return DoubtedTime(t.name, t.time, None, None, None, Reason.NO_SPREAD)
+    if df is None:
+        return DoubtedTime(t.name, t.time, None, None, None, Reason.NO_REPLICATION)
+    se = math.sqrt(scatter * t.v)
+    half = critical_value(df) * se
+    if ratio:
+        middle = math.log(t.time)
+        return DoubtedTime(t.name, t.time, se, in_days(middle - half), in_days(middle + half), None)
+    return DoubtedTime(t.name, t.time, se, max(0.0, t.time - half), t.time + half, None)
+
+
+def _time_pair(a: tuple[TreatmentTime, DoubtedTime], b: tuple[TreatmentTime, DoubtedTime], df: float | None, *, ratio: bool) -> SpeedPair:
+    (given_a, of_a), (given_b, of_b) = a, b
+    one_bag = 1 in (given_a.bags, given_b.bags)
+    if of_a.time is None or of_b.time is None or Reason.NO_TIME in (of_a.reason, of_b.reason):
+        return replace(_untested(of_a.name, of_b.name, None, Reason.NO_TIME), one_bag=one_bag)
+    raw = math.log(of_a.time / of_b.time) if ratio else of_a.time - of_b.time
+    effect = math.exp(raw) if ratio else raw
+    if of_a.se is None or of_b.se is None or df is None:
+        return replace(_untested(of_a.name, of_b.name, effect, of_a.reason or of_b.reason or Reason.NO_SPREAD), one_bag=one_bag)
+    se = math.hypot(of_a.se, of_b.se)
+    half = critical_value(df) * se
+    lower, upper = (in_days(raw - half), in_days(raw + half)) if ratio else (raw - half, raw + half)
+    return SpeedPair(of_a.name, of_b.name, effect, se, df, raw / se, two_sided_p(raw / se, df), None, lower, upper, None, one_bag)
 
 
 def _untested(a: str, b: str, effect: float | None, reason: Reason) -> SpeedPair:
@@ -80,42 +209,6 @@ def _adjusted(pairs: Sequence[SpeedPair]) -> list[SpeedPair]:
     known = [i for i, p in enumerate(pairs) if p.p is not None]
     adjusted = dict(zip(known, holm([p.p for p in pairs if p.p is not None]), strict=True))
     return [replace(p, p_adjusted=adjusted.get(i)) for i, p in enumerate(pairs)]
-
-
-@dataclass(frozen=True, slots=True)
-class MeanTime:
-    """The plain mean of the dishes' mean germination times, in days, over the dishes in which something germinated."""
-
-    name: str
-    dishes_used: int
-    mean: float | None
-    reason: Reason | None
-
-
-@dataclass(frozen=True, slots=True)
-class MeanTimes:
-    """Mean germination times of all treatments, and their pairs."""
-
-    treatments: tuple[MeanTime, ...]
-    pairs: tuple[SpeedPair, ...]
-
-
-def compare_mgt(names: Sequence[str], dishes: Sequence[Sequence[CountRecord]], family: Family, control: str | None = None) -> MeanTimes:
-    """Differences of mean germination time in days: Welch's t on the dishes in which something germinated."""
-    values = [[m for d in group if (m := mean_germination_time([d])) is not None] for group in dishes]
-    treatments = tuple(
-        MeanTime(n, len(v), math.fsum(v) / len(v) if v else None, None if v else Reason.NONE_GERMINATED)
-        for n, v in zip(names, values, strict=True)
-    )
-    return MeanTimes(treatments, tuple(_pairs(names, values, family, control)))
-
-
-def _pairs(names: Sequence[str], values: Sequence[Sequence[float]], family: Family, control: str | None) -> list[SpeedPair]:
-    found = []
-    for i, j in pair_indices(names, family, control):
-        w = welch_pair(values[i], values[j])
-        found.append(SpeedPair(names[i], names[j], w.diff, w.se, w.df, w.t, w.p, None, w.lower, w.upper, w.reason))
-    return _adjusted(found)
 
 
 @dataclass(frozen=True)
@@ -135,13 +228,29 @@ def compare_pace(
     family: Family,
     control: str | None = None,
     horizon: float | None = None,
+    bags: Sequence[int] = (),
+    rho_b: float = TYPICAL_BAG_RHO,
 ) -> PaceResult:
-    """Rate and speed in one figure: Welch's one-way test over all treatments, Welch's t in pairs.
+    """Compare share and speed in one figure: Welch's one-way test over all treatments, Welch's t in pairs.
 
+    `bags` are the bags each treatment's seed was treated in, 0 where in none: differences between bags widen its mean.
     Without a horizon above 0 no dish has a pace and nothing is tested.
     """
     h = shared_horizon([d for group in dishes for d in group]) if horizon is None else horizon
     values = [[a for d in group if (a := indices([d], h).area) is not None] if h is not None else [] for group in dishes]
     means = {n: math.fsum(v) / len(v) for n, v in zip(names, values, strict=True) if v}
     per_dish = {n: tuple(v) for n, v in zip(names, values, strict=True)}
-    return PaceResult(h, per_dish, means, welch_oneway(values), tuple(_pairs(names, values, family, control)))
+    extra = [_bag_variance(means.get(n), b, rho_b) for n, b in zip(names, bags or [0] * len(names), strict=True)]
+    found = []
+    for i, j in pair_indices(names, family, control):
+        w = welch_pair(values[i], values[j], (extra[i], extra[j]))
+        found.append(SpeedPair(names[i], names[j], w.diff, w.se, w.df, w.t, w.p, None, w.lower, w.upper, w.reason))
+    return PaceResult(h, per_dish, means, welch_oneway(values, extra), tuple(_adjusted(found)))
+
+
+def _bag_variance(mean: float | None, bags: int, rho_b: float) -> float:
+    """What differences between bags add to the squared error of a mean pace, in percent²."""
+    if mean is None or not bags:
+        return 0.0
+    a = min(1.0, max(0.0, mean / 100))
+    return 1e4 * rho_b * a * (1 - a) / bags

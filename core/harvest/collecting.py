@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from core.errors import CoreError
+from core.errors import CoreError, check_finite
 
 SHARE_LIMIT = 0.10
 LEAST_PARENTS = 50
@@ -22,7 +22,7 @@ class CollectingLimit:
 def collecting_limit(
     ripe: int, taken: Sequence[int], parents: int, limit: float = SHARE_LIMIT, least_parents: int = LEAST_PARENTS
 ) -> CollectingLimit:
-    """Hold what was taken over all visits of a season against the limits; exactly at a limit is allowed.
+    """Compare what was taken over all visits of a season with the limits; exactly at a limit is allowed.
 
     Parameters
     ----------
@@ -49,6 +49,9 @@ def collecting_limit(
             bound=1,
             value=ripe,
         )
+    check_finite(ripe, "ripe")
+    for i, seeds in enumerate(taken):
+        check_finite(seeds, f"taken.{i}", least=0)
     share = sum(taken) / ripe
     # compared in seeds with a guard, so that exactly at the limit is allowed
     over = sum(taken) > limit * ripe + 1e-9

@@ -5,7 +5,8 @@
 ``quality``     purity, fill, what floats, an imbibition test.
 ``cleaning``    steps with amounts in and out; how clean for which purpose.
 ``drying``      whether seed may be closed in or frozen.
-``storage``     rules of thumb for a place, and a lot's own decline.
+``storage``     rules of thumb for a place.
+``decline``     a lot's viability from its own tests and its storage class.
 ``handling``    hazards with their care, and what to do with a sick or infested lot.
 ``sowing``      from a tested share to seeds a cell, cells, grams a square metre.
 ``choices``     ways to sow side by side, and what mental arithmetic would have cost.
@@ -15,17 +16,21 @@
 from core.seedstock.choices import MOST_IN_A_CELL, PlainAnswer, SowingChoice, SowingChoices, sowing_choices
 from core.seedstock.cleaning import PurposeAdvice, check_step_amounts, purpose_advice
 from core.seedstock.conversion import Estimate, SeedRate, ThousandSeedWeight, seed_rate, thousand_seed_weight
+from core.seedstock.decline import Decline, DeclineTests, GerminationTest, Range, TreatmentTest, decline, decline_tests, usual_decline
 from core.seedstock.drying import Dryness, check_may_be_dried, dryness, next_turn_days, storing_question
 from core.seedstock.handling import HazardCare, TroubleAdvice, cares, trouble_advice
 from core.seedstock.ledger import StockChange, balances, running_stock, stock_error
-from core.seedstock.outcome import PlantShare, TrayOutcome, plant_share_of
+from core.seedstock.outcome import PlantShare, TrayOutcome, plant_share_of, tray_rho
 from core.seedstock.quality import Fill, Imbibition, PouringOff, fill, imbibition, live_seeds, pouring_off, purity
 from core.seedstock.sowing import (
+    TYPICAL_TRAY_RHO,
     USUAL_PLANT_SHARE,
+    USUAL_TRAYS,
     CellFill,
     CellsNeeded,
     GroundSowing,
     PureLiveSeed,
+    TrayExperience,
     cells_needed,
     chance_of_plants,
     direct_sowing,
@@ -37,11 +42,8 @@ from core.seedstock.storage import (
     REFERENCE_C,
     REFERENCE_RH,
     RETEST_YEARS,
-    Decline,
-    GerminationTest,
     StorageCheck,
     check_climate,
-    decline,
     relative_life,
     storage_check,
 )
@@ -51,10 +53,13 @@ __all__ = [
     "REFERENCE_C",
     "REFERENCE_RH",
     "RETEST_YEARS",
+    "TYPICAL_TRAY_RHO",
     "USUAL_PLANT_SHARE",
+    "USUAL_TRAYS",
     "CellFill",
     "CellsNeeded",
     "Decline",
+    "DeclineTests",
     "Dryness",
     "Estimate",
     "Fill",
@@ -67,13 +72,16 @@ __all__ = [
     "PouringOff",
     "PureLiveSeed",
     "PurposeAdvice",
+    "Range",
     "SeedRate",
     "SowingChoice",
     "SowingChoices",
     "StockChange",
     "StorageCheck",
     "ThousandSeedWeight",
+    "TrayExperience",
     "TrayOutcome",
+    "TreatmentTest",
     "TroubleAdvice",
     "balances",
     "cares",
@@ -83,6 +91,7 @@ __all__ = [
     "check_may_be_dried",
     "check_step_amounts",
     "decline",
+    "decline_tests",
     "direct_sowing",
     "dryness",
     "fill",
@@ -104,5 +113,7 @@ __all__ = [
     "storage_check",
     "storing_question",
     "thousand_seed_weight",
+    "tray_rho",
     "trouble_advice",
+    "usual_decline",
 ]

@@ -3,9 +3,10 @@
 from dataclasses import dataclass
 
 from core.seedstock.sowing import (
-    USUAL_PLANT_SHARE,
     USUAL_TARGET,
+    USUAL_TRAYS,
     CellFill,
+    TrayExperience,
     cells_needed,
     chance_of_plants,
     chance_to_be_a_plant,
@@ -78,7 +79,7 @@ def sowing_choices(
     n_eff: float,
     plants: int,
     *,
-    s: float = USUAL_PLANT_SHARE,
+    trays: TrayExperience = USUAL_TRAYS,
     target: float = USUAL_TARGET,
     assurance: float = USUAL_TARGET,
     cells_a_tray: int = 72,
@@ -87,7 +88,7 @@ def sowing_choices(
 
     Parameters
     ----------
-    p, n_eff, s, target, assurance
+    p, n_eff, trays, target, assurance
         As `seeds_per_cell` and `cells_needed` take them.
     plants : int
         Plants wanted, one a cell after thinning.
@@ -97,14 +98,16 @@ def sowing_choices(
     --------
     >>> found = sowing_choices(0.5, 45.5, 100)
     >>> [(c.seeds, c.cells) for c in found.choices][:2], found.proposed, found.pan_seeds
-    ([(1, 314), (2, 187)], 5, 314)
+    ([(1, 362), (2, 210)], 5, 362)
     """
-    fill = seeds_per_cell(p, n_eff, target, s)
-    grid = chance_to_be_a_plant(p, n_eff, s)
+    fill = seeds_per_cell(p, n_eff, target, trays)
+    if p == 0:
+        return SowingChoices(fill, (), None, None, True, PlainAnswer(1, None, None))
+    grid = chance_to_be_a_plant(p, n_eff, trays)
     most = min(MOST_IN_A_CELL, max(3, fill.seeds or MOST_IN_A_CELL))
     choices = []
     for m in range(1, most + 1):
-        found = cells_needed(p, n_eff, plants, m, s, assurance)
+        found = cells_needed(p, n_eff, plants, m, trays, assurance)
         if found.cells is None or found.assurance is None:
             continue
         filled = share_filled(grid, m)
@@ -121,9 +124,9 @@ def sowing_choices(
                 fills=fill.seeds is not None and m >= fill.seeds,
             )
         )
-    single = cells_needed(p, n_eff, plants, 1, s, assurance).cells
+    single = cells_needed(p, n_eff, plants, 1, trays, assurance).cells
     proposed = fill.seeds if fill.seeds is not None and fill.seeds <= MOST_IN_A_CELL else None
     plain_seeds = min(fill.plain or 1, MOST_IN_A_CELL)
-    plain = plain_cells(p, plants, plain_seeds, s)
-    chance = None if plain is None else chance_of_plants(p, n_eff, plants, plain, plain_seeds, s)
+    plain = plain_cells(p, plants, plain_seeds, trays.mean)
+    chance = None if plain is None else chance_of_plants(p, n_eff, plants, plain, plain_seeds, trays)
     return SowingChoices(fill, tuple(choices), proposed, single, proposed is None, PlainAnswer(plain_seeds, plain, chance))

@@ -4,7 +4,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from core.errors import CoreError
+from core.errors import CoreError, check_finite
 from core.statistics import NORMAL_975, critical_value
 from core.vocabulary import CalibrationKind, Reason
 
@@ -48,6 +48,7 @@ class SeedRate:
 
     def of(self, amount: float, purity: float = 1.0) -> Estimate:
         """Seeds in an amount, of which `purity` (0..1) is seed."""
+        check_finite(amount, "amount")
         scale = amount * purity
         return Estimate(self.per_unit * scale, None if self.se is None else self.se * scale, self.reason, self.samples)
 
@@ -110,6 +111,7 @@ def _check_samples(counts: Sequence[int], amounts: Sequence[float]) -> None:
             value=len(amounts),
         )
     for i, count in enumerate(counts):
+        check_finite(count, f"counts.{i}")
         if count < 0:
             raise CoreError(
                 f"Sample {i + 1} cannot hold {count} seeds.", code="count_negative", parameter=f"counts.{i}", bound=0, value=count
@@ -146,6 +148,7 @@ def thousand_seed_weight(masses_g: Sequence[float], size: int, *, chaffy: bool =
     >>> thousand_seed_weight([1.25], 50).tsw_g
     25.0
     """
+    check_finite(size, "size", least=1)
     _check_samples([size] * len(masses_g), masses_g)
     k = len(masses_g)
     mean = math.fsum(masses_g) / k

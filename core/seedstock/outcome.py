@@ -8,10 +8,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.errors import CoreError
-from core.seedstock.sowing import USUAL_PLANT_SHARE
+from core.seedstock.sowing import TYPICAL_TRAY_RHO, USUAL_PLANT_SHARE, TrayExperience
 
-# the usual share weighs as much as so many seedlings that were expected; a starting point of ours
-USUAL_WEIGHT = 30.0
+FEWEST_TRAYS = 6
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,6 +29,8 @@ class TrayOutcome:
         Of them taken out on purpose.
     standing : int or None
         Plants at the latest count after that; None while nobody counted: then all that was not thinned is taken to stand.
+    tested_n_eff : float or None
+        Effective size of that test in seeds; None where it is not known.
     """
 
     seeds: int
@@ -37,6 +38,7 @@ class TrayOutcome:
     emerged: int
     thinned: int = 0
     standing: int | None = None
+    tested_n_eff: float | None = None
 
     @property
     def tray_share(self) -> float:
@@ -57,21 +59,23 @@ class TrayOutcome:
 
 @dataclass(frozen=True, slots=True)
 class PlantShare:
-    """The share s of the germinated that becomes a plant, 0..1, and what it rests on.
+    """The share s of seedlings that becomes a plant, 0..1, and what it rests on.
 
     `own` is the trays' own ratio, which may be above 1 where trays did better than the test; None without a tray that counts.
+    `experience` is what a sowing is worked out with.
     """
 
     s: float
     own: float | None
     trays: int
     expected: float
+    experience: TrayExperience
 
 
 def plant_share_of(trays: Sequence[TrayOutcome], usual: float = USUAL_PLANT_SHARE) -> PlantShare:
-    """Learn s from trays: their own ratio, drawn towards the usual share while they are few, and never above 1.
+    """Learn s from trays: the usual share, weighing 30 seedlings, and the grower's own seedlings.
 
-    s = (Σ emerged · kept + w · usual) / (Σ seeds · tested + w), w = 30 seedlings.
+    s = (Σ emerged · kept + 30 · usual) / (Σ seeds · tested + 30); trays that did better than the test count as all kept.
 
     Examples
     --------
@@ -83,7 +87,7 @@ def plant_share_of(trays: Sequence[TrayOutcome], usual: float = USUAL_PLANT_SHAR
     for t in trays:
         if t.seeds < 1 or t.emerged < 0 or t.thinned < 0 or t.thinned > t.emerged:
             raise CoreError(
-                f"{t.emerged} seedlings of {t.seeds} seeds with {t.thinned} thinned out cannot be: count the tray again.",
+                f"{t.emerged} seedlings of {t.seeds} seeds with {t.thinned} thinned out is impossible: count the tray again.",
                 code="outcome_cannot_be",
                 parameter="trays",
                 value=t.emerged,
@@ -91,6 +95,24 @@ def plant_share_of(trays: Sequence[TrayOutcome], usual: float = USUAL_PLANT_SHAR
     used = [t for t in trays if t.expected > 0]
     expected = sum(t.expected for t in used)
     became = sum(t.emerged * t.kept_share for t in used)
-    s = min(1.0, (became + USUAL_WEIGHT * usual) / (expected + USUAL_WEIGHT))
-    # a plan cannot promise anything from nothing at all
-    return PlantShare(max(s, 0.01), became / expected if used else None, len(used), expected)
+    own = TrayExperience(usual, min(became, expected), max(0.0, expected - became), tray_rho(used))
+    return PlantShare(own.mean, became / expected if used else None, len(used), expected, own)
+
+
+def tray_rho(trays: Sequence[TrayOutcome]) -> float:
+    """Return how much trays differ from their test, as a correlation 0..1; the typical value while there are fewer than six.
+
+    ρ_t = max(0, (X² − (k − 1) − Σ n/n_eff) / Σ(n − 1)), X² = Σ (e − n q)²/(n q (1 − q)), q the tested share times what trays do on
+    average. The test's own error is taken off where its size is known.
+    """
+    used = [t for t in trays if t.expected > 0]
+    if len(used) < FEWEST_TRAYS:
+        return TYPICAL_TRAY_RHO
+    usual = sum(t.emerged for t in used) / sum(t.expected for t in used)
+    x2 = of_test = seeds = 0.0
+    for t in used:
+        q = min(0.999, max(0.001, t.tested * usual))
+        x2 += (t.emerged - t.seeds * q) ** 2 / (t.seeds * q * (1 - q))
+        of_test += t.seeds / t.tested_n_eff if t.tested_n_eff else 0.0
+        seeds += t.seeds - 1
+    return min(1.0, max(0.0, (x2 - (len(used) - 1) - of_test) / seeds)) if seeds else TYPICAL_TRAY_RHO

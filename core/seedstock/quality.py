@@ -162,9 +162,13 @@ def imbibition(intact_start_g: float, intact_end_g: float, nicked_start_g: float
         "nicked_end_g": nicked_end_g,
     }
     for name, mass in given.items():
-        if not mass > 0:
+        if not (mass > 0 and math.isfinite(mass)):
             raise CoreError(
-                f"A mass of {mass:g} g cannot be: it must be more than 0.", code="mass_not_positive", parameter=name, bound=0, value=mass
+                f"A mass of {mass:g} g is impossible: it must be more than 0.",
+                code="mass_not_positive",
+                parameter=name,
+                bound=0,
+                value=mass,
             )
     intact = 100 * (intact_end_g - intact_start_g) / intact_start_g
     nicked = 100 * (nicked_end_g - nicked_start_g) / nicked_start_g

@@ -1,7 +1,8 @@
-"""From a tested share to cells, seeds and grams, with the doubt of the test carried along (part 9).
+"""From a tested share to cells, seeds and grams, with the uncertainty of the test carried along (docs/methods/sowing.md).
 
-The share is not known but told by a test: p ~ Beta(½ + p̂ n_eff, ½ + (1 − p̂) n_eff), taken at its 200 mid-point quantiles. Every
-answer here is a mean over those, so that a lot that was tested with few seeds asks for more of them.
+A test does not tell the share itself, and a tray differs from a dish: p ~ Beta(½ + p̂ n', ½ + (1 − p̂) n') with
+n' = 1/(1/n_eff + ρ_t), and the share s of seedlings that become plants ~ Beta(30 s + came, 30 (1 − s) + failed). Every answer is
+a mean over 200 × 50 mid-point quantiles, so a lot tested with few seeds asks for more of them.
 """
 
 import math
@@ -12,16 +13,62 @@ from functools import lru_cache
 import numpy as np
 from scipy import special
 
-from core.errors import CoreError
+from core.errors import CoreError, check_finite
 from core.vocabulary import Reason
 
 QUANTILES = 200
+PLANT_QUANTILES = 50
+# the usual share of seedlings that become plants weighs as much as so many own seedlings
+USUAL_SEEDLINGS = 30.0
+# how much trays usually differ from the test, as a correlation; until six own trays give a value
+TYPICAL_TRAY_RHO = 0.03
 GUARD = 1e-12
 USUAL_PLANT_SHARE = 0.8
 USUAL_TARGET = 0.9
 MOST = 10**7
 
 Floats = np.ndarray[tuple[int, ...], np.dtype[np.float64]]
+
+
+@dataclass(frozen=True, slots=True)
+class TrayExperience:
+    """What trays are known to do beyond the test in dishes.
+
+    Attributes
+    ----------
+    s : float
+        Share of seedlings that become plants before own ones are known, above 0 to 1.
+    came, failed : float
+        Own seedlings that became plants, and that did not.
+    rho_t : float
+        How much trays differ from the test, as a correlation 0..1.
+    """
+
+    s: float = USUAL_PLANT_SHARE
+    came: float = 0.0
+    failed: float = 0.0
+    rho_t: float = TYPICAL_TRAY_RHO
+
+    def __post_init__(self) -> None:
+        if not 0 < self.s <= 1:
+            message = f"{100 * self.s:g} % of seedlings becoming plants is impossible: say more than 0 and at most 100 %."
+            raise CoreError(message, code="plant_share_out_of_range", parameter="s", bound=1, value=self.s)
+        for name in ("came", "failed"):
+            value = getattr(self, name)
+            if not (math.isfinite(value) and value >= 0):
+                message = f"{value:g} seedlings is impossible: a count is 0 or more."
+                raise CoreError(message, code="count_negative", parameter=name, bound=0, value=value)
+        if not 0 <= self.rho_t <= 1:
+            message = f"A tray correlation of {self.rho_t:g} is impossible: it lies between 0 and 1."
+            raise CoreError(message, code="rho_out_of_range", parameter="rho_t", bound=1, value=self.rho_t)
+
+    @property
+    def mean(self) -> float:
+        """Expected share of seedlings that become plants, 0..1."""
+        return (USUAL_SEEDLINGS * self.s + self.came) / (USUAL_SEEDLINGS + self.came + self.failed)
+
+
+USUAL_TRAYS = TrayExperience()
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,19 +123,18 @@ class PureLiveSeed:
     reasons: dict[str, Reason]
 
 
-def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, s: float = USUAL_PLANT_SHARE, cells: int = 1) -> CellFill:
-    """Seeds a cell so that a share of the cells holds a plant.
+def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, trays: TrayExperience = USUAL_TRAYS, cells: int = 1) -> CellFill:
+    """Return the seeds per cell so that a share of the cells holds a plant.
 
     Parameters
     ----------
     p : float
-        Tested germination, 0..1.
+        Tested germination, 0..1; shrunk (`core.decision.shrink_share`) where it is the best of three treatments or more.
     n_eff : float
-        Effective size of the test in seeds (part 3).
+        Effective size of the test in seeds.
     target : float
         Wanted share of filled cells, 0..1 exclusive.
-    s : float
-        Share of the germinated that becomes a plant, above 0 to 1.
+    trays : TrayExperience
     cells : int
         Cells that are sown, for the thinning work.
 
@@ -99,59 +145,69 @@ def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, s: floa
 
     Examples
     --------
-    >>> found = seeds_per_cell(0.5, 45.5, 0.9, 0.8, 72)
+    >>> found = seeds_per_cell(0.5, 45.5, 0.9, cells=72)
     >>> found.seeds, found.plain, round(found.share_filled, 4)
-    (5, 5, 0.9149)
+    (5, 5, 0.903)
     """
-    plants = _plants(p, n_eff, s)
+    _check_test(p, n_eff)
     _check_wish(target, "target")
+    check_finite(cells, "cells", least=0)
+    if p == 0:
+        names = ("seeds", "share_filled", "share_two_or_more", "cells_two_or_more", "plain")
+        return CellFill(None, None, None, None, None, dict.fromkeys(names, Reason.NONE_GERMINATED))
+    plants = chance_to_be_a_plant(p, n_eff, trays)
     seeds = _smallest(lambda m: share_filled(plants, m) >= target - GUARD, 1)
-    plain, reasons = _plain(p * s, target)
+    plain = _plain(p * trays.mean, target)
     if seeds is None:
-        return CellFill(None, None, None, None, plain, reasons | dict.fromkeys(["seeds", "share_filled"], Reason.NEVER_REACHED))
+        return CellFill(None, None, None, None, plain, dict.fromkeys(["seeds", "share_filled"], Reason.NEVER_REACHED))
     two = share_two_or_more(plants, seeds)
-    return CellFill(seeds, share_filled(plants, seeds), two, two * cells, plain, reasons)
+    return CellFill(seeds, share_filled(plants, seeds), two, two * cells, plain, {})
 
 
 def cells_needed(
-    p: float, n_eff: float, plants: int, seeds: int = 1, s: float = USUAL_PLANT_SHARE, assurance: float = USUAL_TARGET
+    p: float, n_eff: float, plants: int, seeds: int = 1, trays: TrayExperience = USUAL_TRAYS, assurance: float = USUAL_TARGET
 ) -> CellsNeeded:
-    """Cells of `seeds` seeds for at least `plants` plants, thinned to one a cell, with an assurance.
+    """Return the cells of `seeds` seeds for at least `plants` plants, thinned to one per cell, with an assurance.
 
-    With one seed a cell the answer is a number of seeds.
+    With one seed per cell the answer is a number of seeds. Where nothing germinated in the test there is none.
 
     Examples
     --------
     >>> cells_needed(0.5, 45.5, plants=100, seeds=2).cells
-    187
+    210
     """
     if plants < 1:
-        raise CoreError(
-            f"{plants} plants are none to sow for: want at least 1.", code="no_plants", parameter="plants", bound=1, value=plants
-        )
+        raise CoreError(f"{plants} plants need no sowing: want at least 1.", code="no_plants", parameter="plants", bound=1, value=plants)
     if seeds < 1:
-        raise CoreError(f"{seeds} seeds a cell sow nothing: at least 1.", code="no_seeds", parameter="seeds", bound=1, value=seeds)
+        raise CoreError(f"{seeds} seeds per cell sow nothing: at least 1.", code="no_seeds", parameter="seeds", bound=1, value=seeds)
     _check_wish(assurance, "assurance")
-    filled = _filled(_plants(p, n_eff, s), seeds)
-    found = _smallest(lambda c: _chance(filled, c, plants) >= assurance - GUARD, plants)
+    _check_test(p, n_eff)
+    if p == 0:
+        return CellsNeeded(None, None, dict.fromkeys(["cells", "assurance"], Reason.NONE_GERMINATED))
+    filled = _filled(chance_to_be_a_plant(p, n_eff, trays), seeds)
+    # found on every tenth of the sorted chances first: the mean over all then needs a few looks only
+    rough = np.sort(filled)[5::10]
+    near = _smallest(lambda c: _chance(rough, c, plants) >= assurance - GUARD, plants)
+    found = None if near is None else _smallest_near(lambda c: _chance(filled, c, plants) >= assurance - GUARD, plants, near)
     if found is None:
         return CellsNeeded(None, None, dict.fromkeys(["cells", "assurance"], Reason.NEVER_REACHED))
     return CellsNeeded(found, _chance(filled, found, plants), {})
 
 
-def chance_of_plants(p: float, n_eff: float, plants: int, cells: int, seeds: int = 1, s: float = USUAL_PLANT_SHARE) -> float:
-    """Chance, 0..1, that so many cells give at least `plants` plants.
+def chance_of_plants(p: float, n_eff: float, plants: int, cells: int, seeds: int = 1, trays: TrayExperience = USUAL_TRAYS) -> float:
+    """Return the chance, 0..1, that so many cells give at least `plants` plants.
 
     Examples
     --------
     >>> round(chance_of_plants(0.5, 45.5, plants=100, cells=157, seeds=2), 2)
-    0.53
+    0.51
     """
-    return _chance(_filled(_plants(p, n_eff, s), seeds), cells, plants)
+    _check_test(p, n_eff)
+    return 0.0 if p == 0 else _chance(_filled(chance_to_be_a_plant(p, n_eff, trays), seeds), cells, plants)
 
 
 def plain_cells(p: float, plants: int, seeds: int = 1, s: float = USUAL_PLANT_SHARE) -> int | None:
-    """The answer of mental arithmetic: plants wanted over the share of cells that fill at the tested share; None where none germinated.
+    """Return plants wanted over the share of cells that fill at the tested share; None where none germinated.
 
     Examples
     --------
@@ -200,6 +256,7 @@ def pure_live_seed(purity: float, germination: float, pls_mass: float) -> PureLi
     """
     _check_share(purity, "purity")
     _check_share(germination, "germination")
+    check_finite(pls_mass, "pls_mass", least=0)
     pls = purity * germination
     if pls == 0:
         return PureLiveSeed(0.0, None, {"bulk_mass": Reason.NONE_LIVE})
@@ -220,28 +277,16 @@ def share_two_or_more(plants: Floats, seeds: int) -> float:
     return float((1 - none - one).mean())
 
 
-def chance_to_be_a_plant(p: float, n_eff: float, s: float) -> Floats:
-    """The grid: what the chance of one seed to become a plant may be."""
-    return _plants(p, n_eff, s)
-
-
-@lru_cache(maxsize=64)
-def _shares(p: float, n_eff: float) -> Floats:
-    at = (np.arange(QUANTILES) + 0.5) / QUANTILES
-    grid: Floats = special.betaincinv(0.5 + p * n_eff, 0.5 + (1 - p) * n_eff, at)
+@lru_cache(maxsize=32)
+def chance_to_be_a_plant(p: float, n_eff: float, trays: TrayExperience) -> Floats:
+    """Return the grid of what the chance of one seed to become a plant may be, shape (10 000,); `p` above 0."""
+    size = 1 / (1 / n_eff + trays.rho_t)
+    shares = special.betaincinv(0.5 + p * size, 0.5 + (1 - p) * size, (np.arange(QUANTILES) + 0.5) / QUANTILES)
+    lived, died = USUAL_SEEDLINGS * trays.s + trays.came, USUAL_SEEDLINGS * (1 - trays.s) + trays.failed
+    at = (np.arange(PLANT_QUANTILES) + 0.5) / PLANT_QUANTILES
+    plants = special.betaincinv(lived, died, at) if died > 0 else np.ones(1)
+    grid: Floats = np.outer(shares, plants).ravel()
     return grid
-
-
-def _plants(p: float, n_eff: float, s: float) -> Floats:
-    _check_share(p, "p")
-    if not n_eff > 0:
-        raise CoreError(
-            f"A share tested with {n_eff:g} seeds tells nothing.", code="n_not_positive", parameter="n_eff", bound=0, value=n_eff
-        )
-    if not 0 < s <= 1:
-        message = f"{100 * s:g} % of the germinated cannot become plants: say more than 0 and at most 100 %."
-        raise CoreError(message, code="plant_share_out_of_range", parameter="s", bound=1, value=s)
-    return _shares(p, n_eff) * s
 
 
 def _filled(plants: Floats, seeds: int) -> Floats:
@@ -262,24 +307,50 @@ def _smallest(enough: Callable[[int], bool], least: int) -> int | None:
         if high > MOST:
             return None
         high *= 2
-    low = least if high == least else high // 2
+    return _between(enough, least if high == least else high // 2, high)
+
+
+def _smallest_near(enough: Callable[[int], bool], least: int, near: int) -> int | None:
+    """As `_smallest`, from a number that is close already."""
+    step = max(1, near // 200)
+    if enough(near):
+        high, low = near, near - step
+        while low >= least and enough(low):
+            step *= 2
+            high, low = low, low - step
+        return _between(enough, max(least, low + 1), high)
+    low, high = near, near + step
+    while not enough(high):
+        if high > MOST:
+            return None
+        step *= 2
+        low, high = high, high + step
+    return _between(enough, low + 1, high)
+
+
+def _between(enough: Callable[[int], bool], low: int, high: int) -> int:
     while low < high:
         middle = (low + high) // 2
         low, high = (low, middle) if enough(middle) else (middle + 1, high)
     return low
 
 
-def _plain(q: float, target: float) -> tuple[int | None, dict[str, Reason]]:
-    if q <= 0:
-        return None, {"plain": Reason.NONE_GERMINATED}
-    if q >= 1:
-        return 1, {}
-    return max(1, math.ceil(math.log1p(-target) / math.log1p(-q) - GUARD)), {}
+def _plain(q: float, target: float) -> int:
+    return 1 if q >= 1 else max(1, math.ceil(math.log1p(-target) / math.log1p(-q) - GUARD))
+
+
+def _check_test(p: float, n_eff: float) -> None:
+    _check_share(p, "p")
+    if not (n_eff > 0 and math.isfinite(n_eff)):
+        message = f"A share tested with {n_eff:g} seeds says nothing: the size must be more than 0."
+        raise CoreError(message, code="n_not_positive", parameter="n_eff", bound=0, value=n_eff)
 
 
 def _check_share(share: float, name: str) -> None:
     if not 0 <= share <= 1:
-        raise CoreError(f"A share of {share:g} cannot be: it lies between 0 and 1.", code="share_out_of_range", parameter=name, value=share)
+        raise CoreError(
+            f"A share of {share:g} is impossible: it lies between 0 and 1.", code="share_out_of_range", parameter=name, value=share
+        )
 
 
 def _check_wish(wish: float, name: str) -> None:
@@ -292,5 +363,5 @@ def _check_above_zero(given: dict[str, float]) -> None:
     for name, value in given.items():
         if not value > 0:
             what = name.replace("_per_m2", " a square metre").replace("_", " ")
-            message = f"{value:g} {what} cannot be: it must be more than 0."
+            message = f"{value:g} {what} is impossible: it must be more than 0."
             raise CoreError(message, code="not_positive", parameter=name, bound=0, value=value)

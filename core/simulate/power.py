@@ -4,8 +4,8 @@ import numpy as np
 from scipy import special
 
 from core.design import FAMILY_ALPHA
-from core.germination import USUAL_WEIGHT
 from core.simulate.looks import dish_shares
+from core.statistics import USUAL_WEIGHT
 
 
 def power_by_simulation(

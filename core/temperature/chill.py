@@ -1,4 +1,4 @@
-"""The cold really given, from readings (part 11): only what lies in the band counts, and a gap counts as nothing."""
+"""The cold actually given, from readings: only what lies in the band counts, and a gap counts as nothing (docs/methods/chill.md)."""
 
 from dataclasses import dataclass
 
@@ -11,6 +11,13 @@ from core.vocabulary import Reason
 BAND_LOW_C, BAND_HIGH_C = 0.5, 6.0
 FROZEN_BELOW_C, WARM_ABOVE_C = 0.0, 10.0
 GAP_SPACINGS = 3
+LONGEST_HOLD_HOURS = 24.0
+# how many spacings on either side of a reading say what is usual there
+NEIGHBOURS = 5
+FEWEST_READINGS = 3
+# a sensor may be off by so much
+JUST_OUTSIDE_C = 0.5
+_ROUNDING = 1e-9
 PACE_HOURS = 7 * 24.0
 
 Floats = NDArray[np.float64]
@@ -45,12 +52,14 @@ class Run:
 
 @dataclass(frozen=True, slots=True)
 class Chill:
-    """What the readings say. Hours unless said; all None with fewer than two readings (`reason`).
+    """What the readings say. Hours unless said; all None with fewer than three readings (`reason`).
 
-    `effective_days` is hours in the band / 24. `frozen` and `warm` hold every run below 0 °C and above 10 °C.
+    `effective_days` is hours in the band / 24; `just_outside_hours` lie outside it by at most 0.5 °C. `frozen` and `warm` hold
+    every run below 0 °C and above 10 °C.
     """
 
     effective_days: float | None
+    just_outside_hours: float | None
     band_hours: float | None
     frozen_hours: float | None
     frozen_longest: float | None
@@ -69,7 +78,7 @@ class EnoughCold:
     """When the days of cold that a recipe asks for are reached.
 
     `at_hours` is on the readings' clock; None with `reason` NO_PACE (no cold in the last 7 known days) or
-    FEWER_THAN_TWO_READINGS. REACHED: it lies in the readings already. `pace` is effective days per known day.
+    FEWER_THAN_THREE_READINGS. REACHED: it lies in the readings already. `pace` is effective days per known day.
     """
 
     at_hours: float | None
@@ -88,7 +97,7 @@ class DayOfLog:
     known_hours: float
 
 
-NOTHING = Chill(None, None, None, None, None, None, None, None, reason=Reason.FEWER_THAN_TWO_READINGS)
+NOTHING = Chill(None, None, None, None, None, None, None, None, None, reason=Reason.FEWER_THAN_THREE_READINGS)
 
 
 def chill(hours: Floats, temps: Floats, *, low: float = BAND_LOW_C, high: float = BAND_HIGH_C) -> Chill:
@@ -109,23 +118,24 @@ def chill(hours: Floats, temps: Floats, *, low: float = BAND_LOW_C, high: float 
         ``shapes_differ``, ``time_not_increasing``, ``band_empty``.
     """
     _check(hours, temps, low, high)
-    if len(hours) < 2:
+    if len(hours) < FEWEST_READINGS:
         return NOTHING
-    held, spacing, median = _held(hours)
+    held, spacing = _held(hours)
     temps = temps[:-1]
-    gap = spacing > GAP_SPACINGS * median
+    gap = spacing > held
     frozen = _runs(hours, held, temps, temps < FROZEN_BELOW_C, gap, np.minimum)
     warm = _runs(hours, held, temps, temps > WARM_ABOVE_C, gap, np.maximum)
     band = float(held[(temps >= low) & (temps <= high)].sum())
     return Chill(
         effective_days=band / 24,
+        just_outside_hours=float(held[_just_outside(temps, low, high)].sum()),
         band_hours=band,
         frozen_hours=float(held[temps < FROZEN_BELOW_C].sum()),
         frozen_longest=max((r.hours for r in frozen), default=0.0),
         warm_hours=float(held[temps > WARM_ABOVE_C].sum()),
         warm_longest=max((r.hours for r in warm), default=0.0),
         known_hours=float(held.sum()),
-        median_spacing=median,
+        median_spacing=float(np.median(spacing)),
         gaps=tuple(Gap(float(hours[i] + held[i]), float(hours[i + 1])) for i in np.flatnonzero(gap)),
         frozen=frozen,
         warm=warm,
@@ -135,8 +145,8 @@ def chill(hours: Floats, temps: Floats, *, low: float = BAND_LOW_C, high: float 
 def enough_cold(hours: Floats, temps: Floats, days: float, *, low: float = BAND_LOW_C, high: float = BAND_HIGH_C) -> EnoughCold:
     """When `days` of effective cold are reached, at the pace of the last 7 known days where they are not yet."""
     _check(hours, temps, low, high)
-    if len(hours) < 2:
-        return EnoughCold(None, None, Reason.FEWER_THAN_TWO_READINGS)
+    if len(hours) < FEWEST_READINGS:
+        return EnoughCold(None, None, Reason.FEWER_THAN_THREE_READINGS)
     held = _held(hours)[0]
     inside = (temps[:-1] >= low) & (temps[:-1] <= high)
     cumulative = np.cumsum(np.where(inside, held, 0.0))
@@ -157,7 +167,7 @@ def enough_cold(hours: Floats, temps: Floats, days: float, *, low: float = BAND_
 def daily(hours: Floats, temps: Floats, *, low: float = BAND_LOW_C, high: float = BAND_HIGH_C) -> list[DayOfLog]:
     """The log in days of 24 hours from its zero, for drawing; days without a reading are left out."""
     _check(hours, temps, low, high)
-    if len(hours) < 2:
+    if len(hours) < FEWEST_READINGS:
         return []
     held = _held(hours)[0]
     temps = temps[:-1]
@@ -176,7 +186,10 @@ def daily(hours: Floats, temps: Floats, *, low: float = BAND_LOW_C, high: float 
 def _check(hours: Floats, temps: Floats, low: float, high: float) -> None:
     if hours.shape != temps.shape or hours.ndim != 1:
         raise CoreError(f"{hours.size} times and {temps.size} temperatures do not match.", code="shapes_differ", parameter="temps")
-    if low > high:
+    if not (np.all(np.isfinite(hours)) and np.all(np.isfinite(temps))):
+        at = int(np.flatnonzero(~(np.isfinite(hours) & np.isfinite(temps)))[0]) + 1
+        raise CoreError(f"Reading {at} has no number for its time or temperature.", code="not_finite", parameter="temps")
+    if not low <= high:
         raise CoreError(f"A band from {low} to {high} °C is empty.", code="band_empty", parameter="low", bound=high, value=low)
     if np.any(np.diff(hours) <= 0):
         at = int(np.flatnonzero(np.diff(hours) <= 0)[0]) + 1
@@ -184,11 +197,28 @@ def _check(hours: Floats, temps: Floats, low: float, high: float) -> None:
         raise CoreError(message, code="time_not_increasing", parameter="hours")
 
 
-def _held(hours: Floats) -> tuple[Floats, Floats, float]:
-    """Hours that each reading but the last stands for, the spacings, and their median."""
+def _held(hours: Floats) -> tuple[Floats, Floats]:
+    """Hours that each reading but the last stands for, and the spacings."""
     spacing = np.diff(hours)
-    median = float(np.median(spacing))
-    return np.minimum(spacing, GAP_SPACINGS * median), spacing, median
+    held = np.minimum(spacing, np.minimum(LONGEST_HOLD_HOURS, GAP_SPACINGS * _local_median(spacing)))
+    # times are sums of fractions: a spacing that reaches the limit but for rounding is no gap
+    return np.where(spacing - held < _ROUNDING, spacing, held), spacing
+
+
+def _local_median(spacing: Floats) -> Floats:
+    """Median of each spacing and up to five on either side."""
+    width = 2 * NEIGHBOURS + 1
+    if len(spacing) < width:
+        return np.array([np.median(spacing[max(0, i - NEIGHBOURS) : i + NEIGHBOURS + 1]) for i in range(len(spacing))])
+    middle = np.median(np.lib.stride_tricks.sliding_window_view(spacing, width), axis=1)
+    first = [np.median(spacing[: i + NEIGHBOURS + 1]) for i in range(NEIGHBOURS)]
+    last = [np.median(spacing[i - NEIGHBOURS :]) for i in range(len(spacing) - NEIGHBOURS, len(spacing))]
+    return np.concatenate([first, middle, last])
+
+
+def _just_outside(temps: Floats, low: float, high: float) -> NDArray[np.bool_]:
+    below, above = low - temps, temps - high
+    return ((below > 0) & (below <= JUST_OUTSIDE_C + _ROUNDING)) | ((above > 0) & (above <= JUST_OUTSIDE_C + _ROUNDING))
 
 
 def _runs(

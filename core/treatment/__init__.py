@@ -6,6 +6,7 @@
 ``planning``  the steps on real days: working days, holidays, nights, checks, and notes on what was moved.
 ``care``      when a bag is looked after next, and what was missed.
 ``rules``     what speaks while a recipe is built.
+``key``       what a treatment is, whatever it is called.
 ``ladder``    one step's dose in levels.
 ``dormancy``  the likely class of dormancy and what is worth comparing.
 ``library``   starter recipes.
@@ -16,8 +17,9 @@
 
 from core.treatment.calendar import FriendlyEnd, friendly_end
 from core.treatment.care import CareGap, CareState, care_gaps, care_state
-from core.treatment.cautions import Caution, cautions, checks_before
+from core.treatment.cautions import Caution, cautions, checks_before, dangerous
 from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
+from core.treatment.key import KeyStep, TreatmentKey, conditions_said, doses_said, off_plan
 from core.treatment.ladder import FoundLadder, Rung, dose_name, find_ladder, ladder
 from core.treatment.library import NEXT_STEPS, SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
 from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, allowed_days, check_days, later, plan_backward, plan_forward
@@ -39,6 +41,7 @@ __all__ = [
     "DormancyReading",
     "FoundLadder",
     "FriendlyEnd",
+    "KeyStep",
     "PastResult",
     "Plan",
     "PlanNote",
@@ -57,6 +60,7 @@ __all__ = [
     "StarterRecipe",
     "StarterStep",
     "SuggestedTreatment",
+    "TreatmentKey",
     "WorkCalendar",
     "allowed_days",
     "care_gaps",
@@ -64,11 +68,15 @@ __all__ = [
     "cautions",
     "check_days",
     "checks_before",
+    "conditions_said",
+    "dangerous",
     "dose_name",
+    "doses_said",
     "find_ladder",
     "friendly_end",
     "ladder",
     "later",
+    "off_plan",
     "plan_backward",
     "plan_forward",
     "read_dormancy",

@@ -79,6 +79,11 @@ def cautions(kinds: Sequence[StepKind]) -> list[Caution]:
     return [_CAUTIONS[k] for k in dict.fromkeys(kinds) if k in _CAUTIONS]
 
 
+def dangerous(kinds: Sequence[StepKind]) -> bool:
+    """Return whether a step of these kinds can hurt: acid, hot water, heat, blades, smoke. They are confirmed each time."""
+    return any(checks_before(k) for k in kinds)
+
+
 def checks_before(kind: StepKind, *, poisonous: bool = False) -> tuple[str, ...]:
     """What is confirmed by name, each time, before a step of this kind starts; empty where nothing is."""
     found = _CAUTIONS.get(kind)

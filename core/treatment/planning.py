@@ -119,9 +119,6 @@ def plan_backward(steps: Sequence[RecipeStep], sow: datetime, calendar: WorkCale
         laid.append(PlannedStep(start, end))
         end = start
     laid.reverse()
-    said = {n.on for n in notes if n.kind is PlanNoteKind.DAY_OFF}
-    if laid and end.date() not in said and not calendar.works(end.date()):
-        notes.append(PlanNote(PlanNoteKind.DAY_OFF, 0, end.date()))
     return _plan(steps, laid, end, sown, calendar, notes)
 
 
@@ -180,6 +177,11 @@ def _plan(
         if step.by_the_clock and not _by_day(x.end):
             notes.append(PlanNote(PlanNoteKind.NIGHT, index, x.end.date()))
         out.append(PlannedStep(x.start, x.end, checks))
+    said_days = {n.on for n in notes if n.kind is PlanNoteKind.DAY_OFF}
+    if laid and start.date() not in said_days and not calendar.works(start.date()):
+        notes.append(PlanNote(PlanNoteKind.STARTS_ON_DAY_OFF, 0, start.date()))
+    if laid and sow.date() not in said_days and not calendar.works(sow.date()):
+        notes.append(PlanNote(PlanNoteKind.SOWN_ON_DAY_OFF, len(laid) - 1, sow.date()))
     return Plan(tuple(out), start, sow, tuple(sorted(notes, key=lambda n: (n.step, n.on))))
 
 

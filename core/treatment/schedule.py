@@ -3,7 +3,7 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from core.errors import CoreError
+from core.errors import CoreError, check_finite
 from core.units import to_days
 from core.vocabulary import DurationUnit
 
@@ -43,6 +43,9 @@ def schedule(durations: Sequence[Duration], *, start: float | None = None, sow: 
     >>> schedule([(24, DurationUnit.HOURS), (56, DurationUnit.DAYS)], sow=0).start
     -57.0
     """
+    for given, name in ((start, "start"), (sow, "sow")):
+        if given is not None:
+            check_finite(given, name)
     if (start is None) == (sow is None):
         raise CoreError("A schedule needs a start or a sowing day, one of the two.", code="start_or_sow", parameter="start")
     days = [to_days(d, unit) for d, unit in durations]

@@ -1,21 +1,25 @@
 """Plain words from the numbers, each with the rule it rests on.
 
-``sentences``  one share, one time, one pair, and the head of a comparison.
-``planning``   what a layout can tell.
-``closing``    what is left in a dish, and what it means.
-``facts``      what a verdict on a trial is made from; ``trial`` the verdict; ``proposals`` what to test next.
-``speed``      speed and pace of a pair; ``layout`` ladders, factors, blocks.
-``over_trials`` a treatment over lots and years.
-``lot_next``   what a lot asks for next.
-``practice``   the truth beside what was concluded on the practice bench.
-``knowledge``  a plant over its trials. ``sowing``     ways to sow, and what came of them.
+``names``       how treatments are called inside a sentence.
+``sentences``   one share, one time, one pair, and the head of a comparison.
+``planning``    what a layout can tell.
+``closing``     what is left in a dish, and what it means.
+``facts``       what a decision on a trial is made from; ``trial`` what it says; ``deciding`` its words; ``proposals`` what to test next.
+``speed``       speed and pace of a pair; ``layout`` dose series, factors, blocks.
+``over_trials`` a treatment over lots and years; ``knowledge`` a plant over its trials.
+``forecast``    how a lot keeps; ``lot_next`` what it asks for next.
+``practice``    the truth beside what was concluded on the practice bench.
+``sowing``      ways to sow, and what came of them.
 """
 
-from core.verdict.closing import FATE_MEANINGS, FateMeaning
-from core.verdict.facts import RULES_VERSION, Bands, LadderFacts, Proposal, Said, TreatmentFacts, TrialFacts, Verdict
+from core.verdict.closing import FATE_MEANINGS, FateMeaning, late_sentence
+from core.verdict.deciding import AIM_WORDS, in_twenty, of_100
+from core.verdict.facts import RULES_VERSION, Bands, LadderFacts, OptionWords, Proposal, Said, TreatmentFacts, TrialFacts, Verdict
+from core.verdict.forecast import forecast_sentence
 from core.verdict.knowledge import RecipeEvidence, best_sentence, best_so_far, openness
 from core.verdict.layout import block_sentence, factor_sentences, ladder_sentences
 from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
+from core.verdict.names import AS_NAMED, UNTREATED, Called
 from core.verdict.over_trials import over_trials_sentence
 from core.verdict.planning import telling_sentences
 from core.verdict.practice import Estimate, Marked, PracticeResult, TrialStory, Tried, judge_practice
@@ -31,18 +35,23 @@ from core.verdict.sentences import (
 )
 from core.verdict.sowing import choice_sentence, plain_sentence, plant_share_sentence, tray_sentence
 from core.verdict.speed import pace_sentence, speed_sentence
-from core.verdict.trial import verdict
+from core.verdict.trial import decide_trial, verdict
 
 __all__ = [
+    "AIM_WORDS",
+    "AS_NAMED",
     "FATE_MEANINGS",
     "RULES_VERSION",
+    "UNTREATED",
     "Bands",
+    "Called",
     "Estimate",
     "FateMeaning",
     "LadderFacts",
     "LotAdvice",
     "LotFacts",
     "Marked",
+    "OptionWords",
     "PracticeResult",
     "Proposal",
     "RecipeEvidence",
@@ -57,11 +66,16 @@ __all__ = [
     "best_so_far",
     "block_sentence",
     "choice_sentence",
+    "decide_trial",
     "factor_sentences",
+    "forecast_sentence",
     "head_sentence",
+    "in_twenty",
     "judge_practice",
     "ladder_sentences",
+    "late_sentence",
     "lot_next",
+    "of_100",
     "openness",
     "over_trials_sentence",
     "p_said",

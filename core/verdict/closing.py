@@ -1,7 +1,9 @@
-"""What is left in a dish, and what it means; what is lost when nobody looks."""
+"""What is left in a dish, and what it means; what is lost when nobody looks; what may still come."""
 
 from dataclasses import dataclass
 
+from core.design import ExpectedCourse
+from core.verdict.sentences import percent
 from core.vocabulary import ClosingFate
 
 
@@ -14,13 +16,21 @@ class FateMeaning:
 
 
 FATE_MEANINGS = (
-    FateMeaning(ClosingFate.FRESH, "alive and still asleep: another treatment, or more of this one, may wake them"),
-    FateMeaning(ClosingFate.HARD, "no water got in: the coat keeps it out; nick or rub some and see"),
-    FateMeaning(ClosingFate.EMPTY, "there never was an embryo: that is the lot's fill, not the treatment"),
-    FateMeaning(ClosingFate.DEAD, "old seed, or a treatment that killed: held against the control it tells which"),
+    FateMeaning(ClosingFate.FRESH, "alive and still dormant: another treatment, or more of this one, may wake them"),
+    FateMeaning(ClosingFate.HARD, "the coat keeps water out: nick or rub some and see"),
+    FateMeaning(ClosingFate.EMPTY, "there never was an embryo: that is the lot’s fill, not the treatment"),
+    FateMeaning(ClosingFate.DEAD, "either old seed or damage from the treatment: compare with the control to see which"),
     FateMeaning(
         None,
-        "nobody will know whether they were asleep or dead: no share of the living can be told, "
-        "and “still dormant” cannot be told from “dead”",
+        "nobody will know whether they were dormant or dead, and germination of the viable seed stays unknown",
     ),
 )
+
+
+def late_sentence(expected: ExpectedCourse) -> str:
+    """Return what past trials of the plant say about closing now."""
+    trials = "one earlier trial" if expected.trials == 1 else f"{expected.trials} earlier trials"
+    return (
+        f"In {trials} of this plant germination came late or in more than one flush: {percent(expected.share_after)} % of it came "
+        f"after this day, and 90 % had come by day {expected.days:.0f}."
+    )

@@ -1,13 +1,15 @@
-"""What a verdict is made from: the numbers of a trial, as the sentences need them."""
+"""What a decision on a trial is made from, and what it says."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
+from core.decision import Costs, Decision
 from core.germination import Comparison, LadderReading
-from core.vocabulary import ClosingFate, NextTest, VerdictRule
+from core.verdict.names import AS_NAMED, Called
+from core.vocabulary import ClosingFate, DecisionAim, NextTest, VerdictRule
 
-# bump it when a rule or a number in one changes: a kept verdict names the version it was made with
-RULES_VERSION = 1
+# raise it when a rule or a number in one changes: a stored conclusion names the version it was made with
+RULES_VERSION = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,11 +22,11 @@ class Bands:
 
 @dataclass(frozen=True, slots=True)
 class TreatmentFacts:
-    """One treatment: its share with the interval, what became of the rest, and what it costs.
+    """One treatment: what became of its seed, and what it costs.
 
     Attributes
     ----------
-    share, lower, upper, early_share : float
+    early_share : float
         0..1, of sown.
     sown, rotted, unknown : int
         Seeds; `unknown` were not checked at the end.
@@ -32,6 +34,8 @@ class TreatmentFacts:
         What was found at the closing.
     days : float
         How long the treatment takes before sowing.
+    weeks : float
+        From its start until half of the seed that germinates has done so.
     hazardous : bool
         Whether a step of it can hurt: acid, hot water, blades, smoke.
     cold : bool
@@ -40,22 +44,20 @@ class TreatmentFacts:
 
     name: str
     is_control: bool
-    share: float
-    lower: float
-    upper: float
     early_share: float
     sown: int
     rotted: int
     unknown: int
     fates: Mapping[ClosingFate, int]
     days: float
+    weeks: float
     hazardous: bool
     cold: bool
 
 
 @dataclass(frozen=True, slots=True)
 class LadderFacts:
-    """A ladder among the treatments: the doses in order of `names`, with their unit in words."""
+    """A dose series among the treatments: the doses in order of `names`, with their unit in words."""
 
     names: Sequence[str]
     doses: Sequence[float]
@@ -65,9 +67,10 @@ class LadderFacts:
 
 @dataclass(frozen=True)
 class TrialFacts:
-    """A trial as the verdict reads it; `comparison` is over all pairs of `treatments`, in their order.
+    """A trial to decide on; `comparison` is over all pairs of `treatments`, in their order.
 
-    `smallest` is the smallest difference that could have shown, by pair of names (a, b) as the comparison names them.
+    `smallest` is the smallest difference that the trial could detect, by pair of names (a, b) as the comparison names them.
+    `aim` and `own` are the nursery's.
     """
 
     treatments: Sequence[TreatmentFacts]
@@ -77,6 +80,13 @@ class TrialFacts:
     ladder: LadderFacts | None = None
     care_missed: Sequence[str] = ()
     bands: Bands = field(default_factory=Bands)
+    called: Called = AS_NAMED
+    aim: DecisionAim = DecisionAim.BALANCED
+    own: Costs | None = None
+
+    def share_of(self, name: str) -> float:
+        """Share germinated of a treatment, 0..1."""
+        return next(t.share for t in self.comparison.shares.treatments if t.name == name)
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,6 +95,14 @@ class Said:
 
     rule: VerdictRule
     text: str
+
+
+@dataclass(frozen=True, slots=True)
+class OptionWords:
+    """One treatment beside the one to use: its chance of being the best, and what it saves and costs. Empty for the chosen one."""
+
+    chance: str
+    against: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,9 +118,28 @@ class Proposal:
 
 @dataclass(frozen=True)
 class Verdict:
-    """What the trial says: what to use, what it means for the lot, what is not known, what is left, and what to test next."""
+    """What a trial says.
 
+    Attributes
+    ----------
+    decision : Decision or None
+        What to use, with its numbers; None where nothing germinated.
+    chosen : str or None
+        Name of the treatment to use.
+    headline : str
+        The decision in one or two sentences.
+    use, lot, not_known, left : list of Said
+        What supports it, what it means for the lot, what the trial cannot say, what is left in the dishes.
+    options : tuple of OptionWords
+        In the treatments' order.
+    next : list of Proposal
+        What is worth testing next.
+    """
+
+    decision: Decision | None
     chosen: str | None
+    headline: str
+    options: tuple[OptionWords, ...]
     use: list[Said]
     lot: list[Said]
     not_known: list[Said]

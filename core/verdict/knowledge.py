@@ -4,16 +4,18 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.germination import PooledShare
+from core.verdict.names import AS_NAMED, Called
 from core.verdict.sentences import percent
 from core.vocabulary import Openness
 
-# an interval over trials wider than this leaves the next one open; a starting point of ours
-WIDE = 0.4
+# fewer trials, or a range of the average lot wider than this, leave the question open, and one of the next lot wider than that means
+# that lots differ; starting points of ours
+FEWEST_TRIALS, WIDE, DIFFER = 3, 0.4, 0.5
 
 
 @dataclass(frozen=True, slots=True)
 class RecipeEvidence:
-    """A recipe in all trials of one plant; `replicated` counts the trials in which it had two dishes or more."""
+    """A treatment in all trials of one plant; `replicated` counts the trials in which it had two dishes or more."""
 
     name: str
     pooled: PooledShare
@@ -21,7 +23,7 @@ class RecipeEvidence:
 
 
 def openness(evidence: RecipeEvidence | None) -> Openness:
-    """How much the question “how much does this wake?” is still open.
+    """Return how much the question “how well does seed germinate after this?” is still open.
 
     >>> openness(None).value
     'not_asked'
@@ -32,32 +34,31 @@ def openness(evidence: RecipeEvidence | None) -> Openness:
         return Openness.HINT
     if evidence.pooled.trials == 1:
         return Openness.ONE_TRIAL
-    if evidence.pooled.differ:
-        return Openness.TRIALS_DIFFER
-    lower, upper = evidence.pooled.lower, evidence.pooled.upper
-    return Openness.FEW_TRIALS if lower is None or upper is None or upper - lower > WIDE else Openness.ANSWERED
+    width = evidence.pooled.next_lot.upper - evidence.pooled.next_lot.lower
+    if evidence.pooled.trials < FEWEST_TRIALS or evidence.pooled.mean.upper - evidence.pooled.mean.lower > WIDE:
+        return Openness.FEW_TRIALS
+    return Openness.TRIALS_DIFFER if width > DIFFER else Openness.ANSWERED
 
 
 def best_so_far(evidence: Sequence[RecipeEvidence]) -> RecipeEvidence | None:
-    """The recipe that woke most among those with replication, else among all; None where nothing came up or nothing was tried."""
+    """Return the treatment with the highest expected germination of the next lot, with replication where there is any.
+
+    None where nothing germinated or nothing was tried.
+    """
     tried = [e for e in evidence if e.replicated] or list(evidence)
-    best = max(tried, key=lambda e: (e.pooled.p, e.replicated), default=None)
-    return None if best is None or best.pooled.p == 0 else best
+    best = max(tried, key=lambda e: (e.pooled.next_expected, e.replicated), default=None)
+    return None if best is None or best.pooled.highest == 0 else best
 
 
-def best_sentence(evidence: Sequence[RecipeEvidence]) -> str:
-    """The best recipe so far with its doubt, what it rests on and how much it varied."""
+def best_sentence(evidence: Sequence[RecipeEvidence], called: Called = AS_NAMED) -> str:
+    """Return the best treatment so far, where the next lot is likely to fall, and what that rests on."""
     if not evidence:
-        return "Nothing was tried yet: every question is open."
+        return "Nothing was tried yet."
     best = best_so_far(evidence)
     if best is None:
-        return "Nothing that was tried woke any of it: dead lots, or the wrong key."
+        return "Nothing germinated in any trial: the lots were dead, or the right treatment was not tried."
     p = best.pooled
-    if p.trials == 1:
-        end = "in one trial: what another lot or year would do is not known"
-    else:
-        apart = ", more apart than their dishes explain" if p.differ else ""
-        end = f"over {p.trials} trials, which gave {percent(p.lowest)} to {percent(p.highest)} %{apart}"
-    doubt = "" if p.lower is None or p.upper is None else f" (somewhere between {percent(p.lower)} and {percent(p.upper)} %)"
-    hint = "" if best.replicated else " A hint, not a result: single dishes only."
-    return f"Best so far: {best.name}, {percent(p.p)} %{doubt} {end}.{hint}"
+    trials = "one trial" if p.trials == 1 else f"{p.trials} trials, which gave {percent(p.lowest)}–{percent(p.highest)} %"
+    hint = "" if best.replicated else " This is a hint, not a result: single dishes only."
+    following = f"the next lot is likely to germinate between {percent(p.next_lot.lower)} and {percent(p.next_lot.upper)} %"
+    return f"Best so far: {called.within(best.name)}, about {percent(p.mean.median)} % ({trials}); {following}.{hint}"

@@ -1,20 +1,17 @@
 """The same treatment over several trials, in words."""
 
-from core.germination import PooledShare
+from core.germination import LikelyShare, PooledShare
 from core.verdict.sentences import percent
 
 
 def over_trials_sentence(pooled: PooledShare) -> str:
-    """How high it came over the trials, and whether trials differ by more than their dishes explain."""
-    if pooled.trials == 1 or pooled.lower is None or pooled.upper is None:
-        return f"One trial only: {percent(pooled.p)} %. How much trials differ is not known."
-    mean = f"Over {pooled.trials} trials {percent(pooled.p)} %, somewhere between {percent(pooled.lower)} and {percent(pooled.upper)} %"
-    if pooled.differ is None or pooled.share_between is None:
-        return f"{mean}."
-    spread = f"from {percent(pooled.lowest)} to {percent(pooled.highest)} %"
-    if pooled.differ:
-        return (
-            f"{mean}. The trials differ by more than their dishes explain ({spread}; about {100 * pooled.share_between:.0f} % of the "
-            "scatter lies between trials): lot, age or year matters too."
-        )
-    return f"{mean}. The trials do not differ by more than their dishes explain ({spread}), which does not show that they agree."
+    """Return the average lot, and where the next lot is likely to fall."""
+    following = f"The next lot is likely to germinate between {_ends(pooled.next_lot)}"
+    mean = f"{percent(pooled.mean.median)} % (likely between {_ends(pooled.mean)})"
+    if pooled.trials == 1:
+        return f"One trial: {mean}. {following}: how much lots differ is assumed."
+    return f"Over {pooled.trials} trials the average lot germinates about {mean}. {following}."
+
+
+def _ends(share: LikelyShare) -> str:
+    return f"{percent(share.lower)} and {percent(share.upper)} %"

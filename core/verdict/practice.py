@@ -6,7 +6,7 @@ A claim rests on ground when the trial had seed sown as it is, more dishes than 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from core.design import dishes_needed
+from core.design import Design, dishes_needed
 from core.verdict.sentences import percent
 from core.vocabulary import PracticeMark, PracticeSays
 
@@ -168,7 +168,7 @@ def _more_dishes(treated: Sequence[Tried], marks: Sequence[Marked], untreated: f
         return None
     t = max(unseen, key=lambda x: abs(x.truth - untreated))
     groups = len(treated) + 1
-    found = dishes_needed(untreated, t.truth, seeds=t.seeds_per_dish, treatments=groups, rho=rho, comparisons=len(treated))
+    found = dishes_needed(untreated, t.truth, Design(2, t.seeds_per_dish, groups, rho, len(treated)))
     if found is None:
         return "The difference is too small for any trial of this kind: ask a larger question, or try fewer treatments."
     dishes = max(found[0], t.dishes + 1)

@@ -1,4 +1,4 @@
-"""What to test next (part 7), each proposal with its rule and the treatment it begins from."""
+"""What to test next, each proposal with its rule and the treatment it begins from."""
 
 from collections.abc import Sequence
 
@@ -11,10 +11,13 @@ EARLY = 0.10
 
 
 def proposals(facts: TrialFacts, base: TreatmentFacts, many: Sequence[VerdictRule]) -> list[Proposal]:
-    """Proposals for the next trial, the most telling first; `base` is the treatment to build on, `many` its frequent fates."""
+    """Return proposals for the next trial, the most telling first.
+
+    `base` is the treatment to build on, `many` its frequent fates.
+    """
     out: list[Proposal] = []
     alive = VerdictRule.MANY_FRESH in many or VerdictRule.MANY_HARD in many
-    if base.share == 0 and facts.finished and not alive:
+    if facts.share_of(base.name) == 0 and facts.finished and not alive:
         out.append(_cut(base))
     if facts.ladder is not None:
         out += _doses(facts.ladder)
@@ -32,21 +35,23 @@ def _undecided(facts: TrialFacts, base: TreatmentFacts) -> bool:
 
 
 def _cut(base: TreatmentFacts) -> Proposal:
-    text = "Cut or stain some of the lot first: a trial of dead or empty seed tells nothing about treatments."
+    text = "Cut or stain some of the lot first: a trial of dead or empty seed says nothing about treatments."
     return Proposal(NextTest.CUT_REST, VerdictRule.NOTHING_CAME, text, base.name)
 
 
 def _repeat(facts: TrialFacts, base: TreatmentFacts) -> Proposal:
     if facts.comparison.shares.df is None:
-        return Proposal(NextTest.REPEAT, VerdictRule.HINT_ONLY, "Repeat it with 3 or 4 dishes a treatment: then it is a result.", base.name)
-    text = "Repeat the treatments that were not told apart with more dishes: only that decides between them."
+        return Proposal(
+            NextTest.REPEAT, VerdictRule.HINT_ONLY, "Repeat it with 3 or 4 dishes per treatment: then it is a result.", base.name
+        )
+    text = "Repeat the treatments whose difference was not shown, with more dishes."
     return Proposal(NextTest.REPEAT, VerdictRule.NOT_TOLD_APART, text, base.name)
 
 
 def _earlier(base: TreatmentFacts) -> Proposal:
     text = (
-        f"{percent(base.early_share)} % sprouted before sowing: where the plant germinates in the cold, let it; "
-        "else try an earlier end beside this one."
+        f"{percent(base.early_share)} % sprouted before sowing. If the plant germinates in the cold, let it; "
+        "otherwise try ending the cold earlier beside this."
     )
     return Proposal(NextTest.EARLIER_END, VerdictRule.EARLY_SHARE, text, base.name)
 
@@ -54,8 +59,8 @@ def _earlier(base: TreatmentFacts) -> Proposal:
 def _fresh(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
     longer = "longer cold, or warm then cold" if base.cold else "cold, or warm then cold"
     return [
-        Proposal(NextTest.LONGER_COLD, VerdictRule.MANY_FRESH, f"Many are alive and still asleep: try {longer}.", base.name),
-        Proposal(NextTest.SMOKE, VerdictRule.MANY_FRESH, "Or smoke water before it: many plants of burnt ground ask for it.", base.name),
+        Proposal(NextTest.LONGER_COLD, VerdictRule.MANY_FRESH, f"Many seeds are alive and still dormant: try {longer}.", base.name),
+        Proposal(NextTest.SMOKE, VerdictRule.MANY_FRESH, "Or try smoke water first: many plants of burnt ground respond to it.", base.name),
     ]
 
 
@@ -67,12 +72,12 @@ def _hard(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
 def _rotted(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
     control = next((t for t in facts.treatments if t.is_control and t is not base), None)
     if control is None:
-        beside = "no control stands beside it, so overdose and mould cannot be told apart"
+        beside = "without a control there is no way to tell overdose from mould"
     elif base.rotted * control.sown > control.rotted * base.sown:
-        beside = f"{base.rotted} of {base.sown}, against {control.rotted} of {control.sown} in the control"
+        beside = f"{base.rotted} of {base.sown}, compared with {control.rotted} of {control.sown} in the control"
     else:
         beside = f"{base.rotted} of {base.sown}; the control rotted as much, so it is mould rather than the treatment"
-    text = f"Many rotted ({beside}): less water, more air, cleaner seed, sand instead of paper."
+    text = f"Many rotted ({beside}): use less water, more air, cleaner seed, sand instead of paper."
     return [Proposal(NextTest.CLEANER, VerdictRule.MANY_ROTTED, text, base.name)]
 
 
@@ -89,19 +94,23 @@ def _doses(ladder: LadderFacts) -> list[Proposal]:
     if reading is DoseReading.LARGEST_BEST:
         step = doses[-1] - doses[-2]
         series: tuple[float, ...] = (best, best + step / 2, best + step)
-        text = f"The largest dose tried is the best: extend the series that way, {_listed(series, unit)}."
+        text = f"The largest dose tried germinated best: try {_listed(series, unit)}."
         return [Proposal(NextTest.DOSES_ABOVE, VerdictRule.DOSE_LARGEST, text, name, series)]
     if reading is DoseReading.SMALLEST_BEST:
         if best == 0:
-            text = "No dose at all came out best: the treatment is not needed, or even its smallest dose is too much."
+            text = "Seed without the treatment germinated best: it is not needed, or even its smallest dose is too much."
             return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, name, (0.0, doses[1] / 4, doses[1] / 2))]
         series = (0.0, best / 2, best)
-        text = f"The smallest dose tried is the best: extend the series that way, {_listed(series, unit)}."
+        text = f"The smallest dose tried germinated best: try {_listed(series, unit)}."
         return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, name, series)]
     if reading in (DoseReading.FALLS, DoseReading.INSIDE) and 0 < at < len(doses) - 1:
         series = tuple(sorted({(doses[at - 1] + best) / 2, best, (best + doses[at + 1]) / 2}))
         rule = VerdictRule.DOSE_FALLS if reading is DoseReading.FALLS else VerdictRule.DOSE_INSIDE
-        why = "Germination falls at the strongest dose: it begins to kill" if reading is DoseReading.FALLS else "The best dose lies inside"
+        why = (
+            "Germination falls at the strongest dose: it begins to kill"
+            if reading is DoseReading.FALLS
+            else "The best dose lies inside the series"
+        )
         text = (
             f"{why}. The optimum lies between {_said(doses[at - 1], unit)} and {_said(doses[at + 1], unit)}: try {_listed(series, unit)}."
         )

@@ -1,11 +1,15 @@
-"""The verdict on a trial (part 7): plain words, each with its rule. "Not told apart" never becomes "the same"."""
+"""What a trial says: the decision, what it means for the lot, what the trial cannot say, each with its rule."""
 
 from collections.abc import Sequence
 
+from core.decision import Candidate, Decision, decide
+from core.germination import TreatmentShare
+from core.statistics import wilson
+from core.verdict.deciding import headline, option_words, shown_by_tests
 from core.verdict.facts import Said, TreatmentFacts, TrialFacts, Verdict
 from core.verdict.proposals import proposals
-from core.verdict.sentences import about, listed, percent
-from core.vocabulary import ClosingFate, VerdictRule
+from core.verdict.sentences import percent
+from core.vocabulary import ClosingFate, DoseReading, VerdictRule
 
 # a share of the sown seed from which a fate is "many"; a starting point of ours
 MANY = 0.2
@@ -22,88 +26,59 @@ def verdict(facts: TrialFacts) -> Verdict:
     Returns
     -------
     Verdict
-        `chosen` is None where nothing came up. Before the trial is finished every sentence holds so far.
+        `decision` is None where nothing germinated. Before the trial is finished every sentence holds so far.
     """
-    best = max(facts.treatments, key=lambda t: t.share)
-    if best.share == 0:
-        return Verdict(None, [_nothing(facts)], [], _not_known(facts, None), _left(facts, None), proposals(facts, best, _many(best)))
-    chosen, use = _use(facts, best)
-    said = [use] if facts.finished else [Said(VerdictRule.STILL_COUNTING, "Counting goes on: all of this is so far, and may turn."), use]
+    decision = decide_trial(facts)
+    if decision is None:
+        text = _nothing(facts)
+        first = facts.treatments[0]
+        not_known = _not_known(facts, None)
+        return Verdict(None, None, text, (), [], [], not_known, _left(facts, None), proposals(facts, first, _many(first)))
+    chosen = facts.treatments[decision.use]
+    interim = [] if facts.finished else [Said(VerdictRule.STILL_COUNTING, "Counting goes on: all of this may still change.")]
     return Verdict(
+        decision,
         chosen.name,
-        said,
-        _bands(facts, chosen, best),
-        _not_known(facts, chosen),
+        headline(facts, decision),
+        option_words(facts, decision),
+        [*interim, *shown_by_tests(facts, decision)],
+        _bands(facts, decision),
+        _not_known(facts, decision),
         _left(facts, chosen),
         proposals(facts, chosen, _many(chosen)),
     )
 
 
-def _nothing(facts: TrialFacts) -> Said:
+def decide_trial(facts: TrialFacts) -> Decision | None:
+    """Decide which treatment of a trial to use: the one place where that is done. None where nothing germinated."""
+    shares = facts.comparison.shares
+    if all(t.share == 0 for t in shares.treatments):
+        return None
+    candidates = [
+        Candidate(t.name, s.share, s.n_eff, t.weeks, t.hazardous) for t, s in zip(facts.treatments, shares.treatments, strict=True)
+    ]
+    return decide(candidates, shares.critical, replicated=shares.df is not None, aim=facts.aim, own=facts.own)
+
+
+def _nothing(facts: TrialFacts) -> str:
     if not facts.finished:
-        return Said(VerdictRule.NOTHING_CAME, "Nothing has come up yet in any treatment: go on counting.")
-    return Said(
-        VerdictRule.NOTHING_CAME,
-        "No seed came up in any treatment: dead, or the wrong method. Cut or stain the rest before throwing it away.",
-    )
+        return "Nothing has germinated yet in any treatment. Go on counting."
+    return "No seed germinated in any treatment: it is dead, or the method was wrong. Cut or stain the rest before you throw it away."
 
 
-def _apart_from(facts: TrialFacts, name: str) -> set[str]:
-    return {p.b if p.a == name else p.a for p in facts.comparison.pairs if name in (p.a, p.b) and p.told_apart}
-
-
-def _use(facts: TrialFacts, best: TreatmentFacts) -> tuple[TreatmentFacts, Said]:
-    others = [t for t in facts.treatments if t is not best]
-    result = f"{about(best.share)}, somewhere between {percent(best.lower)} and {percent(best.upper)} %"
-    if not others:
-        return best, Said(VerdictRule.ONE_TREATMENT, f"{best.name} woke {result}. It was tried alone: nothing to hold it against.")
-    if facts.comparison.shares.df is None:
-        text = f"{best.name} came out highest ({result}), with dishes that cannot be held against each other: a hint, not a result."
-        return best, Said(VerdictRule.HINT_ONLY, text)
-    apart = _apart_from(facts, best.name)
-    equals = [t for t in facts.treatments if t is best or t.name not in apart]
-    if len(equals) == 1:
-        text = f"Use {best.name}: it woke {result}, more than {listed([t.name for t in others], 'or')}."
-        return best, Said(VerdictRule.LEAD_SHOWN, text)
-    gentle = min(equals, key=lambda t: (t.hazardous, t.days, -t.share))
-    if gentle is best:
-        rest = listed([t.name for t in equals if t is not best], "or")
-        text = f"Use {best.name}: it woke {result}, is not told apart from {rest}, and is the gentlest of them."
-    else:
-        text = (
-            f"Use {gentle.name}: at {percent(gentle.share)} % it is not told apart from {best.name} ({percent(best.share)} %), "
-            f"and {_why_gentler(gentle, best)}. If a few more seedlings are worth that, {best.name} came out higher."
-        )
-    return gentle, Said(VerdictRule.GENTLEST_OF_EQUALS, text)
-
-
-def _why_gentler(gentle: TreatmentFacts, best: TreatmentFacts) -> str:
-    if best.hazardous and not gentle.hazardous:
-        return "it needs nothing that can hurt"
-    saved = best.days - gentle.days
-    if saved >= 2:
-        return f"it takes {saved:.0f} days less"
-    return f"it takes {saved * 24:.0f} hours less" if saved * 24 >= 1 else "it asks for no more than the other"
-
-
-def _bands(facts: TrialFacts, chosen: TreatmentFacts, best: TreatmentFacts) -> list[Said]:
-    """What the share means for the lot; where the interval, or the best treatment, reaches into another band, both are said."""
-    here = _band(facts, chosen.share)
-    said = [Said(here, f"With {chosen.name} at {percent(chosen.share)} %: {BAND_WORDS[here]}.")]
-    for end in (chosen.lower, chosen.upper):
+def _bands(facts: TrialFacts, decision: Decision) -> list[Said]:
+    """What the expected share means for the lot; where its range reaches into another band, both are said."""
+    chosen, option = facts.treatments[decision.use], decision.chosen
+    here = _band(facts, option.expected)
+    said = [Said(here, f"At about {percent(option.expected)} %: {BAND_WORDS[here]}.")]
+    for end in (option.lower, option.upper):
         there = _band(facts, end)
         if there is not here:
-            said.append(
-                Said(there, f"It may be as {'low' if end < chosen.share else 'high'} as {percent(end)} %; then {BAND_WORDS[there]}.")
-            )
-    if _band(facts, best.share) is not here:
-        there = _band(facts, best.share)
-        said.append(Said(there, f"With {best.name}, which came out highest at {percent(best.share)} %: {BAND_WORDS[there]}."))
+            way = "low" if end < option.expected else "high"
+            said.append(Said(there, f"It may be as {way} as {percent(end)} %; then {BAND_WORDS[there]}."))
     empty, sown = chosen.fates.get(ClosingFate.EMPTY, 0), chosen.sown
     if empty >= MANY * sown:
-        text = (
-            f"{empty} of {sown} were empty: that is the lot, not the treatment. Raise the sowing rate, collect riper, or collect elsewhere."
-        )
+        text = f"{empty} of {sown} seeds were empty. That is the lot, not the treatment: sow more, collect riper, or collect elsewhere."
         said.append(Said(VerdictRule.MANY_EMPTY, text))
     return said
 
@@ -116,54 +91,95 @@ def _band(facts: TrialFacts, share: float) -> VerdictRule:
 
 BAND_WORDS = {
     VerdictRule.SOW_AS_USUAL: "sow as usual",
-    VerdictRule.SOW_THICKER: "sow thicker, more than one seed a cell; where that would be more than six, a seed pan and pricking out",
-    VerdictRule.BETTER_SEED: "take better seed if there is any; if the lot is rare, a seed pan, all of it",
+    VerdictRule.SOW_THICKER: "sow thicker, more than one seed per cell; above six per cell, use a seed pan and prick out",
+    VerdictRule.BETTER_SEED: "use better seed if there is any; if the lot is rare, sow all of it in a seed pan",
 }
 
 
-def _not_known(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Said]:
+def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Said]:
     said = []
-    if facts.comparison.shares.df is None and len(facts.treatments) > 1:
-        said.append(Said(VerdictRule.HINT_ONLY, "How much dishes differ by themselves was not seen: no difference here is shown."))
-    elif chosen is not None:
-        said += _undecided(facts, chosen)
+    called = facts.called
+    if decision is not None and not decision.hint:
+        said += _undecided(facts, facts.treatments[decision.use].name)
+    if decision is not None:
+        said += _beyond_the_doses(facts, decision)
+    said += _one_bag(facts, decision)
     said += [
         Said(
-            VerdictRule.DISHES_DISAGREE, f"The dishes of {t.name} differ more than chance would have it: look for a reason before the mean."
+            VerdictRule.DISHES_DISAGREE,
+            f"The dishes of {called.within(t.name)} differ more than chance explains. Find out why before you trust their mean.",
         )
         for t in facts.comparison.shares.treatments
         if t.dishes_disagree
     ]
     unknown = sum(t.unknown for t in facts.treatments)
     if facts.finished and unknown:
-        text = f"{unknown} {_seeds(unknown)} left over {_were(unknown)} not checked: dead or asleep is not decided."
+        text = f"{unknown} ungerminated {_seeds(unknown)} {_were(unknown)} not checked, so nobody knows whether they are dead or dormant."
         said.append(Said(VerdictRule.FATE_UNKNOWN, text))
     said += [Said(VerdictRule.CARE_MISSED, text) for text in facts.care_missed]
     return said
 
 
-def _undecided(facts: TrialFacts, chosen: TreatmentFacts) -> list[Said]:
+def _undecided(facts: TrialFacts, name: str) -> list[Said]:
     said = []
+    called = facts.called
     for pair in facts.comparison.pairs:
-        if pair.told_apart or chosen.name not in (pair.a, pair.b):
+        if pair.told_apart or name not in (pair.a, pair.b):
             continue
-        other = pair.b if pair.a == chosen.name else pair.a
         shown = facts.smallest.get((pair.a, pair.b))
         reach = (
-            f"only {100 * shown:.0f} points or more could have shown"
+            f"This trial could only detect a difference of {100 * shown:.0f} points or more."
             if shown is not None
-            else "no difference in that direction could have shown"
+            else "This trial could not detect any difference in that direction."
         )
-        said.append(Said(VerdictRule.NOT_TOLD_APART, f"Whether {chosen.name} and {other} differ is not decided: {reach}."))
+        first, second = called.first(name), called.within(pair.other(name))
+        said.append(Said(VerdictRule.NOT_TOLD_APART, f"{first} and {second} may or may not differ. {reach}"))
     return said
 
 
+def _beyond_the_doses(facts: TrialFacts, decision: Decision) -> list[Said]:
+    """Where the longest dose tried is the one to use, nobody knows whether more would be better still."""
+    ladder = facts.ladder
+    name = facts.treatments[decision.use].name
+    if ladder is None or name not in ladder.names:
+        return []
+    at = list(ladder.names).index(name)
+    if ladder.doses[at] != max(ladder.doses) or ladder.reading.reading is DoseReading.FALLS:
+        return []
+    text = f"More than {facts.called.within(name)} was not tried, so it may be better still."
+    return [Said(VerdictRule.DOSE_LARGEST, text)]
+
+
+def _one_bag(facts: TrialFacts, decision: Decision | None) -> list[Said]:
+    """Treatments that rest on one bag, and what a second one would add."""
+    shares = facts.comparison.shares
+    single = [t for t in shares.treatments if t.bags.bags == 1]
+    if not single:
+        return []
+    shown = next((t for t in single if decision is not None and t.name == facts.treatments[decision.use].name), single[0])
+    half = [_half_width(shown, shares.critical, shares.rho_b, bags) for bags in (1, 2)]
+    names = [facts.called.within(t.name) for t in single]
+    who = f"All seed of {names[0]} was" if len(single) == 1 else "All seed of a treatment was"
+    text = (
+        f"{who} treated in one bag, so a good or bad bag would look like a treatment. Two bags with the same dishes would narrow the "
+        f"likely range from ± {100 * half[0]:.0f} to ± {100 * half[1]:.0f} points."
+    )
+    return [Said(VerdictRule.ONE_BAG, text)]
+
+
+def _half_width(share: TreatmentShare, critical: float, rho_b: float, bags: int) -> float:
+    """Half the interval of a share treated in one bag, if it had been treated in `bags`."""
+    size = 1 / max(1e-9, 1 / share.n_eff - rho_b + rho_b / bags)
+    ends = wilson(share.share, size, critical)
+    return (ends.upper - ends.lower) / 2
+
+
 def _left(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Said]:
-    """What is left in the dishes of the chosen treatment, or of all where nothing came up."""
+    """What is left in the dishes of the treatment to use, or of all where nothing germinated."""
     if not facts.finished:
         return []
     wanted = [chosen] if chosen else list(facts.treatments)
-    where = f"Of the {wanted[0].sown} of {wanted[0].name}" if chosen else f"Of all {sum(t.sown for t in wanted)}"
+    where = f"Of the {wanted[0].sown} seeds of {facts.called.within(wanted[0].name)}" if chosen else f"Of all {sum(t.sown for t in wanted)}"
     said = []
     for fate, rule, meaning in _FATES:
         count = sum(t.fates.get(fate, 0) for t in wanted)
@@ -171,15 +187,19 @@ def _left(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Said]:
             said.append(Said(rule, f"{where}, {count} {_were(count)} {meaning}"))
     rotted = sum(t.rotted for t in wanted)
     if rotted:
-        said.append(Said(VerdictRule.MANY_ROTTED, f"{where}, {rotted} rotted: an overdose, or mould. Hold it against the control."))
+        said.append(Said(VerdictRule.MANY_ROTTED, f"{where}, {rotted} rotted: overdose, or mould. Compare with the control to see which."))
     return said
 
 
 _FATES = (
-    (ClosingFate.FRESH, VerdictRule.MANY_FRESH, "firm and alive: still asleep, another treatment or more of this one may wake them."),
+    (ClosingFate.FRESH, VerdictRule.MANY_FRESH, "firm and alive: still dormant. Another treatment, or more of this one, may wake them."),
     (ClosingFate.HARD, VerdictRule.MANY_HARD, "hard: the coat still keeps water out."),
-    (ClosingFate.EMPTY, VerdictRule.MANY_EMPTY, "empty: never to come, under any treatment."),
-    (ClosingFate.DEAD, VerdictRule.MANY_DEAD, "dead: old seed, or a treatment that killed; held against the control it tells which."),
+    (ClosingFate.EMPTY, VerdictRule.MANY_EMPTY, "empty: no treatment can make them germinate."),
+    (
+        ClosingFate.DEAD,
+        VerdictRule.MANY_DEAD,
+        "dead: either old seed or damage from the treatment. Compare with the control to see which.",
+    ),
 )
 
 

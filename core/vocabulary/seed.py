@@ -160,10 +160,10 @@ class StorageClass(StrEnum):
 
 
 class DeclineSource(StrEnum):
-    """What a forecast of decline rests on."""
+    """Which tests of a lot a forecast of decline rests on."""
 
-    FIT = "fit"
-    CLASS = "class"
+    CLOSING = "closing"
+    ONE_TREATMENT = "one_treatment"
 
 
 class Hazard(StrEnum):

@@ -167,6 +167,8 @@ class PlanNoteKind(StrEnum):
     NIGHT = "night"
     CHECK_GAP = "check_gap"
     NO_CHECK_BEFORE_BREAK = "no_check_before_break"
+    STARTS_ON_DAY_OFF = "starts_on_day_off"
+    SOWN_ON_DAY_OFF = "sown_on_day_off"
 
 
 class LeavingHow(StrEnum):

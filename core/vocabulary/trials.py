@@ -86,10 +86,9 @@ class DoseReading(StrEnum):
 
 
 class VerdictRule(StrEnum):
-    """The rule a sentence of a verdict rests on."""
+    """The rule that a sentence of a decision rests on."""
 
     LEAD_SHOWN = "lead_shown"
-    GENTLEST_OF_EQUALS = "gentlest_of_equals"
     ONE_TREATMENT = "one_treatment"
     HINT_ONLY = "hint_only"
     NOTHING_CAME = "nothing_came"
@@ -111,6 +110,16 @@ class VerdictRule(StrEnum):
     DOSE_INSIDE = "dose_inside"
     DOSE_FALLS = "dose_falls"
     CARE_MISSED = "care_missed"
+    ONE_BAG = "one_bag"
+
+
+class DecisionAim(StrEnum):
+    """What a decision weighs: plants alone, plants against time and danger, or time most of all."""
+
+    MOST = "most"
+    BALANCED = "balanced"
+    SOONEST = "soonest"
+    OWN = "own"
 
 
 class NextTest(StrEnum):
@@ -133,6 +142,7 @@ class StopReason(StrEnum):
 
     ALL_ACCOUNTED = "all_accounted"
     QUIET_AND_LENGTH = "quiet_and_length"
+    MORE_EXPECTED = "more_expected"
     STILL_COMING = "still_coming"
     LENGTH_NOT_REACHED = "length_not_reached"
 
@@ -160,7 +170,12 @@ class Reason(StrEnum):
     ALL_OR_NONE = "all_or_none"
     ONE_DISH = "one_dish"
     ONE_TREATMENT = "one_treatment"
+    ONE_TRIAL = "one_trial"
     NO_REPLICATION = "no_replication"
+    NO_FINITE_FIT = "no_finite_fit"
+    SPROUTED_IN_BAG = "sprouted_in_bag"
+    ONE_BAG = "one_bag"
+    CURVE_MISFITS = "curve_misfits"
     ONE_SEED_PER_DISH = "one_seed_per_dish"
     DISHES_AGREE = "dishes_agree"
     UNDEFINED_WITHOUT_A_DISH = "undefined_without_a_dish"
@@ -177,9 +192,8 @@ class Reason(StrEnum):
     NOT_CUT = "not_cut"
     NOT_NOTED = "not_noted"
     SOW_NOW = "sow_now"
-    NO_DECLINE_SEEN = "no_decline_seen"
     NEVER_TESTED = "never_tested"
-    FEWER_THAN_TWO_READINGS = "fewer_than_two_readings"
+    FEWER_THAN_THREE_READINGS = "fewer_than_three_readings"
     NO_PACE = "no_pace"
     REACHED = "reached"
     NO_LOG = "no_log"

@@ -3,41 +3,53 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from core.design import detectable, power, seed_cost, smallest_differences
+from core.design import Design, detectable, power, seed_cost, smallest_differences
 from core.errors import CoreError
 from core.germination import final_shares, pair_indices
 from core.germination.tests.test_final_share import treatment
 from core.vocabulary import Family
 
-DESIGN = {"treatments": 4, "rho": 0.05, "comparisons": 3}
+
+def laid(dishes=4, seeds=25, **more):
+    return Design(dishes=dishes, seeds=seeds, treatments=4, rho=0.05, comparisons=3, **more)
 
 
 class Power(TestCase):
     def test_without_replication_there_is_none(self):
-        self.assertIsNone(power(0.2, 0.5, dishes=1, seeds=25, **DESIGN))
-        self.assertEqual(detectable(0.2, dishes=1, seeds=25, **DESIGN), (None, None))
+        self.assertIsNone(power(0.2, 0.5, laid(1)))
+        self.assertEqual(detectable(0.2, laid(1)), (None, None))
 
-    def test_equal_shares_are_told_apart_as_rarely_as_the_test_allows(self):
-        _, size = power(0.4, 0.4, dishes=4, seeds=25, **DESIGN)
+    def test_equal_shares_differ_as_rarely_as_the_test_allows(self):
+        _, size = power(0.4, 0.4, laid())
         self.assertAlmostEqual(size, 0.05 / 3, 6)
 
     @settings(deadline=None)
     @given(st.floats(0.05, 0.9), st.integers(2, 8), st.integers(10, 60))
     def test_more_dishes_never_weaken_it(self, p1, dishes, seeds):
-        few = power(p1, p1 + 0.1, dishes=dishes, seeds=seeds, **DESIGN)
-        many = power(p1, p1 + 0.1, dishes=dishes + 1, seeds=seeds, **DESIGN)
+        few = power(p1, p1 + 0.1, laid(dishes, seeds))
+        many = power(p1, p1 + 0.1, laid(dishes + 1, seeds))
         self.assertGreaterEqual(many[1], few[1] - 1e-9)
 
     @settings(deadline=None)
     @given(st.floats(0.05, 0.95))
     def test_what_is_detectable_has_80_percent_power(self, p1):
-        for p2 in detectable(p1, dishes=4, seeds=25, **DESIGN):
+        for p2 in detectable(p1, laid()):
             if p2 is not None:
-                self.assertAlmostEqual(power(p1, p2, dishes=4, seeds=25, **DESIGN)[1], 0.8, 5)
+                self.assertAlmostEqual(power(p1, p2, laid())[1], 0.8, 5)
 
     def test_from_nothing_no_fall_and_from_all_no_rise_can_be_shown(self):
-        self.assertIsNone(detectable(0, dishes=4, seeds=25, **DESIGN)[1])
-        self.assertIsNone(detectable(1, dishes=4, seeds=25, **DESIGN)[0])
+        self.assertIsNone(detectable(0, laid())[1])
+        self.assertIsNone(detectable(1, laid())[0])
+
+    def test_a_second_bag_shows_more_with_the_same_dishes(self):
+        one, two = (power(0.4, 0.7, laid(bags=bags))[1] for bags in (1, 2))
+        self.assertLess(one, two)
+        self.assertLess(two, power(0.4, 0.7, laid())[1])
+
+    def test_one_bag_sets_a_limit_that_no_number_of_dishes_passes(self):
+        many = Design(dishes=1000, seeds=100, bags=1, rho_b=0.03)
+        self.assertLess(many.n_eff, 1 / 0.03)
+        self.assertGreater(many.n_eff, 0.9 / 0.03)
 
 
 class SmallestDifferences(TestCase):

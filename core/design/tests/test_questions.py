@@ -3,7 +3,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from core.design import SCHOOLS, Aim, halvings, precision, propose, tell
+from core.design import SCHOOLS, Aim, Design, halvings, precision, propose, tell
 from core.errors import CoreError
 from core.vocabulary import Fitness, Question
 
@@ -72,7 +72,15 @@ class WhatALayoutTells(TestCase):
         self.assertIn(told(aim, dishes, seeds, in_stock, rho).fitness, Fitness)
 
     def test_dishes_that_differ_a_lot_widen_what_is_read(self):
-        self.assertGreater(precision(0.5, dishes=4, seeds=25, rho=0.2).half_width, precision(0.5, dishes=4, seeds=25, rho=0.0).half_width)
+        wide, narrow = (precision(0.5, Design(4, 25, rho=rho)).half_width for rho in (0.2, 0.0))
+        self.assertGreater(wide, narrow)
+
+    def test_each_number_of_bags_beside_the_planned_one_keeps_the_dishes(self):
+        found = tell(BEST, dishes=4, seeds_per_dish=25, in_stock=None, rho=0.05, bags=1)
+        self.assertEqual([(c.bags, c.bags * c.dishes_per_bag) for c in found.bag_choices], [(1, 4), (2, 4), (4, 4)])
+        widths = [c.half_width for c in found.bag_choices]
+        self.assertEqual(widths, sorted(widths, reverse=True))
+        self.assertEqual(told(BEST, 4, 25).bag_choices, ())
 
 
 class Halving(TestCase):

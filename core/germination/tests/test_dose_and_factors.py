@@ -5,7 +5,6 @@ from core.germination import (
     Cell,
     CountedDish,
     CountedTreatment,
-    blocked_test,
     compare_final,
     crossed_test,
     dose_trend,
@@ -79,63 +78,44 @@ class Trends(TestCase):
         self.assertEqual(self.trend(ladder(0.2, 0.5), [3, 3]).reason, Reason.ONE_TREATMENT)
 
 
-def cells(table):
-    return [Cell(a, b, tuple(CountedDish(g, 25) for g in dishes)) for (a, b), dishes in table.items()]
-
-
-def shares_of(found):
-    return final_shares([CountedTreatment(f"{c.a}{c.b}", c.dishes) for c in found])
+def crossed(table):
+    """The test of two factors on the dishes of each combination of their levels."""
+    shares = final_shares([treatment(a + b, *dishes) for (a, b), dishes in table.items()])
+    sizes = shares.test_sizes
+    found = [Cell(a, b, t.share, n) for (a, b), t, n in zip(table, shares.treatments, sizes, strict=True)]
+    return crossed_test(found, shares.df)
 
 
 class Factors(TestCase):
     def test_an_interplay_is_seen(self):
-        crossed = cells(
+        found = crossed(
             {("dark", "10"): (3, 4, 3), ("dark", "20"): (20, 21, 19), ("light", "10"): (20, 19, 21), ("light", "20"): (4, 3, 4)}
         )
-        found = crossed_test(crossed, shares_of(crossed))
         self.assertLess(found.interaction.p, 0.001)
         self.assertEqual((found.interaction.df1, found.main_a.df1), (1, 1))
 
     def test_main_effects_without_interplay(self):
-        crossed = cells(
+        found = crossed(
             {("dark", "10"): (3, 5, 4), ("dark", "20"): (9, 10, 8), ("light", "10"): (10, 12, 11), ("light", "20"): (18, 17, 19)}
         )
-        found = crossed_test(crossed, shares_of(crossed))
         self.assertGreater(found.interaction.p, 0.05)
         self.assertLess(max(found.main_a.p, found.main_b.p), 0.01)
 
     def test_a_cell_of_none_has_no_finite_model_and_it_is_said(self):
-        crossed = cells({("dark", "10"): (0, 0), ("dark", "20"): (9, 10), ("light", "10"): (10, 12), ("light", "20"): (18, 17)})
-        found = crossed_test(crossed, shares_of(crossed))
+        found = crossed({("dark", "10"): (0, 0), ("dark", "20"): (9, 10), ("light", "10"): (10, 12), ("light", "20"): (18, 17)})
         self.assertEqual((found.reason, found.interaction.p, found.main_b.p), (Reason.ALL_OR_NONE, None, None))
 
     def test_without_replication_it_is_chi_squared_on_the_usual_scatter(self):
-        crossed = cells({("dark", "10"): (3,), ("dark", "20"): (20,), ("light", "10"): (20,), ("light", "20"): (4,)})
-        found = crossed_test(crossed, shares_of(crossed))
+        found = crossed({("dark", "10"): (3,), ("dark", "20"): (20,), ("light", "10"): (20,), ("light", "20"): (4,)})
         self.assertIsNone(found.interaction.df2)
         self.assertLess(found.interaction.p, 0.05)
 
     def test_a_factor_of_one_level_is_refused(self):
         with self.assertRaises(CoreError) as refusal:
-            crossed_test(cells({("dark", "10"): (3,), ("dark", "20"): (4,)}), final_shares([treatment("x", 3, 4)]))
+            crossed({("dark", "10"): (3,), ("dark", "20"): (4,)})
         self.assertEqual((refusal.exception.code, refusal.exception.parameter), ("one_level", "a"))
 
     def test_more_scatter_never_makes_it_surer(self):
-        calm = cells({("d", "1"): (8, 8, 8), ("d", "2"): (14, 14, 14), ("l", "1"): (12, 12, 12), ("l", "2"): (13, 13, 13)})
-        wild = cells({("d", "1"): (1, 8, 15), ("d", "2"): (6, 14, 22), ("l", "1"): (4, 12, 20), ("l", "2"): (5, 13, 21)})
-        self.assertGreater(crossed_test(wild, shares_of(wild)).interaction.p, crossed_test(calm, shares_of(calm)).interaction.p)
-
-
-class Blocks(TestCase):
-    def test_what_a_shelf_does_alike_is_taken_out(self):
-        table = {("none", "top"): (5,), ("cold", "top"): (11,), ("none", "low"): (13,), ("cold", "low"): (19,)}
-        blocked = cells(table)
-        shares = final_shares([treatment("none", 5, 13), treatment("cold", 11, 19)])
-        found = blocked_test(blocked, shares)
-        self.assertEqual((found.term, found.df1), ("treatment", 1))
-        plain = compare_final([treatment("none", 5, 13), treatment("cold", 11, 19)], Family.ALL).overall
-        self.assertGreater(found.f, plain.stat)
-
-    def test_a_treatment_of_all_has_no_model(self):
-        blocked = cells({("none", "a"): (25,), ("cold", "a"): (11,), ("none", "b"): (25,), ("cold", "b"): (19,)})
-        self.assertEqual(blocked_test(blocked, shares_of(blocked)).reason, Reason.ALL_OR_NONE)
+        calm = crossed({("d", "1"): (8, 8, 8), ("d", "2"): (14, 14, 14), ("l", "1"): (12, 12, 12), ("l", "2"): (13, 13, 13)})
+        wild = crossed({("d", "1"): (1, 8, 15), ("d", "2"): (6, 14, 22), ("l", "1"): (4, 12, 20), ("l", "2"): (5, 13, 21)})
+        self.assertGreater(wild.interaction.p, calm.interaction.p)

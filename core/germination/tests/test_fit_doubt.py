@@ -1,11 +1,13 @@
 import math
+from dataclasses import replace
 from unittest import TestCase
 
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from core.germination import CourseFit, DoubtedFit, choose_family, doubt_band, doubted_fit, fitted
+from core.germination import CourseFit, DoubtedFit, SharedBags, choose_family, doubt_band, doubted_fit, final_shares, fitted
+from core.germination.tests.test_final_share import treatment
 from core.tests.examples import hard_case, record, records
 from core.vocabulary import CurveFamily, Reason
 
@@ -73,15 +75,26 @@ class OneFamilyForATrial(TestCase):
 
 
 class TheBand(TestCase):
-    def test_it_holds_the_course_and_a_bag_lifts_all_of_it(self):
-        times, counts = np.array([0.0, 4, 8]), np.array([0, 10, 20])
-        plain = doubt_band(times, counts, 40, 1.5, 2.2)
-        lifted = doubt_band(times, counts, 40, 1.5, 2.2, bag_share=0.2)
-        for a, b in zip(plain, lifted, strict=True):
-            self.assertTrue(a.lower <= a.share <= a.upper)
-            self.assertAlmostEqual(b.lower, 0.2 + 0.8 * a.lower)
-        self.assertEqual(plain[0].lower, 0)
+    def band(self, *treatments, place=0):
+        shares = final_shares(treatments)
+        t = shares.treatments[place]
+        return doubt_band(np.array([0.0, 4, 8]), np.array([0, 10, t.g]), t.n, t, shares)
 
-    def test_more_scatter_makes_it_wider(self):
-        width = [doubt_band(np.array([4.0]), np.array([10]), 40, phi, 2.0)[0] for phi in (1, 3)]
-        self.assertLess(width[0].upper - width[0].lower, width[1].upper - width[1].lower)
+    def test_it_holds_the_course_and_ends_as_the_share_does(self):
+        calm = treatment("a", 10, 10, n=20)
+        found = self.band(calm)
+        for point in found:
+            self.assertTrue(point.lower <= point.share <= point.upper)
+        self.assertEqual(found[0].lower, 0)
+        share = final_shares([calm]).treatments[0]
+        self.assertAlmostEqual(found[-1].lower, share.lower)
+        self.assertAlmostEqual(found[-1].upper, share.upper)
+
+    def test_more_scatter_and_fewer_bags_make_it_wider(self):
+        def width(made):
+            point = self.band(made)[1]
+            return point.upper - point.lower
+
+        calm, wild = treatment("a", 10, 10, 10, n=20), treatment("a", 2, 10, 18, n=20)
+        self.assertLess(width(calm), width(wild))
+        self.assertLess(width(calm), width(replace(calm, bags=SharedBags(1, 0, 60))))

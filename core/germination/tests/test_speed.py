@@ -4,7 +4,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from core.germination import FittedTime, compare_mgt, compare_pace, compare_t50
+from core.germination import TreatmentTime, compare_mgt, compare_pace, compare_t50
 from core.statistics import welch_oneway, welch_pair
 from core.tests.examples import hard_case, record, records
 from core.vocabulary import Family, Reason
@@ -12,38 +12,64 @@ from core.vocabulary import Family, Reason
 VALUES = st.lists(st.floats(-50, 50), min_size=2, max_size=6)
 
 
+MEAN_N = 25.0
+
+
+def time(name, days, v=0.001, left_out=0.04, dishes=4, bags=0):
+    return TreatmentTime(name, days, v, left_out, dishes, bags)
+
+
 class HalfTimes(TestCase):
     def test_a_ratio_is_tested_on_the_log_scale(self):
-        pair = compare_t50([FittedTime("cold", 7, 0.04, 4), FittedTime("none", 14, 0.04, 4)], Family.CONTROL, "none")[0]
+        pair = compare_t50([time("cold", 7), time("none", 14)], MEAN_N, Family.CONTROL, "none").pairs[0]
         self.assertAlmostEqual(pair.effect, 0.5)
         self.assertAlmostEqual(pair.lower * pair.upper, 0.25)
         self.assertTrue(pair.told_apart)
 
+    def test_one_scatter_is_shared_and_is_shrunk_towards_the_usual_one_from_below_only(self):
+        calm = compare_t50([time("a", 7, 0.001, 0.01), time("b", 9, 0.001, 0.01)], MEAN_N, Family.ALL)
+        wild = compare_t50([time("a", 7, 0.001, 0.10), time("b", 9, 0.001, 0.10)], MEAN_N, Family.ALL)
+        self.assertAlmostEqual(calm.lambda0, 1 + 24 * 0.025)
+        self.assertTrue(calm.lambda_hat < calm.scatter < calm.lambda0)
+        self.assertEqual(wild.scatter, wild.lambda_hat)
+        self.assertEqual(calm.nu, 6)
+
+    def test_a_single_dish_borrows_the_scatter_of_the_others(self):
+        found = compare_t50([time("a", 7), time("single", 9, left_out=None, dishes=1)], MEAN_N, Family.ALL)
+        self.assertIsNotNone(found.treatments[1].se)
+        self.assertIsNotNone(found.pairs[0].p)
+
+    def test_without_replication_nothing_is_tested(self):
+        found = compare_t50([time(n, 7, left_out=None, dishes=1) for n in "ab"], MEAN_N, Family.ALL)
+        self.assertEqual((found.df, found.pairs[0].reason), (None, Reason.NO_REPLICATION))
+
     def test_what_cannot_be_tested_says_why(self):
-        times = [FittedTime("a", None, None, 4), FittedTime("b", 0.0, 0.1, 4), FittedTime("c", 5, None, 1), FittedTime("d", 5, 0.1, 4)]
-        reasons = {(p.a, p.b): p.reason for p in compare_t50(times, Family.ALL)}
+        times = [time("a", None), time("b", 0.0), time("c", 5, None), time("d", 5)]
+        reasons = {(p.a, p.b): p.reason for p in compare_t50(times, MEAN_N, Family.ALL).pairs}
         self.assertEqual(reasons["a", "d"], Reason.NO_TIME)
         self.assertEqual(reasons["b", "d"], Reason.NO_TIME)
-        self.assertEqual(reasons["c", "d"], Reason.ONE_DISH)
-        self.assertEqual(compare_t50([FittedTime("x", 5, 0.0, 3), FittedTime("y", 6, 0.0, 3)], Family.ALL)[0].reason, Reason.NO_SPREAD)
+        self.assertEqual(reasons["c", "d"], Reason.NO_SPREAD)
 
     def test_only_pairs_with_a_p_are_adjusted_for(self):
-        times = [FittedTime("a", None, None, 4), FittedTime("b", 6, 0.1, 4), FittedTime("c", 5, 0.1, 4)]
-        pairs = {(p.a, p.b): p for p in compare_t50(times, Family.ALL)}
+        pairs = {(p.a, p.b): p for p in compare_t50([time("a", None), time("b", 6), time("c", 5)], MEAN_N, Family.ALL).pairs}
         self.assertEqual(pairs["b", "c"].p_adjusted, pairs["b", "c"].p)
         self.assertIsNone(pairs["a", "b"].p_adjusted)
         self.assertFalse(pairs["a", "b"].told_apart)
 
+    def test_a_pair_of_single_bags_is_marked(self):
+        pairs = compare_t50([time("a", 6, bags=1), time("b", 5, bags=2), time("c", 5, bags=2)], MEAN_N, Family.ALL).pairs
+        self.assertEqual([p.one_bag for p in pairs], [True, True, False])
+
 
 class MeanTimes(TestCase):
-    def test_only_dishes_in_which_something_came_up_have_a_time(self):
-        found = compare_mgt(["a", "b"], [hard_case(), [record(25, (4, 0)), *hard_case()[:2]]], Family.ALL)
-        self.assertEqual([t.dishes_used for t in found.treatments], [4, 2])
+    def test_dishes_are_pooled_so_one_without_germination_changes_no_time(self):
+        found = compare_mgt(["a", "b"], [hard_case(), [record(25, (4, 0)), *hard_case()]], Family.ALL)
+        self.assertAlmostEqual(found.treatments[0].time, found.treatments[1].time)
 
-    def test_none_at_all_has_no_mean_and_no_pair(self):
+    def test_where_nothing_germinates_there_is_no_time_and_no_pair(self):
         found = compare_mgt(["a", "b"], [hard_case(), [record(25, (4, 0))]], Family.ALL)
-        self.assertEqual((found.treatments[1].mean, found.treatments[1].reason), (None, Reason.NONE_GERMINATED))
-        self.assertEqual((found.pairs[0].effect, found.pairs[0].reason), (None, Reason.NO_VALUE))
+        self.assertEqual((found.treatments[1].time, found.treatments[1].reason), (None, Reason.NO_TIME))
+        self.assertEqual((found.pairs[0].effect, found.pairs[0].reason), (None, Reason.NO_TIME))
 
 
 class Pace(TestCase):
@@ -53,6 +79,12 @@ class Pace(TestCase):
         self.assertIsNotNone(found.pairs[0].p)
         self.assertEqual(found.overall.left_out, (1,))
         self.assertEqual(found.overall.reason, Reason.FEWER_THAN_TWO_GROUPS_WITH_SPREAD)
+
+    def test_a_pair_of_shared_bags_is_less_sure(self):
+        trial = [hard_case(), [record(25, (4, 2), (21, 0)), record(25, (4, 5), (21, 0)), record(25, (6, 4), (21, 0))]]
+        plain, bagged = (compare_pace(["a", "b"], trial, Family.ALL, bags=bags).pairs[0] for bags in ((), (1, 1)))
+        self.assertAlmostEqual(plain.effect, bagged.effect)
+        self.assertLess(plain.p, bagged.p)
 
     def test_without_a_look_after_sowing_there_is_none(self):
         found = compare_pace(["a", "b"], [[record(10, (-1, 2))], [record(10)]], Family.ALL)

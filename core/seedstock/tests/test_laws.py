@@ -63,13 +63,11 @@ class Keeping(TestCase):
         self.assertLessEqual(share, found.share_at(0)[1] + 1e-12)
 
     @given(st.lists(st.tuples(st.floats(0, 20), st.integers(0, 50)), min_size=2, max_size=6))
-    def test_a_fit_declines_or_says_that_none_is_seen(self, seen):
-        tests = [GerminationTest(t, g, 50) for t, g in seen]
-        found = decline(tests, StorageClass.MEDIUM)
-        self.assertEqual(found.sigma_years is None, found.reason is not None)
-        if found.sigma_years is not None:
-            self.assertGreater(found.sigma_years, 0)
-            self.assertAlmostEqual(found.t50_years, found.k * found.sigma_years)
+    def test_every_decline_falls_and_its_ranges_hold_their_order(self, seen):
+        found = decline([GerminationTest(t, g, 50) for t, g in seen], StorageClass.MEDIUM)
+        self.assertGreater(found.sigma_years, 0)
+        self.assertAlmostEqual(found.half_years, found.k * found.sigma_years)
+        self.assertLess(found.half_range.lower, found.half_range.upper)
 
     @given(st.floats(0, 100), st.one_of(st.none(), st.floats(0, 400)))
     def test_seed_that_dies_when_dried_is_never_called_dry(self, humidity, days):

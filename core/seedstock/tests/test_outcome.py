@@ -4,7 +4,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import CoreError
-from core.seedstock import TrayOutcome, plant_share_of
+from core.seedstock import TYPICAL_TRAY_RHO, TrayOutcome, plant_share_of, tray_rho
 
 
 @st.composite
@@ -31,10 +31,10 @@ class LearnedPlantShare(TestCase):
         thinned = TrayOutcome(seeds=100, tested=0.8, emerged=80, thinned=40, standing=40)
         self.assertEqual((thinned.kept_share, plant_share_of([thinned]).own), (1.0, 1.0))
 
-    def test_trays_that_beat_the_test_are_told_and_never_counted_on(self):
+    def test_trays_that_beat_the_test_are_reported_and_never_counted_on(self):
         found = plant_share_of([TrayOutcome(seeds=200, tested=0.4, emerged=150, standing=150)])
         self.assertGreater(found.own, 1)
-        self.assertEqual(found.s, 1.0)
+        self.assertAlmostEqual(found.s, (80 + 24) / (80 + 30))
 
     def test_more_thinned_than_emerged_is_refused_with_the_numbers(self):
         with self.assertRaises(CoreError) as caught:
@@ -46,3 +46,16 @@ class LearnedPlantShare(TestCase):
         found = plant_share_of(given_trays)
         self.assertTrue(0 < found.s <= 1)
         self.assertEqual(found.own is None, found.trays == 0)
+
+
+class TraysThatDiffer(TestCase):
+    def trays(self, emerged):
+        return [TrayOutcome(seeds=100, tested=0.6, emerged=e, standing=e, tested_n_eff=400) for e in emerged]
+
+    def test_fewer_than_six_trays_say_nothing(self):
+        self.assertEqual(tray_rho(self.trays([20, 50, 30, 55, 40])), TYPICAL_TRAY_RHO)
+
+    def test_more_difference_is_a_larger_correlation_and_none_is_zero(self):
+        alike, apart = tray_rho(self.trays([48] * 6)), tray_rho(self.trays([20, 58, 30, 60, 45, 52]))
+        self.assertEqual(alike, 0.0)
+        self.assertGreater(apart, 0.05)

@@ -8,7 +8,7 @@ from core.errors import CoreError
 from core.temperature import chill, daily, enough_cold
 from core.vocabulary import Reason
 
-logs = st.lists(st.tuples(st.integers(1, 30), st.floats(-10, 20)), min_size=2, max_size=40).map(
+logs = st.lists(st.tuples(st.integers(1, 30), st.floats(-10, 20)), min_size=3, max_size=40).map(
     lambda rows: (np.cumsum([r[0] for r in rows]).astype(float), np.array([r[1] for r in rows]))
 )
 
@@ -23,9 +23,23 @@ class TheCold(TestCase):
         self.assertEqual(chill(*steady(48, 0.4)).effective_days, 0)
         self.assertEqual(chill(*steady(48, 0.5)).effective_days, 2)
 
-    def test_one_reading_says_nothing(self):
-        found = chill(*steady(0))
-        self.assertEqual((found.effective_days, found.reason), (None, Reason.FEWER_THAN_TWO_READINGS))
+    def test_fewer_than_three_readings_say_nothing(self):
+        for hours in (0, 1):
+            found = chill(*steady(hours))
+            self.assertEqual((found.effective_days, found.reason), (None, Reason.FEWER_THAN_THREE_READINGS))
+        self.assertIsNotNone(chill(*steady(2)).effective_days)
+
+    def test_a_logger_that_slows_down_leaves_no_gap(self):
+        hours = np.concatenate([np.arange(0, 48, 0.25), np.arange(48, 48 + 40 * 4, 4.0)])
+        found = chill(hours, np.full(len(hours), 3.0))
+        self.assertEqual(found.gaps, ())
+        self.assertAlmostEqual(found.band_hours, hours[-1])
+
+    def test_hours_just_outside_the_band_are_said_and_do_not_count(self):
+        found = chill(*steady(24, 6.3))
+        self.assertEqual((found.effective_days, found.just_outside_hours), (0, 24))
+        self.assertEqual(chill(*steady(24, 6.6)).just_outside_hours, 0)
+        self.assertEqual(chill(*steady(24, 0.0)).just_outside_hours, 24)
 
     def test_a_gap_counts_as_nothing_and_is_named(self):
         hours, temps = np.array([0.0, 1, 2, 50, 51]), np.full(5, 3.0)
@@ -56,9 +70,12 @@ class TheCold(TestCase):
         self.assertAlmostEqual(sum(d.band_hours for d in daily(hours, temps)), found.band_hours)
 
     @given(logs, st.floats(1.5, 8))
-    def test_time_scales(self, log, by):
-        hours, temps = log
+    def test_time_scales_while_no_reading_stands_for_more_than_a_day(self, log, by):
+        hours, temps = log[0] / 10, log[1]
         self.assertAlmostEqual(chill(hours * by, temps).effective_days, by * chill(hours, temps).effective_days)
+
+    def test_a_reading_stands_for_a_day_at_most(self):
+        self.assertEqual(chill(np.array([0.0, 48, 96]), np.full(3, 3.0)).effective_days, 2)
 
 
 class WhenItIsEnough(TestCase):

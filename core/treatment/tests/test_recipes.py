@@ -2,8 +2,7 @@ from datetime import date, timedelta
 from unittest import TestCase
 
 from core.errors import CoreError
-from core.germination import not_found, with_bag
-from core.statistics import Interval
+from core.germination import not_found
 from core.treatment import (
     SCHOOLS,
     STARTERS,
@@ -160,12 +159,6 @@ class SeasonsAndBags(TestCase):
         by = ready_by(date(2026, 11, 23))
         self.assertLess(by.collect, by.clean)
         self.assertLess(by.clean, date(2026, 11, 23))
-
-    def test_sprouts_of_a_shared_bag_belong_to_the_treatment(self):
-        found = with_bag(0.5, Interval(0.4, 0.6), 20, 100)
-        self.assertEqual((found.in_bag, round(found.p, 9)), (0.2, 0.6))
-        self.assertAlmostEqual(found.lower, 0.52)
-        self.assertAlmostEqual(found.upper, 0.68)
 
     def test_seed_not_found_again_is_doubt(self):
         found = not_found(0.5, 100, 90)

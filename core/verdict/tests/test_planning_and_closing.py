@@ -12,31 +12,38 @@ def said(aim, dishes, seeds):
 class WhatALayoutTellsInWords(TestCase):
     def test_a_packet_test_says_how_wide_it_reads_and_what_would_be_closer(self):
         words = said(Aim(Question.ALIVE, 1, share=0.6), 1, 10)
-        self.assertIn("1 dish of 10: 60 % would be read as somewhere between 27 and 86 %.", words)
+        self.assertIn("1 dish of 10: 60 % would be read as likely between 27 and 86 %.", words)
         self.assertIn("A yes or no, not a figure to sow by.", words)
         self.assertIn("The smallest that can:", words)
 
-    def test_without_replication_it_says_that_nothing_can_be_told_apart(self):
+    def test_without_replication_it_says_that_chance_cannot_be_ruled_out(self):
         words = said(Aim(Question.BEST, 3), 1, 100)
-        self.assertIn("nothing can be told apart", words)
+        self.assertIn("no way to tell a real difference from chance", words)
         self.assertIn("This cannot answer your question.", words)
 
-    def test_what_would_be_told_apart_is_named_with_its_control(self):
+    def test_what_would_be_shown_is_named_with_its_control(self):
         self.assertIn(
-            "Against a control of 40 %, 7 % or less or 78 % or more would be told apart", said(Aim(Question.BEST, 4, share=0.4), 4, 25)
+            "Compared with a control at 40 %, the trial would show 7 % or less or 78 % or more",
+            said(Aim(Question.BEST, 4, share=0.4), 4, 25),
         )
 
     def test_a_comparison_of_one_treatment_asks_for_another(self):
         for question in (Question.BEST, Question.DOSE, Question.CROSSED):
-            self.assertIn("nothing to hold it against", said(Aim(question, 1), 4, 25))
+            self.assertIn("One treatment has nothing to be compared with", said(Aim(question, 1), 4, 25))
 
-    def test_an_aged_lot_is_held_against_its_earlier_result(self):
+    def test_an_aged_lot_is_compared_with_its_earlier_result(self):
         words = said(Aim(Question.STILL_AS_GOOD, 1, share=0.8), 4, 25)
-        self.assertIn("Against the earlier result of 80 %", words)
+        self.assertIn("Compared with the earlier result of 80 %", words)
         self.assertNotIn("or more", words)
 
     def test_a_layout_that_answers_says_nothing_of_a_smaller_one(self):
         self.assertNotIn("smallest", said(Aim(Question.BEST, 2, share=0.1, difference=0.7), 4, 25))
+
+    def test_a_second_bag_is_offered_with_what_it_would_add(self):
+        aim = Aim(Question.BEST, 4, share=0.4)
+        told = tell(aim, dishes=4, seeds_per_dish=25, in_stock=None, rho=0.05, bags=1)
+        words = " ".join(telling_sentences(aim, told))
+        self.assertRegex(words, r"With one bag per treatment the likely range is ± \d+ points, with 2 bags ± \d+")
 
 
 class WhatIsLeft(TestCase):
@@ -44,4 +51,4 @@ class WhatIsLeft(TestCase):
         self.assertEqual([m.fate for m in FATE_MEANINGS], [*ClosingFate, None])
 
     def test_what_nobody_checked_is_a_loss_that_is_named(self):
-        self.assertIn("cannot be told from", FATE_MEANINGS[-1].meaning)
+        self.assertIn("nobody will know whether they were dormant or dead", FATE_MEANINGS[-1].meaning)

@@ -30,7 +30,7 @@ class Shares(TestCase):
         self.assertEqual(about(1), "all")
         self.assertEqual(about(0.77), "about 3 in 4")
         self.assertEqual(about(0.02), "fewer than 1 in 20")
-        self.assertEqual(share_sentence(TreatmentLine("x", 0.77, 0.64, 0.87, 7)), "about 3 in 4, somewhere between 64 and 87 %")
+        self.assertEqual(share_sentence(TreatmentLine("x", 0.77, 0.64, 0.87, 7)), "about 3 in 4 germinated (64–87 %)")
 
     @given(st.floats(0.001, 0.999))
     def test_some_is_never_said_to_be_none_and_most_never_all(self, share):
@@ -41,26 +41,25 @@ class Shares(TestCase):
         self.assertIn("day 6.8", time_sentence(TreatmentLine("x", 0.5, 0, 1, 6.77)))
         self.assertIn("hour 21", time_sentence(TreatmentLine("x", 0.5, 0, 1, 0.86)))
         self.assertIn("before sowing", time_sentence(TreatmentLine("x", 0.5, 0, 1, 0.0)))
-        self.assertIn("no time to tell", time_sentence(TreatmentLine("x", 0, 0, 1, None)))
+        self.assertIn("so there is no time", time_sentence(TreatmentLine("x", 0, 0, 1, None)))
 
 
 class Pairs(TestCase):
-    def test_told_apart_says_by_how_much(self):
+    def test_a_difference_that_is_shown_says_by_how_much(self):
         said = against(treatment("cold", 20, 21, 22, 19), treatment("none", 1, 0, 2, 1))
-        self.assertTrue(said.startswith("78 points more than none"))
-        self.assertTrue(said.endswith("told apart."))
+        self.assertTrue(said.startswith("78 points more than “none” (likely between"))
 
-    def test_not_told_apart_says_what_the_trial_could_have_shown_in_that_direction(self):
+    def test_without_enough_evidence_it_says_what_the_trial_could_detect_in_that_direction(self):
         more = against(treatment("a", 12, 13, 12), treatment("b", 11, 12, 12))
         self.assertIn("20 points or more", more)
         fewer = against(treatment("a", 11, 12, 12), treatment("b", 12, 13, 12))
         self.assertIn("15 points or more", fewer)
         none = against(treatment("a", 11, 12, 12), treatment("b", 12, 13, 12), smallest=(0.2, None))
-        self.assertIn("could not have shown any difference", none)
+        self.assertIn("could not detect any difference", none)
 
     def test_without_replication_it_is_a_hint(self):
         self.assertIn("hint", against(treatment("a", 9, n=10), treatment("b", 1, n=10)))
-        self.assertIn("single dish", against(treatment("a", 9, n=10), treatment("b", 1, n=10)))
+        self.assertIn("one dish per treatment", against(treatment("a", 9, n=10), treatment("b", 1, n=10)))
 
     @given(trials())
     def test_no_sentence_ever_calls_two_treatments_the_same(self, made):
@@ -74,24 +73,24 @@ class Pairs(TestCase):
 class Heads(TestCase):
     def test_the_leader_and_what_it_leads(self):
         said = head(treatment("none", 1, 0, 2, 1), treatment("8 weeks", 12, 13, 11, 12), treatment("12 weeks", 20, 21, 22, 23))
-        self.assertTrue(said.startswith("12 weeks woke"))
-        self.assertTrue(head(treatment("nick", 3, 4)).startswith("Nick woke"))
-        self.assertIn("more than 8 weeks or none", said)
+        self.assertTrue(said.startswith("“12 weeks”: about"))
+        self.assertTrue(head(treatment("nick", 3, 4)).startswith("“Nick”: about"))
+        self.assertIn("more than “none” or “8 weeks”", said)
 
-    def test_not_told_apart_from_all_is_said_to_be_no_sameness(self):
+    def test_no_shown_difference_is_never_sameness(self):
         said = head(treatment("a", 12, 13, 11), treatment("b", 13, 12, 12))
-        self.assertIn("not told apart from the others", said)
-        self.assertIn("does not make them the same", said)
+        self.assertIn("the trial does not show that it differs from “a”", said)
+        self.assertNotIn("same", said)
 
     def test_zero_everywhere_decides_nothing(self):
-        self.assertIn("not decided", head(treatment("a", 0, 0), treatment("b", 0, 0)))
-        self.assertIn("Nothing has come up yet", head(treatment("a", 0, 0), treatment("b", 0, 0), finished=False))
+        self.assertIn("Cut or stain the rest", head(treatment("a", 0, 0), treatment("b", 0, 0)))
+        self.assertIn("Go on counting", head(treatment("a", 0, 0), treatment("b", 0, 0), finished=False))
 
     def test_interim_results_say_so(self):
         self.assertTrue(head(treatment("a", 3, 4), finished=False).startswith("So far: "))
 
     def test_one_dish_each_is_a_hint(self):
-        self.assertIn("A hint, not a result", head(treatment("a", 3), treatment("b", 9)))
+        self.assertIn("a hint, not a result", head(treatment("a", 3), treatment("b", 9)))
 
     @given(trials(), st.booleans())
     def test_there_is_always_a_sentence(self, made, finished):
@@ -100,12 +99,12 @@ class Heads(TestCase):
 
 
 class Warnings(TestCase):
-    def test_single_dishes_and_all_or_none_are_told_from_each_other(self):
+    def test_single_dishes_and_all_or_none_have_their_own_words(self):
         single = warnings_sentences(compare_final([treatment("a", 3), treatment("b", 9)], Family.ALL).shares, [])
         zero = warnings_sentences(compare_final([treatment("a", 0, 0), treatment("b", 0, 0)], Family.ALL).shares, [])
-        self.assertIn("single dish", single[0])
+        self.assertIn("one dish per treatment", single[0].lower())
         self.assertIn("all or none", zero[0])
 
     def test_an_odd_dish_is_named(self):
         shares = compare_final([treatment("a", 20, 21, 2)], Family.ALL).shares
-        self.assertTrue(warnings_sentences(shares, ["Dish K7UF of a"])[0].startswith("Dish K7UF of a differs"))
+        self.assertTrue(warnings_sentences(shares, ["Dish K7UF of “a”"])[0].startswith("Dish K7UF of “a” differs"))

@@ -1,7 +1,7 @@
 from unittest import TestCase
 
 from core.germination import TrialLine, over_trials
-from core.seedstock import PlantShare, TrayOutcome, sowing_choices
+from core.seedstock import PlantShare, TrayExperience, TrayOutcome, sowing_choices
 from core.verdict import (
     RecipeEvidence,
     best_sentence,
@@ -33,9 +33,9 @@ class WordsOfASowing(TestCase):
         self.assertIn("None germinated", plain_sentence(sowing_choices(0, 45.5, 100), 100))
 
     def test_what_the_plan_takes_to_become_plants_names_its_trays(self):
-        self.assertIn("a usual figure", plant_share_sentence(PlantShare(0.8, None, 0, 0)))
-        self.assertIn("your own 3 trays gave 55 plants", plant_share_sentence(PlantShare(0.6, 0.55, 3, 120)))
-        self.assertIn("never counts on that", plant_share_sentence(PlantShare(1.0, 1.2, 3, 120)))
+        self.assertIn("a usual figure", plant_share_sentence(PlantShare(0.8, None, 0, 0, TrayExperience())))
+        self.assertIn("your own 3 trays gave 55 plants", plant_share_sentence(PlantShare(0.6, 0.55, 3, 120, TrayExperience())))
+        self.assertIn("never counts on that", plant_share_sentence(PlantShare(1.0, 1.2, 3, 120, TrayExperience())))
 
     def test_bench_and_tray_percent_stand_side_by_side(self):
         self.assertEqual(
@@ -51,9 +51,10 @@ class WhatIsKnown(TestCase):
             (None, Openness.NOT_ASKED),
             (evidence("nick", 0.7, replicated=0), Openness.HINT),
             (evidence("nick", 0.7), Openness.ONE_TRIAL),
-            (evidence("nick", 0.2, 0.9), Openness.TRIALS_DIFFER),
+            (evidence("nick", 0.2, 0.9), Openness.FEW_TRIALS),
+            (evidence("nick", *[0.3, 0.8] * 8), Openness.TRIALS_DIFFER),
             (evidence("nick", 0.68, 0.72), Openness.FEW_TRIALS),
-            (evidence("nick", 0.68, 0.72, 0.7, 0.69), Openness.ANSWERED),
+            (evidence("nick", *[0.68, 0.72, 0.7] * 4), Openness.ANSWERED),
         ]
         for given, wanted in cases:
             with self.subTest(wanted):
@@ -63,21 +64,25 @@ class WhatIsKnown(TestCase):
         high, solid = evidence("acid", 0.95, replicated=0), evidence("nick", 0.7, 0.74)
         self.assertIs(best_so_far([high, solid]), solid)
         self.assertIs(best_so_far([high]), high)
-        self.assertIn("a hint, not a result".capitalize(), best_sentence([high]))
+        self.assertIn("This is a hint, not a result", best_sentence([high]))
 
     def test_the_best_names_its_trials_and_their_range(self):
-        self.assertIn("in one trial", best_sentence([evidence("nick", 0.7)]))
-        self.assertIn("more apart than their dishes explain", best_sentence([evidence("nick", 0.2, 0.9)]))
-        self.assertIn("which gave 68 to 72 %.", best_sentence([evidence("nick", 0.68, 0.72), evidence("none", 0.1)]))
+        self.assertIn("(one trial)", best_sentence([evidence("nick", 0.7)]))
+        self.assertIn("(2 trials, which gave 68–72 %)", best_sentence([evidence("nick", 0.68, 0.72), evidence("none", 0.1)]))
 
-    def test_the_doubt_of_the_best_is_the_interval_and_not_the_range_of_its_trials(self):
-        few, many = evidence("nick", 0.68, 0.72), evidence("nick", 0.68, 0.72, 0.7, 0.69)
+    def test_the_best_is_the_highest_expected_next_lot(self):
+        steady, once = evidence("nick", *[0.7] * 6), evidence("smoke", 0.74, n_eff=20)
+        self.assertGreater(steady.pooled.next_expected, once.pooled.next_expected)
+        self.assertIs(best_so_far([steady, once]), steady)
+
+    def test_the_range_is_that_of_the_next_lot_and_narrows_with_trials(self):
+        few, many = evidence("nick", 0.68, 0.72), evidence("nick", *[0.68, 0.72] * 4)
         for known in (few, many):
-            said = f"(somewhere between {percent(known.pooled.lower)} and {percent(known.pooled.upper)} %)"
+            ends = known.pooled.next_lot
+            said = f"the next lot is likely to germinate between {percent(ends.lower)} and {percent(ends.upper)} %"
             self.assertIn(said, best_sentence([known]))
-        self.assertGreater(few.pooled.upper - few.pooled.lower, 0.72 - 0.68)
-        self.assertLess(many.pooled.upper - many.pooled.lower, few.pooled.upper - few.pooled.lower)
+        self.assertLess(many.pooled.next_lot.upper - many.pooled.next_lot.lower, few.pooled.next_lot.upper - few.pooled.next_lot.lower)
 
-    def test_nothing_tried_and_nothing_woken_are_two_things(self):
+    def test_nothing_tried_and_nothing_germinated_are_two_things(self):
         self.assertIn("Nothing was tried", best_sentence([]))
-        self.assertIn("dead lots, or the wrong key", best_sentence([evidence("nick", 0.0)]))
+        self.assertIn("the right treatment was not tried", best_sentence([evidence("nick", 0.0)]))

@@ -1,0 +1,12 @@
+"""Which treatment to use, from expected results (docs/methods/decide.md).
+
+``shrinkage``  how far the shares of a trial are drawn together before the best is chosen.
+``choose``     the decision: expected germination, chance of being the best, what each alternative saves and costs.
+``timing``     how many weeks a treatment takes.
+"""
+
+from core.decision.choose import AIM_COSTS, Candidate, Costs, Decision, Option, costs_of, decide
+from core.decision.shrinkage import Shrinkage, shrinkage
+from core.decision.timing import weeks_of
+
+__all__ = ["AIM_COSTS", "Candidate", "Costs", "Decision", "Option", "Shrinkage", "costs_of", "decide", "shrinkage", "weeks_of"]

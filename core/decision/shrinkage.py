@@ -1,0 +1,92 @@
+"""How far the shares of a trial are drawn together: the best of several is partly the luckiest (docs/methods/decide.md)."""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from scipy import special
+
+from core.errors import CoreError
+
+FEWEST_TREATMENTS = 3
+MEAN_LEAST, MEAN_MOST = 0.02, 0.98
+PRIOR_KAPPA, PRIOR_SPREAD = 4.0, 2.0
+MOST_OF_MEDIAN = 4.0
+_POINTS = 257
+_ROUNDS = 3
+
+
+@dataclass(frozen=True, slots=True)
+class Shrinkage:
+    """The prior Beta(kappa·mu, kappa·(1 − mu)) of every treatment's share; mu 0..1, kappa in seeds."""
+
+    mu: float
+    kappa: float
+
+    def mean(self, p: float, n: float) -> float:
+        """Return the expected share of a treatment with share `p` of `n` seeds, 0..1."""
+        return (n * p + self.kappa * self.mu) / (n + self.kappa)
+
+
+def shrinkage(p: Sequence[float], n: Sequence[float]) -> Shrinkage:
+    """Find how alike the treatments of a trial are.
+
+    Parameters
+    ----------
+    p : sequence of float, shape (k,)
+        Shares, 0..1.
+    n : sequence of float, shape (k,)
+        Effective seeds behind each, > 0.
+
+    Returns
+    -------
+    Shrinkage
+        With fewer than three treatments mu = ½ and kappa = 1.
+
+    References
+    ----------
+    Empirical Bayes on a beta-binomial with a prior on kappa: Casella (1985), Am. Stat. 39:83.
+
+    Examples
+    --------
+    >>> found = shrinkage([0.5, 0.45, 0.55, 0.52], [40, 38, 42, 41])
+    >>> round(found.mu, 3), round(found.kappa)
+    (0.505, 63)
+    """
+    check_shares(p, n)
+    if len(p) < FEWEST_TREATMENTS:
+        return Shrinkage(0.5, 1.0)
+    mu = min(MEAN_MOST, max(MEAN_LEAST, math.fsum(p) / len(p)))
+    up, sizes = np.array(p) * np.array(n), np.array(n, dtype=float)
+    low, high = 0.0, math.log(max(1.0, MOST_OF_MEDIAN * float(np.median(sizes))))
+    ends = (low, high)
+    for _ in range(_ROUNDS):
+        x = np.linspace(low, high, _POINTS)
+        at = int(np.argmax(_score(x, up, sizes, mu)))
+        step = (high - low) / (_POINTS - 1)
+        low, high = max(ends[0], x[at] - step), min(ends[1], x[at] + step)
+    return Shrinkage(mu, float(np.exp(x[at])))
+
+
+def _score(log_kappa: np.ndarray, up: np.ndarray, sizes: np.ndarray, mu: float) -> np.ndarray:
+    kappa = np.exp(log_kappa)[:, None]
+    a, b = kappa * mu, kappa * (1 - mu)
+    likelihood = special.betaln(up + a, sizes - up + b) - special.betaln(a, b)
+    return np.asarray(likelihood.sum(axis=1) - (log_kappa - math.log(PRIOR_KAPPA)) ** 2 / (2 * PRIOR_SPREAD**2))
+
+
+def check_shares(p: Sequence[float], n: Sequence[float]) -> None:
+    """Refuse shares outside 0..1, sizes that are not above 0, and none at all."""
+    if not p:
+        raise CoreError("There is no treatment to decide on.", code="no_treatment", parameter="p")
+    if len(p) != len(n):
+        message = f"{len(p)} shares and {len(n)} sizes do not belong together: give both for each treatment."
+        raise CoreError(message, code="lengths_differ", parameter="n", bound=len(p), value=len(n))
+    for i, (share, size) in enumerate(zip(p, n, strict=True)):
+        if not 0 <= share <= 1:
+            message = f"A share of {share} is impossible: it lies between 0 and 1."
+            raise CoreError(message, code="share_out_of_range", parameter=f"p.{i}", value=share)
+        if not (size > 0 and math.isfinite(size)):
+            message = f"A share of {size} seeds says nothing: the size must be more than 0."
+            raise CoreError(message, code="n_not_positive", parameter=f"n.{i}", bound=0, value=size)
