@@ -8,14 +8,14 @@ from uuid import UUID
 
 from django.db import transaction
 
-from core.design import dishes_needed
+from core.design import Design, dishes_needed
 from core.treatment import COLD, NEXT_STEPS
-from core.verdict import Proposal, TrialFacts, Verdict, verdict
-from core.vocabulary import NextTest, Question, StepKind
+from core.verdict import Proposal, TrialFacts, Verdict
+from core.vocabulary import DecisionAim, NextTest, Question, StepKind
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import NothingToCompare
+from server.evidence.selectors.decision import judged
 from server.evidence.selectors.shares import by_treatment, ladder_among
-from server.evidence.selectors.verdict import facts_of
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
@@ -31,8 +31,10 @@ MOST_DISHES = 16
 
 
 @transaction.atomic
-def conclude(*, by: Person, trial: Trial, at: datetime, client_id: UUID, words: str, treatment: int | None = None) -> Conclusion:
-    """Keep a person's words on a trial beside the verdict as it stands now."""
+def conclude(
+    *, by: Person, trial: Trial, at: datetime, client_id: UUID, words: str, treatment: int | None = None, aim: DecisionAim | None = None
+) -> Conclusion:
+    """Keep a person's words on a trial beside what the rules say now, under the aim they were asked under (default: the nursery's)."""
     require(by, Right.PLAN)
     if (known := Conclusion.objects.filter(client_id=client_id).first()) is not None:
         check_same_thing(known.trial_id, trial.pk, "conclusion")
@@ -41,10 +43,18 @@ def conclude(*, by: Person, trial: Trial, at: datetime, client_id: UUID, words: 
     chosen = Treatment.objects.filter(trial=trial, pk=treatment).first() if treatment is not None else None
     if treatment is not None and chosen is None:
         raise refused("/treatment", "not_of_trial", "That treatment is none of this trial: choose one of its own, or none.")
-    judged = _judged(trial)[2]
-    said = [s.text for s in (*judged.use, *judged.lot, *judged.not_known, *judged.left)]
+    _, facts, found = _judged(trial, aim)
+    said = [found.headline, *(s.text for s in (*found.use, *found.lot, *found.not_known, *found.left))]
     return Conclusion.objects.create(
-        trial=trial, treatment=chosen, words=words, verdict=said, rules_version=judged.rules_version, at=at, by=by, client_id=client_id
+        trial=trial,
+        treatment=chosen,
+        words=words,
+        verdict=said,
+        rules_version=found.rules_version,
+        aim=facts.aim,
+        at=at,
+        by=by,
+        client_id=client_id,
     )
 
 
@@ -53,15 +63,15 @@ def take_back_conclusion(*, by: Person, conclusion: Conclusion) -> Conclusion:
     """Withdraw a conclusion, with a trace."""
     require(by, Right.PLAN)
     kept = {"trial": conclusion.trial, "treatment": conclusion.treatment, "words": conclusion.words}
-    return take_back(conclusion, by=by, **kept, rules_version=conclusion.rules_version)
+    return take_back(conclusion, by=by, **kept, rules_version=conclusion.rules_version, aim=conclusion.aim)
 
 
-def _judged(trial: Trial) -> tuple[TrialCourses, TrialFacts, Verdict]:
+def _judged(trial: Trial, aim: DecisionAim | None = None) -> tuple[TrialCourses, TrialFacts, Verdict]:
     courses = with_courses([trial])[0]
-    facts = facts_of(courses)
-    if isinstance(facts, NothingToCompare):
-        raise Problem(facts.detail, code=facts.code)
-    return courses, facts, verdict(facts)
+    found = judged(courses, aim)
+    if isinstance(found, NothingToCompare):
+        raise Problem(found.detail, code=found.code)
+    return courses, found.facts, found.verdict
 
 
 @dataclass(frozen=True)
@@ -89,12 +99,12 @@ class NextPlan:
 
 @transaction.atomic
 def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
-    """Make a proposal of the verdict ready: its recipes are written, those that exist are used again."""
+    """Make a proposal of the decision ready: its recipes are written, those that exist are used again."""
     require(by, Right.PLAN)
-    courses, facts, judged = _judged(trial)
-    proposal = next((p for p in judged.next if p.test is test), None)
+    courses, facts, found = _judged(trial)
+    proposal = next((p for p in found.next if p.test is test), None)
     if proposal is None:
-        raise Problem("The verdict does not propose that any more: look at it again.", code="not_proposed")
+        raise Problem("That is not proposed any more. Look at the decision again.", code="not_proposed")
     base = trial.treatments.select_related("recipe").get(name=proposal.builds_on)
     question = proposal.text[:200]
     if test in (NextTest.REPEAT, NextTest.CLEANER):
@@ -107,21 +117,18 @@ def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
 
 
 def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
-    """Dishes a treatment that would tell the closest undecided pair apart, between 4 and a bench's worth."""
+    """Dishes per treatment that would show the difference of the widest undecided pair, between 4 and a bench's worth."""
     shares = facts.comparison.shares
     now = max(t.dishes for t in shares.treatments)
     if shares.df is None:
         return 4
     undecided = [p for p in facts.comparison.pairs if proposal.builds_on in (p.a, p.b) and not p.told_apart]
-    share = {t.name: t.p for t in shares.treatments}
+    share = {t.name: t.share for t in shares.treatments}
     widest = max(undecided, key=lambda p: abs(p.diff), default=None)
     found = widest and dishes_needed(
         share[widest.a],
         share[widest.b],
-        seeds=max(1, round(shares.mean_n)),
-        treatments=len(shares.treatments),
-        rho=shares.rho0,
-        comparisons=len(facts.comparison.pairs),
+        Design(now, max(1, round(shares.mean_n)), len(shares.treatments), shares.rho0, len(facts.comparison.pairs)),
     )
     return min(MOST_DISHES, max(4, now + 1, found[0] if found else MOST_DISHES))
 
@@ -188,5 +195,5 @@ def _recipe(by: Person, name: str, steps: list[dict[str, Any]]) -> Recipe:
     known: Recipe | None = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
     if known is not None and [step_body(s) for s in known.steps.all()] == [step_body(Step(**s)) for s in steps]:
         return known
-    source = "proposed by the verdict on a trial, a starting point"
+    source = "proposed by the decision on a trial, a starting point"
     return write_recipe(by=by, name=name, steps=steps, replaces=known, source=source)

@@ -16,6 +16,7 @@ from server.record_kinds.selectors import valid
 from server.sowing.models import SowingPlan, Tray
 from server.sowing.selectors.trays import tray_views
 from server.trials.models import Dish, Sown, Trial
+from server.trials.selectors.bag_numbers import bags_of_treatments
 
 GRADE_WORDS = {
     CleaningGrade.UNCLEANED: "not cleaned",
@@ -68,14 +69,9 @@ def content(lot: Lot, stock: Stock, kind: LabelKind) -> LabelContent:
 
 
 def bag_contents(batches: Sequence[Batch]) -> list[LabelContent]:
-    """What stands on the labels of bags: plant, lot, recipe, in, due out, care, what it is for, and that it is no food."""
+    """What the labels of bags say: plant, lot, recipe, in, due out, care, which bag of which treatment, and that it is no food."""
     courses = courses_of(Batch.objects.filter(pk__in=[b.pk for b in batches]))
-    trials = {
-        batch: f"{code}: {treatment}"
-        for batch, code, treatment in Dish.objects.filter(batch__in=batches)
-        .values_list("batch", "treatment__trial__code", "treatment__name")
-        .distinct()
-    }
+    trials = {pk: f"{bag.trial_code}: {bag.words}" for pk, bag in bags_of_treatments(b.pk for b in batches).items()}
     by_id = {c.batch.pk: c for c in courses}
     return [_bag_content(by_id[b.pk], trials.get(b.pk, "")) for b in batches]
 

@@ -7,7 +7,7 @@ from django.db import models
 from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
-from core.vocabulary import DayOrder, Hemisphere, Role, Units
+from core.vocabulary import DayOrder, DecisionAim, Hemisphere, Role, Units
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
 
@@ -62,7 +62,8 @@ class WorkYear(Thing):
     """When this nursery works: weekdays (Monday = 0), days off with their names, and on which half of the earth it lies. There is one.
 
     `hands` is how many starts and ends of treatments one day bears. From the share `band_usual` on a lot is sown as usual, below
-    `band_thin` better seed is looked for (0..1).
+    `band_thin` better seed is looked for (0..1). `aim` is what decisions weigh; with the nursery's own aim a week costs `week_cost`
+    and a hazardous treatment `hazard_cost` points of 100.
     """
 
     working_days = models.JSONField(default=weekdays)
@@ -71,3 +72,6 @@ class WorkYear(Thing):
     hands = models.PositiveIntegerField(default=6)
     band_usual = models.FloatField(default=0.75)
     band_thin = models.FloatField(default=0.40)
+    aim = models.CharField(max_length=8, choices=choices_of(DecisionAim), default=DecisionAim.BALANCED)
+    week_cost = models.FloatField(default=0.5)
+    hazard_cost = models.FloatField(default=5)

@@ -2,7 +2,7 @@
 
 from django.db import models
 
-from core.treatment import RecipeStep
+from core.treatment import KeyStep, RecipeStep
 from core.vocabulary import CareKind, Closure, Confidence, DurationUnit, EndsBy, Light, Medium, Moisture, School, Soil, StepKind
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Thing
@@ -55,6 +55,18 @@ class Step(models.Model):
     class Meta:
         ordering = ["recipe", "order"]
         constraints = [models.UniqueConstraint(fields=["recipe", "order"], name="step_order_once")]
+
+    def as_key(self) -> KeyStep:
+        """The step as part of what a treatment is."""
+        return KeyStep.of(
+            StepKind(self.kind),
+            self.duration,
+            DurationUnit(self.unit),
+            temperature_c=self.temperature_c,
+            night_temperature_c=self.night_temperature_c,
+            medium=Medium(self.medium) if self.medium else None,
+            light=Light(self.light) if self.light else None,
+        )
 
     def as_core(self) -> RecipeStep:
         """The step as the computation sees it."""

@@ -42,9 +42,14 @@ def kept_answer(what: str, build: Callable[[], Any]) -> HttpResponse:
     return kept_under(f"{what}:{state_of_records()}", build)
 
 
+def key_of(*made_from: object) -> str:
+    """A key of fixed length for what an answer is made from."""
+    return hashlib.sha256(repr(made_from).encode()).hexdigest()
+
+
 def kept_under(key: str, build: Callable[[], Any]) -> HttpResponse:
     """The JSON of `build`, kept under a key that says all it is made from. Nothing that fails is kept."""
-    kept = caches["answers"]
+    kept, key = caches["answers"], key_of(key)
     found: bytes | None = kept.get(key)
     if found is None:
         found = JSONRenderer().render(build())

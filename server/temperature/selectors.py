@@ -72,16 +72,21 @@ class EventView:
 
 @dataclass(frozen=True)
 class ColdGiven:
-    """The cold that was really given, with what is not known of it."""
+    """The cold that was given, and what is not known of it. With too few readings, `days` and the hours are None (`reason`).
 
-    days: float
+    `just_outside_hours` lie outside the band by no more than a sensor may be off.
+    """
+
+    days: float | None
+    reason: str
+    just_outside_hours: float | None
     needed_days: float | None
     enough_on: datetime | None
     enough_reason: str
-    known_hours: float
-    gap_hours: float
-    frozen_hours: float
-    warm_hours: float
+    known_hours: float | None
+    gap_hours: float | None
+    frozen_hours: float | None
+    warm_hours: float | None
     first_at: datetime
     last_at: datetime
     days_of_log: list[DayOfLog]
@@ -105,7 +110,7 @@ class LogRow:
 
 @dataclass(frozen=True)
 class PlaceLogPage:
-    """Everything the temperature page of a place shows. `days` count from `first_day`."""
+    """Everything the temperature page of a place shows. `days` count from `first_day`; fewer than three readings say nothing (`reason`)."""
 
     place: int
     place_name: str
@@ -113,6 +118,8 @@ class PlaceLogPage:
     first_at: datetime | None
     last_at: datetime | None
     effective_days: float | None
+    reason: str
+    just_outside_hours: float | None
     frozen_hours: float | None
     frozen_longest: float | None
     warm_hours: float | None
@@ -171,9 +178,9 @@ def readings_in(stays: Sequence[Stay], known: dict[int, Readings], until: dateti
 def cold_given(stays: Sequence[Stay], known: dict[int, Readings], until: datetime, needed_days: float | None) -> ColdGiven | None:
     """The cold something got on its stays; None where no log says anything of it."""
     readings = readings_in(stays, known, until)
-    found = chill(readings.hours, readings.temps)
-    if found.effective_days is None:
+    if not len(readings.seconds):
         return None
+    found = chill(readings.hours, readings.temps)
     enough = enough_cold(readings.hours, readings.temps, needed_days) if needed_days else EnoughCold(None, None, None)
     first = moment_of(readings.seconds[0])
     start = timezone.localtime(stays[0].start)
@@ -181,13 +188,15 @@ def cold_given(stays: Sequence[Stay], known: dict[int, Readings], until: datetim
     whole = ((stays[-1].end or until) - stays[0].start).total_seconds() / HOUR
     return ColdGiven(
         days=found.effective_days,
+        reason=found.reason or "",
+        just_outside_hours=found.just_outside_hours,
         needed_days=needed_days,
         enough_on=moment_of(enough.at_hours * HOUR) if enough.at_hours is not None else None,
         enough_reason=enough.reason or "",
-        known_hours=found.known_hours or 0,
-        gap_hours=max(0.0, whole - (found.known_hours or 0)),
-        frozen_hours=found.frozen_hours or 0,
-        warm_hours=found.warm_hours or 0,
+        known_hours=found.known_hours,
+        gap_hours=None if found.known_hours is None else max(0.0, whole - found.known_hours),
+        frozen_hours=found.frozen_hours,
+        warm_hours=found.warm_hours,
         first_at=first,
         last_at=moment_of(readings.seconds[-1]),
         days_of_log=daily(readings.hours - zero, readings.temps),
@@ -252,7 +261,7 @@ def place_page(place: Place, now: datetime) -> PlaceLogPage:
     known = readings_by_place([place])
     readings = known[place.pk]
     found = chill(readings.hours, readings.temps)
-    some = len(readings.seconds) > 1
+    some = len(readings.seconds) > 0
     start = timezone.localtime(moment_of(readings.seconds[0])).replace(hour=0, minute=0, second=0) if some else None
     whole = [Stay(place, start, None)] if start else []
     return PlaceLogPage(
@@ -262,6 +271,8 @@ def place_page(place: Place, now: datetime) -> PlaceLogPage:
         first_at=moment_of(readings.seconds[0]) if some else None,
         last_at=moment_of(readings.seconds[-1]) if some else None,
         effective_days=found.effective_days,
+        reason=found.reason or "",
+        just_outside_hours=found.just_outside_hours,
         frozen_hours=found.frozen_hours,
         frozen_longest=found.frozen_longest,
         warm_hours=found.warm_hours,

@@ -64,7 +64,7 @@ class EveryAddress(OwnAddresses, ApiCase):
         self.visit = make_visit(self.stand, photo=picture())
         self.photo = Photo.objects.get()
         self.batch = make_batch(lot=self.lot, recipe=self.recipe, place=self.place)
-        # known treatments, one dish each: a hint, so the verdict proposes to repeat it
+        # known treatments, one dish each: a hint, so the decision proposes to repeat it
         self.judged = make_sown_trial(lot=self.lot, dishes=1, blind=False)
         for n, dish in enumerate(dishes_of(self.judged)):
             look(dish, 4, 3 + 5 * n)
@@ -129,7 +129,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "trials/{pk}/overview/": f"trials/{trial}/overview/",
             "trials/{pk}/comparison/": f"trials/{trial}/comparison/",
             "trials/{pk}/earlier/": f"trials/{trial}/earlier/",
-            "trials/{pk}/verdict/": f"trials/{trial}/verdict/",
+            "trials/{pk}/decision/": f"trials/{trial}/decision/",
             "trials/{pk}/report/": f"trials/{trial}/report/",
             "trials/{pk}/report.pdf/": f"trials/{trial}/report.pdf/",
             "trials/{pk}/report/making/": f"trials/{trial}/report/making/",

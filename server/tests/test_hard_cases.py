@@ -301,13 +301,13 @@ class Results(TestCase):
         self.assertLess(result.lower, 0.4)
         self.assertGreater(result.upper, 0.75)
         self.assertIsNone(result.agree_p)
-        self.assertIn("single dish", found.warnings[0])
+        self.assertIn("one dish per treatment", found.warnings[0])
 
     def test_half_of_those_that_came_up_is_not_half_of_those_sown(self):
         result = self.result(1, 2, 1).treatments[0]
         self.assertIsNotNone(result.indices.t50)
         self.assertLess(result.share, 0.5)
-        self.assertIn("of those that came up", result.time_sentence)
+        self.assertIn("of those that germinated", result.time_sentence)
 
     def test_an_interim_result_says_that_it_is_one(self):
         found = self.result(3, 4)

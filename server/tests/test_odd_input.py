@@ -278,7 +278,7 @@ class OddCounting(SendsAnything):
     def still_readable(self):
         for page in ("count-sheet", "overview", "story", "set-up", "design"):
             self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}/").status_code, 200, page)
-        for page in ("comparison", "verdict"):
+        for page in ("comparison", "decision"):
             self.assertIn(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}/").status_code, (200, 409), page)
 
     @settings(max_examples=6, deadline=None)
@@ -358,7 +358,7 @@ class OddQuestions(SendsAnything):
             look(dish, 4, 3)
 
     def still_readable(self):
-        self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/verdict/").status_code, 200)
+        self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/decision/").status_code, 200)
 
     @SOME
     @given(texts, texts, texts, st.one_of(numbers, texts))

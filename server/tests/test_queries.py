@@ -16,31 +16,37 @@ from server.trials.models import Trial
 MOST = 12
 # session, person, and the state of all records are in each
 MORE = {
-    "today/": (50, "all that is due from every area, and the season band; kept until anything is recorded, then 3"),
-    "lots/{lot}/page/": (32, "a lot on one screen: ledger, bench, tests over the years, trials, bags, sowings, labels"),
+    "today/": (
+        62,
+        "all that is due from every area, the season band, decisions on trials to close; kept until anything is recorded, then 3",
+    ),
+    "lots/{lot}/page/": (
+        52,
+        "a lot on one screen: ledger, bench, tests, decisions, bags, sowings, labels, and the scatter of earlier trials",
+    ),
     "trials/{trial}/comparison/": (
-        18,
+        22,
         "every dish with looks, closings, bags and their cold, and the scatter of 60 earlier trials; kept, then 5",
     ),
-    "trials/{trial}/overview/": (16, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
+    "trials/{trial}/overview/": (20, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
     "trials/{trial}/set-up/": (13, "dishes on their places with bags, labels and photos"),
     "trials/{trial}/story/": (13, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
-    "knowledge/": (16, "results of every trial there is, in a fixed number of queries; kept, then 4"),
-    "trials/{trial}/verdict/": (18, "what Compare reads, the working year and the conclusions"),
-    "trials/{trial}/report/": (27, "what Compare, the verdict and the story read, on one paper; kept, then 4"),
+    "knowledge/": (27, "results of every trial there is, in a fixed number of queries; kept, then 4"),
+    "trials/{trial}/decision/": (22, "what Compare reads, the working year and the conclusions"),
+    "trials/{trial}/report/": (31, "what Compare, the decision and the story read, on one paper; kept, then 4"),
     "batches/{batch}/page/": (24, "the steps, looks, moves and care of a bag, and the log and the events of each place it lay in"),
-    "lots/{lot}/sowing-bases/": (24, "every trial of the plant with its results, bags and conclusions"),
+    "lots/{lot}/sowing-bases/": (25, "every trial of the plant with its results, bags and conclusions"),
     "sowing-plans/{sowing}/page/": (
-        27,
+        30,
         "the plan with the result it rests on and where that has moved since, which reads its trial; trays, counts",
     ),
-    "taxa/{plant}/knowledge/": (27, "all years of a plant: trials, results, bags, conclusions, lots, trays"),
+    "taxa/{plant}/knowledge/": (47, "all years of a plant: trials, results, decisions, bags with their lengths, conclusions, lots, trays"),
     "changes/": (30, "a query for each kind of thing, and one for what was there before"),
     "bag-rounds/": (14, "bags with steps, looks, care, turns and what each is for"),
 }
 PAGES = (
     "today/", "lots/", "lots/{lot}/", "lots/{lot}/page/", "lots/{lot}/ledger/", "trials/", "trials/{trial}/overview/",
-    "trials/{trial}/count-sheet/", "trials/{trial}/set-up/", "trials/{trial}/comparison/", "trials/{trial}/verdict/",
+    "trials/{trial}/count-sheet/", "trials/{trial}/set-up/", "trials/{trial}/comparison/", "trials/{trial}/decision/",
     "trials/{trial}/report/", "trials/{trial}/story/", "stands/", "stands/{stand}/story/", "recipes/", "bag-rounds/", "timers/",
     "batches/{batch}/page/", "knowledge/", "taxa/{plant}/knowledge/", "lots/{lot}/sowing-bases/", "sowing-plans/",
     "sowing-plans/{sowing}/page/", "seedlings/", "places/", "supplies/", "work-year/", "people/", "people/accounts/", "invitations/",

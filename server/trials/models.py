@@ -51,7 +51,7 @@ class Treatment(models.Model):
     """A recipe in a trial; without a recipe the seed is sown as it is.
 
     `light` is its own where it differs from the trial's; `level_a` and `level_b` are its levels of the trial's two factors.
-    `added_on` marks a treatment that was not run at the same time as the others.
+    `added_on` marks a treatment that was not run at the same time as the others. `bags` is how many bags its seed is to be treated in.
     """
 
     trial = models.ForeignKey(Trial, on_delete=models.CASCADE, related_name="treatments")
@@ -65,6 +65,7 @@ class Treatment(models.Model):
     level_a = models.CharField(max_length=40, blank=True)
     level_b = models.CharField(max_length=40, blank=True)
     added_on = models.DateField(null=True, blank=True)
+    bags = models.PositiveIntegerField(default=1)
 
     class Meta:
         ordering = ["trial", "order"]

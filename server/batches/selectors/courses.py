@@ -205,5 +205,32 @@ def sprouts_in(batches: Iterable[int]) -> dict[int, list[BagLook]]:
     return found
 
 
+@dataclass(frozen=True)
+class StepLength:
+    """How long a step of a batch was planned to last, and lasted, in days."""
+
+    batch: int
+    planned_days: float
+    actual_days: float
+
+
+def step_lengths(batches: Iterable[int]) -> list[StepLength]:
+    """Planned and actual lengths of the steps of batches that have ended: two queries."""
+    begun = list(valid(StepBegun.objects.filter(batch__in=batches)).select_related("step").order_by("at", "pk"))
+    ended = dict(valid(StepEnded.objects.filter(begun__in=[b.pk for b in begun])).values_list("begun", "at"))
+    return [StepLength(b.batch_id, b.step.as_core().days, (ended[b.pk] - b.at) / timedelta(days=1)) for b in begun if b.pk in ended]
+
+
+def origins_of(batches: Iterable[int]) -> dict[int, int]:
+    """The batch that each was split from in the end, by batch; one that was not split off is its own. One query per generation."""
+    found = {b: b for b in batches}
+    while found:
+        parents = dict(valid(Split.objects.filter(child__in=set(found.values()))).values_list("child", "parent"))
+        if not parents:
+            break
+        found = {b: parents.get(origin, origin) for b, origin in found.items()}
+    return found
+
+
 def _stretch(step: dict[str, str]) -> PlannedStretch:
     return PlannedStretch(datetime.fromisoformat(step["start"]), datetime.fromisoformat(step["end"]))

@@ -187,12 +187,14 @@ def _sentence(steps: Sequence[Step], index: int, kind: PlanNoteKind, on: date, d
     name = f"Step {index + 1}, {step.kind.replace('_', ' ')}"
     n = f"{days:g} day{'s' if days != 1 else ''}" if days is not None else ""
     return {
-        PlanNoteKind.LENGTHENED: f"{name}: {n} longer, so that hands are there on {day}. The least it needs is kept.",
-        PlanNoteKind.START_MOVED: f"{name}: begun {f'{n} later' if days else 'at another hour'}, on {day}, so that it ends by day.",
+        PlanNoteKind.LENGTHENED: f"{name}: {n} longer, to end on a working day ({day}). It is never shortened.",
+        PlanNoteKind.START_MOVED: f"{name}: starts {f'{n} later' if days else 'at another hour'}, on {day}, to end in the daytime.",
         PlanNoteKind.DAY_OFF: f"{name}: {day} is a day off, and no working day lies within what the recipe allows.",
         PlanNoteKind.NIGHT: f"{name}: ends in the night of {day}. Choose another hour for its start.",
-        PlanNoteKind.CHECK_GAP: f"{name}: after {day} nobody looks at it for {n}, longer than allowed. Ask somebody to.",
-        PlanNoteKind.NO_CHECK_BEFORE_BREAK: f"{name}: {n} off from {day}. Who mists it on the day before?",
+        PlanNoteKind.CHECK_GAP: f"{name}: no check for {n} after {day}, longer than allowed. Ask somebody to look.",
+        PlanNoteKind.NO_CHECK_BEFORE_BREAK: f"{name}: {n} off from {day}. Ask somebody to mist it on the day before.",
+        PlanNoteKind.STARTS_ON_DAY_OFF: f"Treatment starts on a day off ({day}). Choose another day, or ask somebody to start it.",
+        PlanNoteKind.SOWN_ON_DAY_OFF: f"Sowing falls on a day off ({day}). Choose another day, or ask somebody to sow.",
     }[kind]
 
 

@@ -2,12 +2,12 @@
 
 from django.test import TestCase
 
-from core.vocabulary import Base, DoseReading, NextTest, VerdictRule
+from core.vocabulary import Base, DecisionAim, DoseReading, NextTest, VerdictRule
 from server.demo.build import build_demo
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import CompareOptions, TrialComparison, comparison
+from server.evidence.selectors.decision import decision_page
 from server.evidence.selectors.earlier import earlier_results
-from server.evidence.selectors.verdict import verdict_page
 from server.tests.builders import now
 from server.trials.models import Trial
 from server.trials.selectors.state import trials
@@ -43,12 +43,16 @@ class JudgedInStates(TestCase):
         for basis in Base:
             self.assertIsInstance(comparison(self.trial("SM-052"), CompareOptions(basis=basis)), TrialComparison)
 
-    def test_verdicts_lead_hint_find_nothing_and_choose_the_gentle_one(self):
-        pages = {code: verdict_page(Trial.objects.get(code=code)) for code in self.compared}
-        rules = {s.rule for p in pages.values() for s in p.verdict.use}
-        wanted = {VerdictRule.LEAD_SHOWN, VerdictRule.HINT_ONLY, VerdictRule.NOTHING_CAME, VerdictRule.GENTLEST_OF_EQUALS}
-        self.assertLessEqual(wanted, rules)
-        tests = {n.test for p in pages.values() for n in p.verdict.next}
+    def test_decisions_lead_hint_find_nothing_and_weigh_time_against_plants(self):
+        decided = {code: decision_page(Trial.objects.get(code=code)).decision for code in self.compared}
+        rules = {s.rule for d in decided.values() for s in d.supports}
+        self.assertLessEqual({VerdictRule.LEAD_SHOWN, VerdictRule.HINT_ONLY, VerdictRule.NOT_TOLD_APART}, rules)
+        self.assertTrue(any(d.use is None for d in decided.values()))
+        found = [Trial.objects.get(code=code) for code in decided]
+        aims = DecisionAim.MOST, DecisionAim.SOONEST
+        uses = [{decision_page(t, aim).decision.use for aim in aims} for t in found]
+        self.assertTrue(any(len(u) == 2 for u in uses))
+        tests = {n.test for d in decided.values() for n in d.next}
         self.assertLessEqual({NextTest.DOSES_ABOVE, NextTest.REPEAT, NextTest.SCARIFY_HARDER, NextTest.EARLIER_END}, tests)
 
     def test_a_plant_that_was_tried_twice_shows_both(self):

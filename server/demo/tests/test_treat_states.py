@@ -86,7 +86,7 @@ class TreatedInStates(TestCase):
     def test_a_trial_was_treated_together_lost_seed_and_missed_a_check(self):
         found = comparison(Trial.objects.get(lot__code="HR-114"))
         said = " ".join(found.warnings)
-        for words in ("Treated together", "3 of 103 sprouted in the bag", "2 of 100 seeds were not found again", "Care missed"):
+        for words in ("treated in one bag", "3 of 103 sprouted in the bag", "2 of 100 seeds were not found again", "Care missed"):
             self.assertIn(words, said)
 
     def test_the_acid_ladder_s_bags_run_and_were_confirmed(self):

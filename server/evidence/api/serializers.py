@@ -4,16 +4,16 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.treatment import DormancyReading
-from core.vocabulary import Base, Clock, CurveFamily, NextTest, Question
+from core.vocabulary import Base, Clock, CurveFamily, DecisionAim, NextTest, Question
 from server.evidence.selectors.batch_page import BatchPage
 from server.evidence.selectors.comparison import TrialComparison
 from server.evidence.selectors.conclusions import ConclusionView
+from server.evidence.selectors.decision import DecisionPage
 from server.evidence.selectors.earlier import EarlierResults
 from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
 from server.evidence.selectors.planning import QuestionPlan
 from server.evidence.selectors.story import TrialStory
-from server.evidence.selectors.verdict import VerdictPage
 from server.evidence.services import NextPlan
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
@@ -62,6 +62,7 @@ class PlanQuestionSerializer(serializers.Serializer[None]):
     treatments = serializers.IntegerField(min_value=1, max_value=60)
     dishes = serializers.IntegerField(min_value=1, max_value=100, allow_null=True, default=None)
     seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000, allow_null=True, default=None)
+    bags = serializers.IntegerField(min_value=0, max_value=100, default=0)
     expected = serializers.FloatField(min_value=0, max_value=1, allow_null=True, default=None)
     difference = serializers.FloatField(min_value=0.01, max_value=1, allow_null=True, default=None)
 
@@ -74,9 +75,15 @@ class CompareOptionsSerializer(serializers.Serializer[None]):
     curve = serializers.ChoiceField(choices=choices_of(CurveFamily), allow_null=True, default=None)
 
 
-class VerdictPageSerializer(DataclassSerializer[VerdictPage]):
+class DecisionPageSerializer(DataclassSerializer[DecisionPage]):
     class Meta:
-        dataclass = VerdictPage
+        dataclass = DecisionPage
+
+
+class DecisionOptionsSerializer(serializers.Serializer[None]):
+    """What the decision weighs; without an aim, what the nursery's does."""
+
+    aim = serializers.ChoiceField(choices=choices_of(DecisionAim), allow_null=True, default=None)
 
 
 class EarlierResultsSerializer(DataclassSerializer[EarlierResults]):
@@ -90,16 +97,17 @@ class ConclusionSerializer(DataclassSerializer[ConclusionView]):
 
 
 class NewConclusionSerializer(serializers.Serializer[None]):
-    """A person's words on a trial, and the treatment they chose, if any."""
+    """A person's words on a trial, the treatment they chose, if any, and the aim they decided under."""
 
     client_id = serializers.UUIDField()
     at = serializers.DateTimeField()
     words = serializers.CharField(max_length=1000)
     treatment = serializers.IntegerField(allow_null=True, default=None)
+    aim = serializers.ChoiceField(choices=choices_of(DecisionAim), allow_null=True, default=None)
 
 
 class NextTestSerializer(serializers.Serializer[None]):
-    """Which proposal of the verdict to make ready."""
+    """Which proposal of the decision to make ready."""
 
     test = serializers.ChoiceField(choices=choices_of(NextTest))
 

@@ -7,6 +7,7 @@ from server.evidence.api.views import (
     ComparisonView,
     ConclusionsView,
     ConclusionTakeBackView,
+    DecisionView,
     DormancyView,
     EarlierView,
     LotPageView,
@@ -15,7 +16,6 @@ from server.evidence.api.views import (
     PlanQuestionView,
     RecipeConclusionsView,
     TrialStoryView,
-    VerdictView,
 )
 
 urlpatterns = [
@@ -27,7 +27,7 @@ urlpatterns = [
     path("trials/<int:pk>/overview/", OverviewView.as_view()),
     path("trials/<int:pk>/comparison/", ComparisonView.as_view()),
     path("trials/<int:pk>/earlier/", EarlierView.as_view()),
-    path("trials/<int:pk>/verdict/", VerdictView.as_view()),
+    path("trials/<int:pk>/decision/", DecisionView.as_view()),
     path("trials/<int:pk>/conclusions/", ConclusionsView.as_view()),
     path("trials/<int:pk>/next/", NextPlanView.as_view()),
     path("conclusions/<int:pk>/take-back/", ConclusionTakeBackView.as_view()),

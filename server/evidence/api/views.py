@@ -10,7 +10,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from core.vocabulary import Base, Clock, CurveFamily, NextTest, Question
+from core.vocabulary import Base, Clock, CurveFamily, DecisionAim, NextTest, Question
 from server.batches.models import Batch
 from server.evidence.api import serializers as s
 from server.evidence.api.answers import answer_of
@@ -18,13 +18,13 @@ from server.evidence.models import Conclusion
 from server.evidence.selectors.batch_page import batch_page
 from server.evidence.selectors.comparison import CompareOptions, NothingToCompare, comparison
 from server.evidence.selectors.conclusions import of_recipe, of_trial
+from server.evidence.selectors.decision import decision_page
 from server.evidence.selectors.dormancy import lot_dormancy
 from server.evidence.selectors.earlier import earlier_results
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.planning import plan_question
 from server.evidence.selectors.story import trial_story
-from server.evidence.selectors.verdict import verdict_page
 from server.evidence.services import conclude, plan_next, take_back_conclusion
 from server.lots.models import Lot
 from server.people.requests import person_of
@@ -79,16 +79,19 @@ class EarlierView(APIView):
         return Response(s.EarlierResultsSerializer(earlier_results(get_object_or_404(trials(), pk=pk))).data)
 
 
-class VerdictView(APIView):
-    """What a trial says, in plain words with their rules, and what people concluded; 409 while there is nothing to judge."""
+class DecisionView(APIView):
+    """What to use, how sure that is, what each alternative saves and costs; 409 while there is nothing to decide on."""
 
-    @extend_schema(responses=s.VerdictPageSerializer, operation_id="trials_verdict")
+    @extend_schema(parameters=[s.DecisionOptionsSerializer], responses=s.DecisionPageSerializer, operation_id="trials_decision")
     def get(self, request: Request, pk: int) -> Response:
-        return Response(s.VerdictPageSerializer(_there(verdict_page(get_object_or_404(trials(), pk=pk)))).data)
+        given = s.DecisionOptionsSerializer(data=request.query_params)
+        given.is_valid(raise_exception=True)
+        aim = DecisionAim(x) if (x := given.validated_data["aim"]) else None
+        return Response(s.DecisionPageSerializer(_there(decision_page(get_object_or_404(trials(), pk=pk), aim))).data)
 
 
 class ConclusionsView(APIView):
-    """Conclude: a person's words, kept with the verdict as it stands."""
+    """Conclude: a person's words, kept with what the rules say now."""
 
     @extend_schema(request=s.NewConclusionSerializer, responses={201: s.ConclusionSerializer(many=True)}, operation_id="trials_conclude")
     def post(self, request: Request, pk: int) -> Response:
@@ -115,7 +118,7 @@ class RecipeConclusionsView(APIView):
 
 
 class NextPlanView(APIView):
-    """Make a proposal of the verdict ready to be laid out; its recipes are written where they are missing."""
+    """Make a proposal of the decision ready to be laid out; its recipes are written where they are missing."""
 
     @extend_schema(request=s.NextTestSerializer, responses=s.NextPlanSerializer, operation_id="trials_next")
     def post(self, request: Request, pk: int) -> Response:

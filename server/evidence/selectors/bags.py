@@ -1,11 +1,10 @@
-"""What the bags of a treatment add to its result: sprouts in the cold, seed not found again, care that was missed, frost."""
+"""What the bags of a treatment add to its result: one bag or several, sprouts in the cold, seed not found, missed care, frost."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from core.germination import BagShare, not_found, with_bag
-from core.statistics import Interval
+from core.germination import not_found
 from core.treatment import COLD
 from core.vocabulary import LeavingHow, PlaceTrouble, StepKind
 from server.batches.models import Batch
@@ -15,22 +14,27 @@ from server.record_kinds.days import local_day
 from server.temperature.models import PlaceEvent
 from server.temperature.selectors import EventView, Readings, events_at, events_for, readings_by_place
 
-TOGETHER = "Treated together in one bag: one replicate of the treatment, however many dishes it filled."
+ONE_BAG = "All its seed was treated in one bag: one replicate of the treatment, however many dishes it filled."
+NO_BAG_RECORDED = "No bag is recorded for its treatment, so all its seed counts as treated together in one bag."
 
 
 @dataclass(frozen=True)
 class BagNote:
     """What the bags of one treatment did.
 
-    `together`: a bag filled several dishes; what sprouted in it, `sprouted` of `put_in`, then belongs to the treatment.
+    `bags` is how many the treatment rests on, 0 where in none or with a bag for each dish. `together`: a bag filled several dishes;
+    what sprouted in it, `sprouted` of `put_in`, then belongs to the treatment. `troubles` are those of the sentences that say what
+    went wrong.
     """
 
     codes: list[str]
+    bags: int
     together: bool
     sprouted: int
     put_in: int
     not_found: int | None
     sentences: list[str]
+    troubles: list[str]
 
 
 def bags_of(treatments: Sequence[TreatmentCourses]) -> dict[int, BatchCourse]:
@@ -42,48 +46,40 @@ def bags_of(treatments: Sequence[TreatmentCourses]) -> dict[int, BatchCourse]:
 def bag_notes(treatments: Sequence[TreatmentCourses], bags: dict[int, BatchCourse] | None = None) -> dict[int, BagNote]:
     """Notes by treatment; `bags` are those of the treatments where they were read already."""
     courses = bags_of(treatments) if bags is None else bags
-    if not courses:
-        return {}
     places = list({m.place.pk: m.place for c in courses.values() for m in c.moves}.values())
-    known, told = readings_by_place(places), events_at(places)
+    known, told = (readings_by_place(places), events_at(places)) if places else ({}, [])
     return {t.treatment.pk: note for t in treatments if (note := _note(t, courses, known, told)) is not None}
 
 
-def share_with_bag(p: float, lower: float, upper: float, note: BagNote | None) -> BagShare:
-    """A treatment's share as it is shown: what sprouted in a bag that several dishes were drawn from is part of it."""
-    if note is None or not note.together or not note.put_in:
-        return BagShare(p, lower, upper, 0.0)
-    return with_bag(p, Interval(lower, upper), note.sprouted, note.put_in)
-
-
 def bag_events(course: BatchCourse, known: dict[int, Readings], told: Sequence[PlaceEvent], until: datetime) -> list[EventView]:
-    """What befell a bag while it lay in its places."""
+    """Events of a bag's places while it lay in them."""
     return events_for(course.stays(course.started_at, None), known, told, until) if course.started_at else []
 
 
 def _note(t: TreatmentCourses, courses: dict[int, BatchCourse], known: dict[int, Readings], told: Sequence[PlaceEvent]) -> BagNote | None:
     ids = list(dict.fromkeys(d.dish.batch_id for d in t.dishes if d.dish.batch_id is not None))
     if not ids:
-        return None
+        return BagNote([], 1, False, 0, 0, 0, [NO_BAG_RECORDED], []) if t.bags.bags else None
     shared = [i for i in ids if any(d.dish.batch_id == i and d.dishes_of_bag > 1 for d in t.dishes)]
     mine = [courses[i] for i in ids]
-    sprouted, put_in = sum(courses[i].sprouted for i in shared), sum(courses[i].batch.seeds for i in shared)
-    said = [TOGETHER] if shared else []
-    if sprouted:
-        said.append(f"{sprouted} of {put_in} sprouted in the bag before sowing; the share includes them.")
+    bags, put_in = t.bags.bags, sum(courses[i].batch.seeds for i in shared)
+    said = [ONE_BAG] if bags == 1 else [f"Treated in {bags} bags: the treatment rests on {bags} replicates."] if bags else []
+    if t.bags.sprouted:
+        said.append(f"{t.bags.sprouted} of {t.bags.seeds} sprouted in the bag before sowing; the share includes them.")
+    troubles: list[str] = []
     missing = [_missing(c) for c in mine]
     lost = None if any(m is None for m in missing) else sum(m for m in missing if m is not None)
     sown = sum(r.sown for r in t.records)
     if lost and sown:
         total = sum(c.batch.seeds for c in mine)
         bounds = not_found(sum(r.germinated for r in t.records) / sown, total, total - lost)
-        said.append(
+        troubles.append(
             f"{lost} of {total} seeds were not found again when the bag was emptied: of all put in, "
-            f"between {100 * bounds.lowest:.0f} and {100 * bounds.highest:.0f} % may have come up."
+            f"between {100 * bounds.lowest:.0f} and {100 * bounds.highest:.0f} % may have germinated."
         )
     for c in mine:
-        said.extend(_said_of(c, known, told))
-    return BagNote([c.batch.code for c in mine], bool(shared), sprouted, put_in, lost, said)
+        troubles.extend(_said_of(c, known, told))
+    return BagNote([c.batch.code for c in mine], bags, bool(shared), t.bags.sprouted, put_in, lost, [*said, *troubles], troubles)
 
 
 def _missing(course: BatchCourse) -> int | None:

@@ -15,7 +15,7 @@ from server.trials.models import Trial
 
 @dataclass(frozen=True)
 class ConclusionView:
-    """A person's words; `verdict` is what the rules said then. `treatment` is empty where none was chosen."""
+    """A person's words; `verdict` is what the rules said then, `aim` what they weighed. `treatment` is None where none was chosen."""
 
     id: int
     at: datetime
@@ -30,6 +30,7 @@ class ConclusionView:
     recipe: int | None
     verdict: list[str]
     rules_version: int
+    aim: str
 
 
 def of_trial(trial: Trial) -> list[ConclusionView]:
@@ -69,6 +70,7 @@ def _views(found: "QuerySet[Conclusion]") -> list[ConclusionView]:
             recipe=c.treatment.recipe_id if c.treatment else None,
             verdict=list(c.verdict),
             rules_version=c.rules_version,
+            aim=c.aim,
         )
         for c in rows
     ]

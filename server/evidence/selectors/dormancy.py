@@ -3,7 +3,7 @@
 from core.treatment import DormancyReading, PastResult, read_dormancy
 from core.vocabulary import EmbryoSize, TrialState
 from server.evidence.selectors.shares import by_treatment, shares_of
-from server.evidence.selectors.usual import usual_scatters
+from server.evidence.selectors.usual import UsualScatter, usual_scatters
 from server.lots.models import Lot
 from server.lots.selectors.bench import water_uptake
 from server.trials.selectors.state import TrialCourses, trials, with_courses
@@ -13,7 +13,7 @@ def lot_dormancy(lot: Lot) -> DormancyReading:
     """The likely class with its reasons; trials of all lots of the plant count, of the lot alone while the plant is unknown."""
     same = trials().filter(lot__taxon=lot.taxon) if lot.taxon else trials().filter(lot=lot)
     usual = usual_scatters()
-    past = [r for t in with_courses(same) if t.state is TrialState.CLOSED for r in _results(t, usual.of(t.trial).rho0)]
+    past = [r for t in with_courses(same) if t.state is TrialState.CLOSED for r in _results(t, usual.of(t.trial))]
     taxon = lot.taxon
     return read_dormancy(
         uptake=water_uptake(lot),
@@ -23,14 +23,14 @@ def lot_dormancy(lot: Lot) -> DormancyReading:
     )
 
 
-def _results(trial: TrialCourses, rho0: float) -> list[PastResult]:
+def _results(trial: TrialCourses, usual: UsualScatter) -> list[PastResult]:
     treatments = by_treatment(trial)
-    shares = shares_of(treatments, rho0)
+    shares = shares_of(treatments, usual)
     if shares is None:
         return []
     out = []
     for t, share in zip(treatments, shares.treatments, strict=True):
         recipe = t.treatment.recipe
         steps = tuple(s.as_core() for s in recipe.steps.all()) if recipe else ()
-        out.append(PastResult(steps, share.p, share.lower, share.upper))
+        out.append(PastResult(steps, share.share, share.lower, share.upper))
     return out

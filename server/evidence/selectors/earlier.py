@@ -1,23 +1,31 @@
-"""The same plant and treatments over lots and years: each trial one line, with how much trials differ."""
+"""The same plant and treatments over lots and years: each trial one line, the average lot, and where the next one will fall.
+
+Treatments are pooled by what was done (`TreatmentKey`), never by a name or over versions of a recipe.
+"""
 
 from collections import Counter, defaultdict
-from collections.abc import Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from core.germination import CountedTreatment, PooledShare, TrialLine, final_shares, over_trials
-from core.verdict import over_trials_sentence
-from core.vocabulary import Criterion
-from server.evidence.selectors.usual import UsualScatters, counted_of, usual_scatters
-from server.trials.models import Treatment, Trial
+from core.germination import PooledShare, TrialLine, final_shares, over_trials
+from core.treatment import TreatmentKey, conditions_said, doses_said, off_plan
+from core.verdict import UNTREATED, over_trials_sentence
+from core.vocabulary import Criterion, Light
+from server.batches.selectors.courses import step_lengths
+from server.evidence.selectors.usual import CountedTrial, UsualScatters, counted_of, usual_scatters
+from server.trials.models import Dish, Treatment, Trial
 from server.trials.selectors.state import trials
 
 MOST_TRIALS = 40
 
+# what was done is not known of a treatment that has a name and no recipe: it is the same as no other
+Key = TreatmentKey | int
+
 
 @dataclass(frozen=True)
 class EarlierLine:
-    """A treatment in one trial; `here` marks the trial in question, `other_rule` one that counted by another rule."""
+    """A treatment in one trial; `here` marks the trial in question. `left_out` says why it is listed and not pooled, empty where it is."""
 
     trial: int
     trial_code: str
@@ -31,6 +39,8 @@ class EarlierLine:
     upper: float
     here: bool
     other_rule: bool
+    off_plan: bool
+    left_out: str
 
 
 @dataclass(frozen=True)
@@ -45,14 +55,14 @@ class EarlierTreatment:
 
 @dataclass(frozen=True)
 class EarlierResults:
-    """What other trials of the same plant found with the same treatments; `notes` say what should not be mixed unseen."""
+    """What other trials of the same plant found with the same treatments; `notes` say what to bear in mind."""
 
     treatments: list[EarlierTreatment]
     notes: list[str]
 
 
 def earlier_results(trial: Trial) -> EarlierResults:
-    """Lines of this trial's treatments in all trials of its plant: the same recipe by name, or no recipe at all."""
+    """Lines of this trial's treatments in all trials of its plant: those in which the same was done."""
     lot = trial.lot
     same = trials().filter(lot__taxon=lot.taxon) if lot.taxon_id else trials().filter(lot=lot)
     found = {t.pk: t for t in same.order_by("-sow_on", "-pk")[:MOST_TRIALS]}
@@ -65,35 +75,47 @@ def earlier_results(trial: Trial) -> EarlierResults:
 
 @dataclass(frozen=True)
 class ResultsOver:
-    """Treatments over several trials, by what they are in all of them (`keys`: treatment → its name over trials)."""
+    """Treatments over several trials, by what was done in them (`keys`: treatment → its key; `names`: key → what it is called)."""
 
-    keys: dict[int, str]
-    lines: dict[str, list[EarlierLine]]
-    effective: dict[str, list[TrialLine]]
-    recipes: dict[str, int]
-    replicated: dict[str, int]
+    keys: dict[int, Key]
+    names: dict[Key, str]
+    lines: dict[Key, list[EarlierLine]]
+    effective: dict[Key, list[TrialLine]]
+    recipes: dict[Key, int]
+    replicated: dict[Key, int]
 
-    def view(self, name: str) -> EarlierTreatment:
-        """One treatment with its lines taken together: only those that were counted by one rule."""
-        lines = self.lines[name]
-        pooled = over_trials([e for e, x in zip(self.effective[name], lines, strict=True) if not x.other_rule])
-        return EarlierTreatment(name, lines, pooled, over_trials_sentence(pooled) if pooled else "")
+    def view(self, key: Key) -> EarlierTreatment:
+        """One treatment with its lines taken together: only those that were counted by one rule, and treated as planned."""
+        lines = self.lines[key]
+        pooled = over_trials([e for e, x in zip(self.effective[key], lines, strict=True) if not x.left_out])
+        return EarlierTreatment(self.names[key], lines, pooled, over_trials_sentence(pooled) if pooled else "")
 
 
 @dataclass(frozen=True)
 class Gathered:
-    """The counts and treatments of several trials, read once for all plants of a page."""
+    """The counts and treatments of several trials, and those whose bags were off their plan; read once for all plants of a page."""
 
-    counted: dict[int, dict[int, CountedTreatment]]
+    counted: dict[int, CountedTrial]
     treatments: dict[int, list[Treatment]]
+    off_plan: Collection[int]
 
 
 def gather(trials_wanted: Sequence[int]) -> Gathered:
-    """Counts and treatments of trials by their ids: four queries."""
+    """Counts and treatments of trials by their ids, in a fixed number of queries."""
     treatments: dict[int, list[Treatment]] = defaultdict(list)
-    for t in Treatment.objects.filter(trial__in=trials_wanted).select_related("recipe"):
+    found = Treatment.objects.filter(trial__in=trials_wanted).select_related("recipe", "trial").prefetch_related("recipe__steps")
+    for t in found:
         treatments[t.trial_id].append(t)
-    return Gathered(counted_of(trials_wanted), treatments)
+    return Gathered(counted_of(trials_wanted), treatments, _off_plan(trials_wanted))
+
+
+def _off_plan(trials_wanted: Sequence[int]) -> set[int]:
+    """Treatments of which a bag was in a step for more than 10 % and 3 days longer or shorter than planned."""
+    bags = Dish.objects.filter(treatment__trial__in=trials_wanted, batch__isnull=False).order_by()
+    by_batch: dict[int, set[int]] = defaultdict(set)
+    for batch, treatment in bags.values_list("batch", "treatment").distinct():
+        by_batch[batch].add(treatment)
+    return {t for x in step_lengths(by_batch) if off_plan(x.planned_days, x.actual_days) for t in by_batch[x.batch]} if by_batch else set()
 
 
 def results_over(found: Sequence[Trial], usual: UsualScatters, gathered: Gathered, asked: Trial | None = None) -> ResultsOver:
@@ -105,16 +127,16 @@ def results_over(found: Sequence[Trial], usual: UsualScatters, gathered: Gathere
     counted = {pk: gathered.counted[pk] for pk in by_id if pk in gathered.counted}
     every = [t for pk in by_id for t in gathered.treatments.get(pk, ())]
     sizes = Counter(t.trial_id for t in every)
-    keys = {t.pk: _key(t, alone=sizes[t.trial_id] == 1) for t in every}
+    keys = {t.pk: key_of(t, alone=sizes[t.trial_id] == 1) for t in every}
     recipes = {keys[t.pk]: t.recipe_id for t in every if t.recipe_id is not None}
     rule = (asked or max(found, key=lambda t: (t.sow_on, t.pk))).criterion if found else ""
-    told = ResultsOver(keys, defaultdict(list), defaultdict(list), recipes, defaultdict(int))
+    told = ResultsOver(keys, _names(every, keys), defaultdict(list), defaultdict(list), recipes, defaultdict(int))
     for pk in sorted(counted, key=lambda pk: (by_id[pk].sow_on, pk)):
-        treatments, trial = counted[pk], by_id[pk]
-        shares = final_shares(list(treatments.values()), usual.of(trial).rho0)
+        treatments, trial, scatter = counted[pk], by_id[pk], usual.of(by_id[pk])
+        shares = final_shares(list(treatments.values()), scatter.rho0, scatter.rho_b)
         for treatment, share in zip(treatments, shares.treatments, strict=True):
-            key = keys[treatment]
-            told.effective[key].append(TrialLine(share.p, share.n_eff))
+            key, off = keys[treatment], treatment in gathered.off_plan
+            told.effective[key].append(TrialLine(share.share, share.n_eff))
             told.replicated[key] += share.dishes > 1
             told.lines[key].append(
                 EarlierLine(
@@ -125,32 +147,68 @@ def results_over(found: Sequence[Trial], usual: UsualScatters, gathered: Gathere
                     criterion=Criterion(trial.criterion),
                     germinated=share.g,
                     sown=share.n,
-                    share=share.p,
+                    share=share.share,
                     lower=share.lower,
                     upper=share.upper,
                     here=asked is not None and pk == asked.pk,
                     other_rule=trial.criterion != rule,
+                    off_plan=off,
+                    left_out=_left_out(other_rule=trial.criterion != rule, off=off),
                 )
             )
     return told
 
 
-def _key(treatment: Treatment, *, alone: bool) -> str:
-    """The same recipe is the same treatment, whatever it was called in a trial; a light of its own makes it another.
+def _left_out(*, other_rule: bool, off: bool) -> str:
+    if other_rule:
+        return "counted by another rule for “germinated”"
+    return "its bag was off its plan by more than 10 % and 3 days" if off else ""
 
-    Without a recipe the control is untreated, and so is a treatment tried alone; any other is what it is called.
+
+def key_of(treatment: Treatment, *, alone: bool = False) -> Key:
+    """What was done to the seed of a treatment, and how it then germinated.
+
+    Without a recipe the control is untreated, and so is a treatment tried alone; of any other nobody knows what was done.
     """
-    untreated = "no treatment" if treatment.is_control or alone else treatment.name
-    name = treatment.recipe.name if treatment.recipe else untreated
-    return f"{name}, {treatment.light}" if treatment.light else name
+    if treatment.recipe is None and not (treatment.is_control or alone):
+        return treatment.pk
+    steps = [s.as_key() for s in treatment.recipe.steps.all()] if treatment.recipe else []
+    trial = treatment.trial
+    return TreatmentKey.of(
+        steps,
+        germination_c=trial.temperature_c,
+        germination_night_c=trial.night_temperature_c,
+        germination_light=Light(treatment.light or trial.light),
+    )
+
+
+def _names(every: Sequence[Treatment], keys: dict[int, Key]) -> dict[Key, str]:
+    """What each is called: by its latest recipe, or untreated seed; where two would be called the same, by what differs."""
+    names: dict[Key, str] = {}
+    for t in every:
+        key = keys[t.pk]
+        untreated = isinstance(key, TreatmentKey) and key.untreated
+        names[key] = UNTREATED if untreated else t.recipe.name if t.recipe else t.name
+    for said in (doses_said, conditions_said):
+        names = _set_apart(names, said)
+    return names
+
+
+def _set_apart(names: dict[Key, str], said: Callable[[TreatmentKey], str]) -> dict[Key, str]:
+    twice = {name for name, n in Counter(names.values()).items() if n > 1}
+    return {
+        key: f"{name} ({words})" if name in twice and isinstance(key, TreatmentKey) and (words := said(key)) else name
+        for key, name in names.items()
+    }
 
 
 def _notes(views: Sequence[EarlierTreatment]) -> list[str]:
-    other = sorted({x.trial_code for v in views for x in v.lines if x.other_rule})
-    lots = {x.lot_code for v in views for x in v.lines}
+    lines = [x for v in views for x in v.lines]
     notes = []
-    if other:
-        notes.append(f"{', '.join(other)} counted by another rule for “germinated”: shown, and left out of what is taken together.")
+    for why in dict.fromkeys(x.left_out for x in lines if x.left_out):
+        codes = sorted({x.trial_code for x in lines if x.left_out == why})
+        notes.append(f"{', '.join(codes)}: {why}. Listed, and left out of the average.")
+    lots = {x.lot_code for x in lines}
     if len(lots) > 1:
-        notes.append(f"{len(lots)} lots are mixed here: their age and their fill differ, not only the year.")
+        notes.append(f"{len(lots)} lots are pooled here: they differ in age and fill as well as in year.")
     return notes

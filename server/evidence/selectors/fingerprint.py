@@ -5,6 +5,7 @@ thousands in a long trial, need not be read. Times to the microsecond stand besi
 given out again.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from hashlib import sha256
@@ -20,7 +21,10 @@ from server.taxa.models import Taxon
 from server.temperature.models import PlaceEvent, TemperatureLog
 from server.trials.models import Closing, Deviation, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 
-OF_DISHES = (Look, Sown, Closing, SetAside, Stretch)
+OF_COUNTS = (Look, Sown, SetAside, Stretch)
+OF_DISHES = (*OF_COUNTS, Closing)
+COUNTED_IN = (*OF_COUNTS, BagLook, Split)
+COUNTED_OF = (Trial, Dish, Batch)
 OF_BAGS = (BagLook, Leaving, Move, Split, StepBegun, StepEnded, PlaceEvent, TemperatureLog)
 THINGS = (Batch, Recipe)
 
@@ -36,49 +40,77 @@ def _in_trial(model: type[Model], path: str, what: Any) -> Subquery:
 
 @dataclass(frozen=True)
 class NewestCounts:
-    """The newest of all that counts are made of; equal while nothing was added."""
+    """The newest of all that counts are made of; equal while nothing was added, changed or deleted."""
 
-    look: int | None
-    look_at: datetime | None
-    set_aside: int | None
-    set_aside_at: datetime | None
-    dish: int | None
-    trial: int | None
+    of_happenings: tuple[tuple[int | None, datetime | None], ...]
+    of_histories: tuple[tuple[int | None, datetime | None], ...]
 
 
 def newest_counts() -> NewestCounts:
     """Of all that was ever counted: one query."""
-    kinds = {
-        "look": (Look, "pk"),
-        "look_at": (Look, "recorded_at"),
-        "set_aside": (SetAside, "pk"),
-        "set_aside_at": (SetAside, "recorded_at"),
-        "dish": (Dish, "pk"),
-        "trial": (Trial, "pk"),
-    }
-    every = {f"newest_{name}": _newest(*kind) for name, kind in kinds.items()}
-    row = Trial.objects.order_by("pk").annotate(**every).values_list(*every).first()
-    return NewestCounts(*row) if row else NewestCounts(*[None] * 6)
+    every: dict[str, Subquery] = {}
+    things: list[Any] = list(COUNTED_OF)
+    for model in COUNTED_IN:
+        every |= {f"pk_{model.__name__.lower()}": _newest(model, "pk"), f"at_{model.__name__.lower()}": _newest(model)}
+    for thing in things:
+        name, history = thing.__name__.lower(), thing.history.model
+        every |= {
+            f"h_{name}": _newest(history, "history_id"),
+            f"d_{name}": _newest(history, "history_date"),
+        }
+    row = Trial.everything.order_by("pk").annotate(**every).values_list(*every).first() or (None,) * len(every)
+    pairs = tuple(zip(row[::2], row[1::2], strict=True))
+    return NewestCounts(pairs[: len(COUNTED_IN)], pairs[len(COUNTED_IN) :])
+
+
+def counts_fingerprints(trials: Sequence[int]) -> dict[int, str]:
+    """What the counts of each trial were made from, by trial: one query."""
+    every = _of_dishes(OF_COUNTS) | _saves()
+    for model in (BagLook, Split):
+        path = "batch__dishes__treatment__trial" if model is BagLook else "child__dishes__treatment__trial"
+        every[f"pk_{model.__name__.lower()}"] = _in_trial(model, path, Max("pk"))
+        every[f"at_{model.__name__.lower()}"] = _in_trial(model, path, Max("recorded_at"))
+    every["of_bags"] = _in_trial(Batch, "dishes__treatment__trial", Sum("version"))
+    rows = Trial.objects.filter(pk__in=trials).annotate(**every).values_list("pk", "version", "opened_at", *every)
+    return {row[0]: _hashed(row) for row in rows}
 
 
 def trial_fingerprint(trial: Trial) -> str:
     """Of one trial, its lot, its bags and where they lay: one query, whatever its length."""
-    path = "dish__treatment__trial"
-    every: dict[str, Subquery] = {}
-    for model in OF_DISHES:
-        every[f"pk_{model.__name__.lower()}"] = _in_trial(model, path, Max("pk"))
-        every[f"at_{model.__name__.lower()}"] = _in_trial(model, path, Max("recorded_at"))
+    return trial_fingerprints([trial.pk])[trial.pk]
+
+
+def trial_fingerprints(trials: Sequence[int]) -> dict[int, str]:
+    """Of several trials, by trial: one query."""
+    every = _of_dishes(OF_DISHES) | _saves()
     every |= {
         "pk_deviation": _in_trial(Deviation, "trial", Max("pk")),
-        "pk_treatment": _in_trial(Treatment, "trial", Max("pk")),
-        "saves": _in_trial(Dish, "treatment__trial", Sum("version")),
         "of_lot": Subquery(Lot.objects.filter(pk=OuterRef("lot")).values("version")),
         "of_plant": Subquery(Taxon.objects.filter(pk=OuterRef("lot__taxon")).values("version")),
         "of_year": _newest(WorkYear, "version"),
     }
     every |= {f"at_{m.__name__.lower()}": _newest(m) for m in OF_BAGS}
-    every |= {f"pk_{m.__name__.lower()}": _newest(m, "pk") for m in THINGS}
-    return _hashed(Trial.objects.filter(pk=trial.pk).annotate(**every).values_list("pk", "version", "opened_at", *every).first())
+    every |= {f"h_{m.__name__.lower()}": _newest(m.history.model, "history_id") for m in THINGS}
+    rows = Trial.objects.filter(pk__in=trials).annotate(**every).values_list("pk", "version", "opened_at", *every)
+    return {row[0]: _hashed(row) for row in rows}
+
+
+def _of_dishes(models: Sequence[type[Model]]) -> dict[str, Subquery]:
+    """The newest of each kind of happening of a trial's dishes."""
+    path = "dish__treatment__trial"
+    every: dict[str, Subquery] = {}
+    for model in models:
+        every[f"pk_{model.__name__.lower()}"] = _in_trial(model, path, Max("pk"))
+        every[f"at_{model.__name__.lower()}"] = _in_trial(model, path, Max("recorded_at"))
+    return every
+
+
+def _saves() -> dict[str, Subquery]:
+    """The treatments of a trial, which are never changed, and the saves of its dishes."""
+    return {
+        "pk_treatment": _in_trial(Treatment, "trial", Max("pk")),
+        "saves": _in_trial(Dish, "treatment__trial", Sum("version")),
+    }
 
 
 def _hashed(row: object) -> str:

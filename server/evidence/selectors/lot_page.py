@@ -1,23 +1,26 @@
 """The lot page: what is known of a lot, what its tests say of its age, and what next."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
 from django.db.models import Sum
 
-from core.seedstock import REFERENCE_C, REFERENCE_RH, Decline, GerminationTest, decline
-from core.vocabulary import DeclineSource, Reason
+from core.seedstock import REFERENCE_C, REFERENCE_RH, Decline, decline, usual_decline
+from core.verdict import forecast_sentence
+from core.vocabulary import DecisionAim, DeclineSource, Reason, TrialState
 from server.batches.models import Batch
 from server.evidence.selectors.conclusions import ConclusionView, of_lot
-from server.evidence.selectors.lot_tests import LotTest, LotTests, lot_tests
-from server.evidence.selectors.usual import usual_scatters
+from server.evidence.selectors.decision import kept_decisions
+from server.evidence.selectors.lot_tests import YEAR, LotEvidence, LotTest, LotTests, lot_tests
+from server.evidence.selectors.usual import UsualScatters, usual_scatters
 from server.lots.models import Lot
 from server.lots.selectors.bench import LotBench, bench
 from server.record_kinds.selectors import valid
-from server.trials.models import Look
+from server.trials.models import Look, Trial
 from server.trials.selectors.state import trials
 
-YEAR = 365.25
+MOST_DECISIONS = 3
 FORECAST_POINTS = 25
 FORECAST_YEARS_BEYOND = 10.0
 LONGEST_FORECAST_YEARS = 40.0
@@ -25,21 +28,29 @@ LONGEST_FORECAST_YEARS = 40.0
 
 @dataclass(frozen=True)
 class ForecastPoint:
-    """Share alive on a day, with its doubt, 0..1."""
+    """Share viable on a day, 0..1, with its likely range; and the range before any test, from the storage class alone."""
 
     on: date
     lower: float
     share: float
     upper: float
+    prior_lower: float
+    prior_upper: float
 
 
 @dataclass(frozen=True)
 class Forecast:
-    """How the lot declines where it lies: a rule of thumb. `half_on`: the day on which half is left; None with `reason`."""
+    """How the lot declines where it is kept: a rule of thumb.
+
+    `source` says which tests it rests on. `half_from` and `half_to` are years from today in which half of it is likely to be dead, below
+    0 where that has passed; `sentence` says so as a range of years. None with `reason`.
+    """
 
     source: DeclineSource | None
     reason: Reason | None
-    half_on: date | None
+    half_from: float | None
+    half_to: float | None
+    sentence: str
     place_known: bool
     points: list[ForecastPoint]
 
@@ -55,6 +66,17 @@ class LotBatch:
 
 
 @dataclass(frozen=True)
+class LotDecision:
+    """What one trial of the lot says to use, under the nursery's aim."""
+
+    trial: int
+    trial_code: str
+    headline: str
+    aim: DecisionAim
+    finished: bool
+
+
+@dataclass(frozen=True)
 class LotPage:
     """All that a lot's page shows beside its own fields."""
 
@@ -65,41 +87,73 @@ class LotPage:
     batches: list[LotBatch]
     seedlings_potted: int
     conclusions: list[ConclusionView]
+    decisions: list[LotDecision]
 
 
 def lot_page(lot: Lot, today: date) -> LotPage:
     """Everything about a lot, in a number of queries that does not grow with its records."""
-    told = lot_tests(list(trials().filter(lot=lot)), usual_scatters())
-    tests = told.of(lot)
-    last = tests[-1].tested_on if tests else None
+    found = list(trials().filter(lot=lot).order_by("-sow_on", "-pk"))
+    usual = usual_scatters()
+    told = lot_tests(found, usual)
+    evidence = told.of(lot)
+    last = evidence.tests[-1].tested_on if evidence.tests else None
     rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
     batches = [LotBatch(*row) for row in rows]
     potted = valid(Look.objects.filter(dish__treatment__trial__lot=lot, potted__gt=0)).aggregate(n=Sum("potted"))["n"] or 0
-    return LotPage(bench(lot, today, last), tests, forecast_of(lot, told, today), last, batches, potted, of_lot(lot))
+    return LotPage(
+        bench(lot, today, last),
+        evidence.tests,
+        forecast_of(lot, evidence, today),
+        last,
+        batches,
+        potted,
+        of_lot(lot),
+        decisions_of(found, told, usual),
+    )
 
 
-def forecast_of(lot: Lot, told: LotTests, today: date) -> Forecast:
-    """How the lot declines where it lies, from its tests and their scatter."""
-    tests = told.of(lot)
-    zero = lot.collected_on or (tests[0].tested_on if tests else today)
+def decisions_of(found: Sequence[Trial], told: LotTests, usual: UsualScatters) -> list[LotDecision]:
+    """What the latest of some trials say to use, the latest first."""
+    sown = [t for t in found if told.standing[t.pk].sown_at is not None][:MOST_DECISIONS]
+    decided = kept_decisions(sown, usual)
+    closed = {t.pk: told.standing[t.pk].state is TrialState.CLOSED for t in sown}
+    return [
+        LotDecision(t.pk, t.code, d.headline, d.aim, closed[t.pk])
+        for t in sown
+        if (d := decided.get(t.pk)) is not None and d.use is not None
+    ]
+
+
+def forecast_of(lot: Lot, evidence: LotEvidence, today: date) -> Forecast:
+    """How the lot declines where it is kept, from its tests and its storage class."""
     climate = lot.place.climate if lot.place else None
-    given = [GerminationTest((t.tested_on - zero).days / YEAR, t.germinated, t.sown, told.phis[t.trial]) for t in tests]
     warmth, damp = climate or (REFERENCE_C, REFERENCE_RH)
-    found = decline(given, lot.storage_class, warmth, damp, lot.storage_behaviour)
-    half = zero + timedelta(days=YEAR * found.t50_years) if found.t50_years is not None and abs(found.t50_years) < 200 else None
-    return Forecast(found.source, found.reason, half, climate is not None, _points(found, given, zero, today))
+    tests = evidence.decline.tests
+    found = decline(tests, lot.storage_class, warmth, damp, lot.storage_behaviour)
+    source = evidence.decline.source if tests else None
+    if found.half_range is None or evidence.zero is None:
+        return Forecast(source, found.reason, None, None, "", climate is not None, [])
+    now = (today - evidence.zero).days / YEAR
+    return Forecast(
+        source=source,
+        reason=None,
+        half_from=found.half_range.lower - now,
+        half_to=found.half_range.upper - now,
+        sentence=forecast_sentence(found, now, len(tests)),
+        place_known=climate is not None,
+        points=_points(found, usual_decline(lot.storage_class, warmth, damp), evidence, now),
+    )
 
 
-def _points(found: Decline, tests: list[GerminationTest], zero: date, today: date) -> list[ForecastPoint]:
-    if found.t50_years is None:
-        return []
-    first = tests[0].at_years
-    now = (today - zero).days / YEAR
-    until = min(max(found.t50_years * 1.3, now + 2), max(now, first) + FORECAST_YEARS_BEYOND, LONGEST_FORECAST_YEARS)
+def _points(found: Decline, before: Decline, evidence: LotEvidence, now: float) -> list[ForecastPoint]:
+    first = min((t.at_years for t in evidence.decline.tests), default=now)
+    half = found.half_years or 0.0
+    until = min(max(half * 1.3, now + 2), max(now, first) + FORECAST_YEARS_BEYOND, LONGEST_FORECAST_YEARS)
+    start = min(first, now)
     out = []
     for n in range(FORECAST_POINTS):
-        at = first + (until - first) * n / (FORECAST_POINTS - 1)
-        ends = found.share_at(at)
-        if ends is not None:
-            out.append(ForecastPoint(zero + timedelta(days=YEAR * at), *ends))
+        at = start + (until - start) * n / (FORECAST_POINTS - 1)
+        ends, prior = found.share_at(at), before.share_at(at)
+        if ends is not None and prior is not None and evidence.zero is not None:
+            out.append(ForecastPoint(evidence.zero + timedelta(days=YEAR * at), *ends, prior[0], prior[2]))
     return out

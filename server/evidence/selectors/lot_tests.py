@@ -1,79 +1,183 @@
 """Finished trials as tests of their lots' age, from sums: thousands of looks stay where they are."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections import defaultdict
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 
-from core.germination import final_shares
-from core.vocabulary import TrialState
-from server.evidence.selectors.earlier import Gathered, gather
+from django.db.models import Sum
+
+from core.germination import TreatmentShare, final_shares
+from core.records import Closing as ClosingFates
+from core.records import CountRecord, Inspection
+from core.seedstock import DeclineTests, TreatmentTest, decline_tests
+from core.statistics import wilson
+from core.treatment import dangerous
+from core.vocabulary import Base, StepKind, TrialState
+from server.evidence.selectors.earlier import Gathered, gather, key_of
 from server.evidence.selectors.usual import UsualScatters
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
-from server.trials.models import Trial
+from server.record_kinds.selectors import valid
+from server.trials.models import Closing, Dish, Look, SetAside, Treatment, Trial
 from server.trials.selectors.rows import Standing, standing_of
+
+YEAR = 365.25
 
 
 @dataclass(frozen=True)
 class LotTest:
-    """A finished trial of a lot as a test of its age: the treatment that woke most of it, with its interval, 0..1."""
+    """A treatment of a finished trial as a test of its lot, with its interval, 0..1.
+
+    `base` is what the share is taken of: viable of the filled seed where the closing says what is alive, else germinated of sown.
+    `used`: the forecast rests on it.
+    """
 
     trial: int
     trial_code: str
     tested_on: date
     treatment: str
-    germinated: int
-    sown: int
+    base: Base
+    count: int
+    of: int
     share: float
     lower: float
     upper: float
+    used: bool
+
+
+@dataclass(frozen=True)
+class LotEvidence:
+    """The tests of one lot, the oldest first, and those its decline is read from, in years from `zero`."""
+
+    tests: list[LotTest]
+    decline: DeclineTests
+    zero: date | None
 
 
 @dataclass(frozen=True)
 class LotTests:
-    """Tests of several lots, the oldest first, with the scatter of each by trial; and what they were made from."""
+    """Tests of several lots, and what they were made from."""
 
-    by_lot: dict[int, list[LotTest]]
-    phis: dict[int, float]
+    by_lot: dict[int, LotEvidence]
     standing: dict[int, Standing]
     gathered: Gathered
 
-    def of(self, lot: Lot) -> list[LotTest]:
+    def of(self, lot: Lot) -> LotEvidence:
         """The tests of one lot."""
-        return self.by_lot.get(lot.pk, [])
+        return self.by_lot.get(lot.pk, LotEvidence([], decline_tests([]), None))
+
+
+@dataclass(frozen=True)
+class _Tested:
+    """One treatment of a finished trial."""
+
+    trial: Trial
+    sown_at: datetime
+    treatment: Treatment
+    share: TreatmentShare
+    records: tuple[CountRecord, ...]
+    alone: bool
+    critical: float
+
+    @property
+    def harmful(self) -> bool:
+        """Whether the treatment itself may have killed seed, which is not ageing."""
+        return dangerous([StepKind(s.kind) for s in self.treatment.recipe.steps.all()] if self.treatment.recipe else [])
 
 
 def lot_tests(found: Sequence[Trial], usual: UsualScatters) -> LotTests:
     """The finished ones among some trials as tests of their lots, in a fixed number of queries."""
     ids = [t.pk for t in found]
-    told = LotTests({}, {}, standing_of(ids), gather(ids))
-    for trial in found:
-        stands = told.standing[trial.pk]
-        if stands.state is not TrialState.CLOSED or stands.sown_at is None or trial.pk not in told.gathered.counted:
-            continue
-        test, phi = _test(trial, told.gathered, stands.sown_at, usual.of(trial).rho0)
-        told.by_lot.setdefault(trial.lot_id, []).append(test)
-        told.phis[trial.pk] = phi
-    for tests in told.by_lot.values():
-        tests.sort(key=lambda t: (t.tested_on, t.trial))
+    told = LotTests({}, standing_of(ids), gather(ids))
+    closed = {t.pk: t for t in found if told.standing[t.pk].state is TrialState.CLOSED and t.pk in told.gathered.counted}
+    records = _records(list(closed))
+    by_lot: dict[int, list[_Tested]] = defaultdict(list)
+    lots: dict[int, Lot] = {}
+    for trial in closed.values():
+        sown_at = told.standing[trial.pk].sown_at
+        if sown_at is not None:
+            lots[trial.lot_id] = trial.lot
+            by_lot[trial.lot_id] += _tested(trial, sown_at, told.gathered, usual, records)
+    for lot, tested in by_lot.items():
+        told.by_lot[lot] = _evidence(lots[lot], tested)
     return told
 
 
-def _test(trial: Trial, gathered: Gathered, sown_at: datetime, rho0: float) -> tuple[LotTest, float]:
-    """The treatment that woke most; a trial of several treatments picks its best, which flatters it a little."""
-    order = {t.pk: t.order for t in gathered.treatments[trial.pk]}
-    counted = [gathered.counted[trial.pk][pk] for pk in sorted(gathered.counted[trial.pk], key=lambda pk: order[pk])]
-    shares = final_shares(counted, rho0)
-    best = max(shares.treatments, key=lambda t: t.p)
-    test = LotTest(
-        trial=trial.pk,
-        trial_code=trial.code,
-        tested_on=local_day(sown_at),
-        treatment=best.name,
-        germinated=best.g,
-        sown=best.n,
-        share=best.p,
-        lower=best.lower,
-        upper=best.upper,
+def _tested(
+    trial: Trial, sown_at: datetime, gathered: Gathered, usual: UsualScatters, records: Mapping[int, tuple[CountRecord, ...]]
+) -> list[_Tested]:
+    treatments = {t.pk: t for t in gathered.treatments[trial.pk]}
+    counted = gathered.counted[trial.pk]
+    scatter = usual.of(trial)
+    shares = final_shares(list(counted.values()), scatter.rho0, scatter.rho_b)
+    return [
+        _Tested(trial, sown_at, treatments[pk], share, records.get(pk, ()), len(treatments) == 1, shares.critical)
+        for pk, share in zip(counted, shares.treatments, strict=True)
+    ]
+
+
+def _records(trials: Sequence[int]) -> dict[int, tuple[CountRecord, ...]]:
+    """Final counts of the dishes of trials, by treatment: one look with all that was seen, and the closing. Four queries."""
+    in_trials = {"dish__treatment__trial__in": trials}
+    sums = {
+        row[0]: row[1:]
+        for row in valid(Look.objects.filter(**in_trials))
+        .order_by()
+        .values_list("dish")
+        .annotate(a=Sum("new_germinated"), b=Sum("new_abnormal"), c=Sum("new_rotted"), d=Sum("new_lost"))
+    }
+    closings = {c.dish_id: c for c in valid(Closing.objects.filter(**in_trials))}
+    aside = set(valid(SetAside.objects.filter(**in_trials)).values_list("dish", flat=True))
+    found: dict[int, list[CountRecord]] = defaultdict(list)
+    for pk, treatment, seeds in Dish.objects.filter(treatment__trial__in=trials).order_by("pk").values_list("pk", "treatment", "seeds"):
+        if pk in sums and pk not in aside:
+            c = closings.get(pk)
+            fates = ClosingFates(c.fresh, c.hard, c.empty, c.dead) if c else None
+            found[treatment].append(CountRecord(seeds, (Inspection(1.0, *sums[pk]),), fates, sown_is_estimate=True))
+    return {treatment: tuple(dishes) for treatment, dishes in found.items()}
+
+
+def _evidence(lot: Lot, tested: Sequence[_Tested]) -> LotEvidence:
+    """The tests that say something about decline, and for every other trial its best treatment, which is listed only."""
+    ordered = sorted(tested, key=lambda t: (t.sown_at, t.trial.pk, t.treatment.order))
+    gentle = [t for t in ordered if not t.harmful] or ordered
+    zero = lot.collected_on or local_day(ordered[0].sown_at)
+    given = [_as_test(t, zero) for t in gentle if t.records]
+    chosen = decline_tests(given)
+    asked = [t for t in gentle if t.records]
+    rows = [_row(asked[i], given[i]) for i in chosen.used]
+    listed = {r.trial for r in rows}
+    for trial in {t.trial.pk for t in ordered} - listed:
+        best = max((t for t in ordered if t.trial.pk == trial), key=lambda t: t.share.share)
+        rows.append(_row(best, None))
+    rows.sort(key=lambda r: (r.tested_on, r.trial, r.treatment))
+    return LotEvidence(rows, chosen, zero)
+
+
+def _as_test(t: _Tested, zero: date) -> TreatmentTest:
+    years = (local_day(t.sown_at) - zero).days / YEAR
+    return TreatmentTest(years, key_of(t.treatment, alone=t.alone), t.records, t.share.phi)
+
+
+def _row(t: _Tested, used: TreatmentTest | None) -> LotTest:
+    share = t.share
+    row = LotTest(
+        trial=t.trial.pk,
+        trial_code=t.trial.code,
+        tested_on=local_day(t.sown_at),
+        treatment=share.name,
+        base=Base.SOWN,
+        count=share.g,
+        of=share.n,
+        share=share.share,
+        lower=share.lower,
+        upper=share.upper,
+        used=used is not None,
     )
-    return test, shares.phi
+    alive = used.viability if used is not None else None
+    if alive is None:
+        return row
+    p = alive.alive / alive.filled
+    ends = wilson(p, alive.filled / alive.phi, t.critical)
+    return replace(row, base=Base.FILLED, count=alive.alive, of=alive.filled, share=p, lower=ends.lower, upper=ends.upper)

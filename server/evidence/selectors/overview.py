@@ -7,8 +7,8 @@ from datetime import date, datetime, timedelta
 from core.germination import compare_final
 from core.records import CountRecord
 from core.seedstock import HazardCare, cares
-from core.treatment import cautions, schedule
-from core.verdict import TreatmentLine, head_sentence
+from core.treatment import cautions
+from core.verdict import TreatmentLine, head_sentence, late_sentence
 from core.vocabulary import (
     Closure,
     Criterion,
@@ -23,12 +23,13 @@ from core.vocabulary import (
     StopReason,
     TrialState,
 )
-from server.evidence.selectors.bags import BagNote, bag_notes, share_with_bag
-from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, shares_of, steps_of
-from server.evidence.selectors.usual import usual_scatter
+from server.evidence.selectors.bags import BagNote, bag_notes
+from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, called_in, shares_of, steps_of
+from server.evidence.selectors.usual import UsualScatter, usual_scatter
 from server.record_kinds.days import local_day
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.expected import with_expected
 from server.trials.selectors.state import TrialCourses, with_courses
 
 
@@ -154,6 +155,7 @@ class TrialOverview:
     dishes: list[PlacedDish]
     next_steps: list[NextStep]
     advice: StopReason | None
+    advice_note: str
     sentence: str
     hazards: list[Hazard]
     cares: list[HazardCare]
@@ -163,7 +165,7 @@ class TrialOverview:
 
 def overview(trial: Trial, now: datetime) -> TrialOverview:
     """The trial page of one trial."""
-    return overview_of(with_courses([trial])[0], now)
+    return overview_of(with_expected(with_courses([trial]))[0], now)
 
 
 def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
@@ -172,7 +174,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
     treatments = by_treatment(courses)
     sown_at = courses.sown_at
     lot = trial.lot
-    rho0 = usual_scatter(trial).rho0
+    usual = usual_scatter(trial)
     return TrialOverview(
         id=trial.pk,
         version=trial.version,
@@ -202,7 +204,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         seeds=sum(d.record.sown for d in courses.dishes),
         seeds_estimated=any(d.record.sown_is_estimate for d in courses.dishes),
         place_names=list(dict.fromkeys(d.dish.place.full_name for d in courses.dishes if d.dish.place)),
-        furrows=furrows_of(courses, treatments, rho0, bag_notes(treatments)),
+        furrows=furrows_of(courses, treatments, usual, bag_notes(treatments)),
         dishes=[
             PlacedDish(
                 pips=pips(d),
@@ -214,7 +216,8 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         ],
         next_steps=_next_steps(courses, now),
         advice=courses.advice,
-        sentence=_sentence(courses, treatments, rho0),
+        advice_note=late_sentence(courses.expected) if courses.expected else "",
+        sentence=_sentence(courses, treatments, usual),
         hazards=lot.hazard_words,
         cares=cares(lot.hazard_words),
         hazard_note=lot.hazard,
@@ -249,10 +252,10 @@ def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:
 
 
 def furrows_of(
-    courses: TrialCourses, treatments: list[TreatmentCourses], rho0: float, bags: dict[int, BagNote] | None = None
+    courses: TrialCourses, treatments: list[TreatmentCourses], usual: UsualScatter, bags: dict[int, BagNote] | None = None
 ) -> list[FurrowView]:
     """The furrows of a trial, without the rest of its page."""
-    shares = shares_of(treatments, rho0) if courses.sown_at else None
+    shares = shares_of(treatments, usual) if courses.sown_at else None
     hidden = courses.trial.codes_hidden
     out = []
     for index, t in enumerate(treatments):
@@ -261,21 +264,20 @@ def furrows_of(
         dishes = sorted(t.dishes, key=lambda d: d.record.germinated) if hidden else t.dishes
         recipe = t.treatment.recipe
         bag = (bags or {}).get(t.treatment.pk)
-        shown = share_with_bag(share.p, share.lower, share.upper, bag) if share else None
         out.append(
             FurrowView(
                 id=t.treatment.pk,
                 name=t.treatment.name,
                 is_control=t.treatment.is_control,
                 recipe=recipe.name if recipe else "",
-                steps=_steps(t),
+                steps=furrow_steps(t),
                 course=steps_of(t.records) if share else [],
                 look_days=sorted({round(i.t, 4) for d in t.dishes for i in d.record.inspections}),
                 germinated=sum(r.germinated for r in t.records),
                 sown=sum(r.sown for r in t.records),
-                share=shown.p if shown else None,
-                lower=shown.lower if shown else None,
-                upper=shown.upper if shown else None,
+                share=share.share if share else None,
+                lower=share.lower if share else None,
+                upper=share.upper if share else None,
                 dishes=[pips(d, with_code=not hidden) for d in dishes],
                 bag=bag,
                 light=Light(t.treatment.light) if t.treatment.light else None,
@@ -300,15 +302,8 @@ def _stretches(t: TreatmentCourses) -> list[StretchView]:
     ]
 
 
-def _steps(t: TreatmentCourses) -> list[FurrowStep]:
-    if t.treatment.recipe is None:
-        return []
-    steps = list(t.treatment.recipe.steps.all())
-    laid = schedule([(s.duration, DurationUnit(s.unit)) for s in steps], sow=0)
-    return [
-        FurrowStep(StepKind(s.kind), s.duration, DurationUnit(s.unit), s.temperature_c, s.medium, x.start, x.end)
-        for s, x in zip(steps, laid.steps, strict=True)
-    ]
+def furrow_steps(t: TreatmentCourses) -> list[FurrowStep]:
+    return [FurrowStep(StepKind(s.kind), s.duration, DurationUnit(s.unit), s.temperature_c, s.medium, a, b) for s, a, b in t.laid_steps]
 
 
 def _next_steps(courses: TrialCourses, now: datetime) -> list[NextStep]:
@@ -328,11 +323,11 @@ def _next_steps(courses: TrialCourses, now: datetime) -> list[NextStep]:
     return steps
 
 
-def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses], rho0: float) -> str:
+def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses], usual: UsualScatter) -> str:
     if courses.state == TrialState.PLANNED or not any(d.looks for d in courses.dishes):
         return ""
     if any(not t.counted for t in treatments):
-        return "Every dish of one treatment is set aside: nothing can be compared."
-    result = compare_final([t.as_counted() for t in treatments], Family.ALL, None, rho0)
-    lines = [TreatmentLine(t.name, t.p, t.lower, t.upper, None) for t in result.shares.treatments]
-    return head_sentence(lines, result, finished=courses.state == TrialState.CLOSED)
+        return "Every dish of one treatment is set aside, so nothing can be compared."
+    result = compare_final([t.as_counted() for t in treatments], Family.ALL, None, usual.rho0, usual.rho_b)
+    lines = [TreatmentLine(t.name, t.share, t.lower, t.upper, None) for t in result.shares.treatments]
+    return head_sentence(lines, result, finished=courses.state == TrialState.CLOSED, called=called_in(treatments))

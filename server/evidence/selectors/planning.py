@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from core.design import SCHOOLS, USUAL_DIFFERENCE, Aim, CurvePoint, Telling, propose, tell
+from core.design import SCHOOLS, USUAL_DIFFERENCE, Aim, BagChoice, CurvePoint, Telling, propose, tell
 from core.errors import CoreError
 from core.verdict import telling_sentences
 from core.vocabulary import Fitness, Question
@@ -51,6 +51,8 @@ class QuestionPlan:
     lower: float
     upper: float
     power: float | None
+    bags: int
+    bag_choices: list[BagChoice]
     above: float | None
     below: float | None
     fitness: Fitness
@@ -67,6 +69,7 @@ def plan_question(
     treatments: int,
     dishes: int | None = None,
     seeds_per_dish: int | None = None,
+    bags: int = 0,
     expected: float | None = None,
     difference: float | None = None,
 ) -> QuestionPlan:
@@ -79,7 +82,7 @@ def plan_question(
     begin = propose(aim, in_stock=stock.seeds, rho=rho)
     size = {"dishes": dishes or begin[0], "seeds_per_dish": seeds_per_dish or begin[1]}
     try:
-        told = tell(aim, **size, in_stock=stock.seeds, rho=rho)
+        told = tell(aim, **size, in_stock=stock.seeds, rho=rho, bags=bags, rho_b=usual.rho_b)
     except CoreError as error:
         raise refused_by_core(error, f"/{error.parameter}") from error
     return QuestionPlan(
@@ -101,6 +104,8 @@ def plan_question(
         lower=told.precision.lower,
         upper=told.precision.upper,
         power=told.power,
+        bags=told.bags,
+        bag_choices=list(told.bag_choices),
         above=told.above,
         below=told.below,
         fitness=told.fitness,
@@ -133,6 +138,6 @@ def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
     for trial in latest:
         wanted = [t for pk, t in counted.get(trial, {}).items() if alone or pk in controls]
         if wanted:
-            found = max(wanted, key=lambda t: t.g / t.n)
-            return found.g / found.n, f"“{found.name}” came to {100 * found.g / found.n:.0f} % last time ({found.g} of {found.n})"
-    return USUAL_SHARE, "nothing is known yet: half is the hardest case"
+            found = max(wanted, key=lambda t: t.p)
+            return found.p, f"{100 * found.p:.0f} % of “{found.name}” germinated last time ({found.g} of {found.n})"
+    return USUAL_SHARE, "nothing is known yet; half is the hardest case"

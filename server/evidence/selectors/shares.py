@@ -2,13 +2,18 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
-from core.germination import FEWEST_DOSES, CountedDish, CountedTreatment, TrialShares, final_shares
+from core.germination import FEWEST_DOSES, CountedDish, CountedTreatment, SharedBags, TrialShares, final_shares
 from core.records import CountRecord, pool
 from core.treatment import find_ladder, schedule
-from core.vocabulary import DurationUnit
+from core.verdict import Called
+from core.vocabulary import DurationUnit, Layout, StepKind
+from server.evidence.selectors.shared_bags import FilledDish, shared_bags
+from server.evidence.selectors.usual import UsualScatter, calibration_of
+from server.recipes.models import Step
 from server.trials.models import Treatment
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses
@@ -16,10 +21,30 @@ from server.trials.selectors.state import TrialCourses
 
 @dataclass(frozen=True)
 class TreatmentCourses:
-    """A treatment with the courses of its dishes; `counted` are those not set aside."""
+    """A treatment with the courses of its dishes; `counted` are those not set aside. `blocked`: the trial lies in blocks."""
 
     treatment: Treatment
     dishes: Sequence[DishCourse]
+    blocked: bool = False
+
+    @cached_property
+    def kinds(self) -> list[StepKind]:
+        """Kinds of the steps of its recipe, in order; none where the seed is sown as it is."""
+        return [StepKind(s.kind) for s in self.treatment.recipe.steps.all()] if self.treatment.recipe else []
+
+    @cached_property
+    def laid_steps(self) -> list[tuple[Step, float, float]]:
+        """Steps of its recipe with their days on the clock from sowing, at or below 0."""
+        if self.treatment.recipe is None:
+            return []
+        steps = list(self.treatment.recipe.steps.all())
+        laid = schedule([(s.duration, DurationUnit(s.unit)) for s in steps], sow=0)
+        return [(s, x.start, x.end) for s, x in zip(steps, laid.steps, strict=True)]
+
+    @cached_property
+    def bags(self) -> SharedBags:
+        """The bags that it rests on."""
+        return shared_bags(self.kinds, [_filled(d) for d in self.dishes])
 
     @property
     def counted(self) -> list[DishCourse]:
@@ -33,9 +58,17 @@ class TreatmentCourses:
 
     def as_counted(self, *, with_set_aside: bool = False) -> CountedTreatment:
         """The treatment for core's shares."""
-        dishes = self.dishes if with_set_aside else self.counted
-        cv = max((d.dish.seeds_cv for d in dishes), default=0.0)
-        return CountedTreatment(self.treatment.name, tuple(CountedDish(d.record.germinated, d.record.sown) for d in dishes), cv)
+        return self.counted_as(self.dishes if with_set_aside else self.counted)
+
+    def counted_as(self, dishes: Sequence[DishCourse]) -> CountedTreatment:
+        """The treatment with some of its dishes."""
+        cv, known = max(((d.dish.seeds_cv, d.dish.seeds_known) for d in dishes), default=(0.0, ""))
+        counted = tuple(CountedDish(d.record.germinated, d.record.sown, self.block_of(d)) for d in dishes)
+        return CountedTreatment(self.treatment.name, counted, cv, calibration_of(known, cv), self.bags)
+
+    def block_of(self, dish: DishCourse) -> str | None:
+        """The block a dish lies in; None in a trial without blocks."""
+        return str(dish.dish.block) if self.blocked else None
 
 
 @dataclass(frozen=True)
@@ -46,21 +79,33 @@ class CoursePoint:
     share: float
 
 
+def _filled(d: DishCourse) -> FilledDish:
+    before = (x.sprouted for x in d.sprouts if d.sown_at is None or x.at < d.sown_at)
+    seeds = d.dish.batch.seeds if d.dish.batch is not None else 0
+    return FilledDish(d.dish.batch_id, d.origin, seeds, d.dishes_of_bag, sum(before))
+
+
 def by_treatment(trial: TrialCourses) -> list[TreatmentCourses]:
     """The trial's dishes by treatment, in the order in which treatments were laid out."""
     found: dict[int, TreatmentCourses] = {}
     for course in trial.dishes:
         t = course.dish.treatment
         known = found.get(t.pk)
-        found[t.pk] = TreatmentCourses(t, [*known.dishes, course] if known else [course])
+        found[t.pk] = TreatmentCourses(t, [*known.dishes, course] if known else [course], trial.trial.layout == Layout.BLOCKS)
     return sorted(found.values(), key=lambda t: t.treatment.order)
 
 
-def shares_of(treatments: Sequence[TreatmentCourses], rho0: float) -> TrialShares | None:
+def called_in(treatments: Sequence[TreatmentCourses]) -> Called:
+    """How the treatments of a trial are called in sentences: the one whose seed is sown as it is, by that."""
+    untreated = [t.treatment.name for t in treatments if not t.kinds and not t.treatment.light]
+    return Called(frozenset(untreated)) if len(untreated) == 1 else Called()
+
+
+def shares_of(treatments: Sequence[TreatmentCourses], usual: UsualScatter) -> TrialShares | None:
     """Final shares of the treatments; None where every dish of one is set aside."""
     if any(not t.counted for t in treatments):
         return None
-    return final_shares([t.as_counted() for t in treatments], rho0)
+    return final_shares([t.as_counted() for t in treatments], usual.rho0, usual.rho_b)
 
 
 def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:

@@ -1,7 +1,7 @@
-"""How much dishes usually differ in this grower's hands: the ρ₀ that every result and every plan rests on (part 3)."""
+"""How much dishes and bags usually differ in this grower's hands: every result and every plan rests on both."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from typing import NamedTuple
@@ -9,9 +9,23 @@ from typing import NamedTuple
 from django.core.cache import cache
 from django.db.models import Count, OuterRef, QuerySet, Subquery, Sum
 
-from core.germination import USUAL_RHO, CountedDish, CountedTreatment, TrialShares, final_shares, usual_rho
-from server.batches.selectors.courses import sprouts_in
-from server.evidence.selectors.fingerprint import NewestCounts, newest_counts
+from core.germination import (
+    TYPICAL_BAG_RHO,
+    USUAL_RHO,
+    BaggedTreatment,
+    BaggedTrial,
+    CountedDish,
+    CountedTreatment,
+    TrialShares,
+    bag_rho,
+    final_shares,
+    usual_rho,
+)
+from core.vocabulary import Layout, StepKind
+from server.batches.selectors.courses import origins_of, sprouts_in
+from server.evidence.selectors.fingerprint import NewestCounts, counts_fingerprints, newest_counts
+from server.evidence.selectors.shared_bags import FilledDish, shared_bags
+from server.recipes.models import Step
 from server.record_kinds.selectors import valid
 from server.trials.models import Dish, Look, SetAside, Sown, Stretch, Trial
 
@@ -22,17 +36,26 @@ KEPT = "usual-scatter"
 
 @dataclass(frozen=True)
 class UsualScatter:
-    """ρ₀, 0..1, and what it rests on in words."""
+    """Typical dish correlation ρ₀ and bag correlation ρ_b, 0..1, and what the first rests on in words."""
 
     rho0: float
     rests_on: str
+    rho_b: float = TYPICAL_BAG_RHO
+
+
+@dataclass(frozen=True)
+class PastTrial:
+    """What a past trial says of typical scatter: its shares, and its treatments by bag."""
+
+    shares: TrialShares
+    bagged: BaggedTrial
 
 
 @dataclass(frozen=True)
 class UsualScatters:
     """The scatter in the grower's latest trials, read once for a page of several."""
 
-    past: dict[int, TrialShares]
+    past: dict[int, PastTrial]
 
     def of(self, trial: Trial | None = None) -> UsualScatter:
         """What the trials tell, but for `trial` itself; the usual 0.05 until they tell."""
@@ -49,54 +72,68 @@ def usual_scatter(trial: Trial | None = None) -> UsualScatter:
     return usual_scatters().of(trial)
 
 
-def _told(past: dict[int, TrialShares], trial: Trial | None) -> UsualScatter:
-    shares = [s for pk, s in past.items() if trial is None or pk != trial.pk]
+def _told(past: dict[int, PastTrial], trial: Trial | None) -> UsualScatter:
+    others = [p for pk, p in past.items() if trial is None or pk != trial.pk]
+    rho_b = _bags(others)
+    shares = [p.shares for p in others]
     own = usual_rho(shares)
     if own is None or sum(s.nu for s in shares) < LEAST_NU:
-        return UsualScatter(USUAL_RHO, "what dishes usually do, until your own trials tell")
+        return UsualScatter(USUAL_RHO, "the typical value, until your own trials give one", rho_b)
     trials = sum(s.nu > 0 for s in shares)
-    return UsualScatter(own, f"how much dishes differed in {trials} of your {'own' if trial is None else 'other'} trials")
+    return UsualScatter(own, f"how much dishes differed in {trials} of your {'own' if trial is None else 'other'} trials", rho_b)
+
+
+def _bags(past: Sequence[PastTrial]) -> float:
+    """How much bags differ in the grower's own trials with several bags per treatment; the typical value without such."""
+    found = bag_rho([p.bagged for p in past])
+    return TYPICAL_BAG_RHO if found.rho_b is None else found.rho_b
 
 
 @dataclass(frozen=True)
 class _Kept:
-    """The scatter of the latest trials as it stood at some newest count."""
+    """The scatter of the latest trials as it was at some newest count, with what each was made from."""
 
     newest: NewestCounts
-    trials: tuple[int, ...]
-    shares: dict[int, TrialShares]
+    made_from: dict[int, str]
+    found: dict[int, PastTrial]
 
 
-def _past() -> dict[int, TrialShares]:
-    """Scatter in each of the latest trials; after a count only that of the trials it touched is worked out anew."""
+def _past() -> dict[int, PastTrial]:
+    """Scatter in each of the latest trials; after a change only that of the trials it touched is computed again."""
     newest = newest_counts()
     kept: _Kept | None = cache.get(KEPT)
     if kept is not None and kept.newest == newest:
-        return kept.shares
-    latest = tuple(Trial.objects.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
-    still = _untouched(kept, latest) if kept is not None else {}
-    counted = counted_of([pk for pk in latest if pk not in still])
-    shares = {pk: s for pk, s in still.items() if s is not None} | {pk: final_shares(list(t.values())) for pk, t in counted.items()}
-    cache.set(KEPT, _Kept(newest, latest, shares), timeout=None)
-    return shares
+        return kept.found
+    latest = list(Trial.objects.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
+    made_from = counts_fingerprints(latest)
+    still = {pk for pk in latest if kept is not None and kept.made_from.get(pk) == made_from[pk]}
+    found = {pk: p for pk, p in kept.found.items() if pk in still} if kept is not None else {}
+    found |= {pk: _past_trial(trial) for pk, trial in counted_of([pk for pk in latest if pk not in still]).items()}
+    cache.set(KEPT, _Kept(newest, made_from, found), timeout=None)
+    return found
 
 
-def _untouched(kept: _Kept, latest: Sequence[int]) -> dict[int, TrialShares | None]:
-    """What still holds of what was kept: None for a trial without counts. Nothing, where the newest look then is no more the same."""
-    before = kept.newest
-    if before.look is None or before.look_at is None or not Look.objects.filter(pk=before.look, recorded_at=before.look_at).exists():
-        return {}
-    touched = set(Look.objects.filter(pk__gt=before.look).order_by().values_list("dish__treatment__trial", flat=True).distinct())
-    later = SetAside.objects.filter(pk__gt=before.set_aside or 0).order_by()
-    touched |= set(later.values_list("dish__treatment__trial", flat=True))
-    return {pk: kept.shares.get(pk) for pk in latest if pk in kept.trials and pk not in touched}
+def _past_trial(trial: "CountedTrial") -> PastTrial:
+    shares = final_shares(list(trial.values()))
+    bagged = [BaggedTreatment([[(d.g, d.n) for d in bag] for bag in x.by_bag]) for x in trial.values() if len(x.by_bag) > 1]
+    return PastTrial(shares, BaggedTrial(shares.rho_star, bagged))
 
 
-def counted_of(trials: Sequence[int]) -> dict[int, dict[int, CountedTreatment]]:
+@dataclass(frozen=True, slots=True)
+class SummedTreatment(CountedTreatment):
+    """A counted treatment with its dishes grouped by the bag they were filled from (`by_bag`), where bags are recorded."""
+
+    by_bag: tuple[tuple[CountedDish, ...], ...] = ()
+
+
+CountedTrial = dict[int, SummedTreatment]
+
+
+def counted_of(trials: Sequence[int]) -> dict[int, CountedTrial]:
     """Counted treatments of trials, by trial and treatment, as sums: dishes that were looked at and stand.
 
     The same counts as the records of the dishes have (`DishCourse.record`): what came up in a dish's own bag is in, what came up
-    after the dish went on into a further treatment is not. Four queries; two more where there are bags of one dish or dishes sent on.
+    after the dish went on into a further treatment is not. Five queries; two more where there are bags, one where dishes went on.
     """
     looks = valid(Look.objects.filter(dish__treatment__trial__in=trials)).order_by()
     up = dict(looks.values_list("dish").annotate(n=Sum("new_germinated")).values_list("dish", "n"))
@@ -104,28 +141,55 @@ def counted_of(trials: Sequence[int]) -> dict[int, dict[int, CountedTreatment]]:
     rows = [
         _DishRow(*row)
         for row in Dish.objects.filter(treatment__trial__in=trials)
-        .order_by()
+        .order_by("pk")
         .annotate(
             sown_at=Subquery(valid(Sown.objects.filter(dish=OuterRef("pk"))).values("at")[:1]),
             sent_on_at=Subquery(valid(Stretch.objects.filter(dish=OuterRef("pk"))).order_by("at", "pk").values("at")[:1]),
         )
-        .values_list("pk", "seeds", "seeds_cv", "batch", "treatment", "treatment__name", "treatment__trial", "sown_at", "sent_on_at")
+        .values_list(*_FIELDS)
     ]
     counts = up | _before_sent_on(looks, rows)
-    in_bags = _in_own_bags(rows)
-    dishes: dict[tuple[int, int, str], list[CountedDish]] = defaultdict(list)
-    doubt: dict[tuple[int, int, str], float] = defaultdict(float)
+    filled = _filled(rows)
+    kinds = _kinds({r.recipe for r in rows if r.recipe is not None})
+    groups: dict[tuple[int, int], list[_DishRow]] = defaultdict(list)
     for row in rows:
-        if row.pk in up and row.pk not in aside:
-            germinated = counts[row.pk] + in_bags.get(row.pk, 0)
-            # an estimated number sown may be too small; a dish held at least what came up
-            key = row.trial, row.treatment, row.name
-            dishes[key].append(CountedDish(germinated, max(row.seeds, germinated)))
-            doubt[key] = max(doubt[key], row.seeds_cv)
-    out: dict[int, dict[int, CountedTreatment]] = defaultdict(dict)
-    for (trial, treatment, name), found in dishes.items():
-        out[trial][treatment] = CountedTreatment(name, tuple(found), doubt[trial, treatment, name])
+        groups[row.trial, row.treatment].append(row)
+    out: dict[int, CountedTrial] = defaultdict(dict)
+    for (trial, treatment), group in groups.items():
+        counted = {r: _counted(r, counts[r.pk], filled[r.pk]) for r in group if r.pk in up and r.pk not in aside}
+        if not counted:
+            continue
+        cv, known = max((r.seeds_cv, r.seeds_known) for r in counted)
+        by_bag: dict[int, list[CountedDish]] = defaultdict(list)
+        for r, dish in counted.items():
+            if (origin := filled[r.pk].origin) is not None:
+                by_bag[origin].append(dish)
+        out[trial][treatment] = SummedTreatment(
+            group[0].name,
+            tuple(counted.values()),
+            cv,
+            calibration_of(known, cv),
+            shared_bags(kinds.get(group[0].recipe or 0, []), [filled[r.pk] for r in group]),
+            tuple(map(tuple, by_bag.values())),
+        )
     return out
+
+
+def calibration_of(known: str, cv: float) -> str:
+    """What an estimated number of seeds rests on: within a lot, one way of measuring with one error is one calibration."""
+    return f"{known}:{cv:g}" if cv else ""
+
+
+def _counted(row: "_DishRow", up: int, filled: FilledDish) -> CountedDish:
+    germinated = up + (filled.sprouted if filled.dishes_of_batch == 1 else 0)
+    # an estimated number sown may be too small; a dish held at least what came up
+    return CountedDish(germinated, max(row.seeds, germinated), str(row.block) if row.layout == Layout.BLOCKS else None)
+
+
+_FIELDS = (
+    *("pk", "seeds", "seeds_cv", "seeds_known", "block", "batch", "batch__seeds", "treatment", "treatment__name"),
+    *("treatment__recipe", "treatment__trial", "treatment__trial__layout", "sown_at", "sent_on_at"),
+)
 
 
 class _DishRow(NamedTuple):
@@ -134,12 +198,25 @@ class _DishRow(NamedTuple):
     pk: int
     seeds: int
     seeds_cv: float
+    seeds_known: str
+    block: int
     batch: int | None
+    batch_seeds: int | None
     treatment: int
     name: str
+    recipe: int | None
     trial: int
+    layout: str
     sown_at: datetime | None
     sent_on_at: datetime | None
+
+
+def _kinds(recipes: Collection[int]) -> dict[int, list[StepKind]]:
+    """Kinds of step of recipes, by recipe."""
+    found: dict[int, list[StepKind]] = defaultdict(list)
+    for recipe, kind in Step.objects.filter(recipe__in=recipes).order_by("order").values_list("recipe", "kind") if recipes else ():
+        found[recipe].append(StepKind(kind))
+    return found
 
 
 def _before_sent_on(looks: "QuerySet[Look]", rows: Sequence[_DishRow]) -> dict[int, int]:
@@ -151,13 +228,20 @@ def _before_sent_on(looks: "QuerySet[Look]", rows: Sequence[_DishRow]) -> dict[i
     return found
 
 
-def _in_own_bags(rows: Sequence[_DishRow]) -> dict[int, int]:
-    """What sprouted, before the sowing, in bags that filled one dish alone."""
-    bags = {r.batch: r for r in rows if r.batch is not None}
+def _filled(rows: Sequence[_DishRow]) -> dict[int, FilledDish]:
+    """The bag of each dish, by dish."""
+    bags = {r.batch for r in rows if r.batch is not None}
     if not bags:
-        return {}
+        return {r.pk: FilledDish(None, None, 0, 0, 0) for r in rows}
     sizes = dict(Dish.objects.filter(batch__in=bags).order_by().values_list("batch").annotate(n=Count("pk")).values_list("batch", "n"))
-    own = {batch: r for batch, r in bags.items() if sizes.get(batch) == 1 and r.sown_at is not None}
+    sprouts, origins = sprouts_in(bags), origins_of(bags)
     return {
-        r.pk: sum(x.sprouted for x in sprouts if r.sown_at and x.at < r.sown_at) for b, sprouts in sprouts_in(own).items() if (r := own[b])
+        r.pk: FilledDish(
+            batch=r.batch,
+            origin=origins.get(r.batch or 0),
+            batch_seeds=r.batch_seeds or 0,
+            dishes_of_batch=sizes.get(r.batch or 0, 0),
+            sprouted=sum(x.sprouted for x in sprouts.get(r.batch or 0, ()) if r.sown_at is None or x.at < r.sown_at),
+        )
+        for r in rows
     }

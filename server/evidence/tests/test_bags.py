@@ -84,7 +84,7 @@ class FromBags(ApiCase):
         self.assertAlmostEqual(cold.share, 0.1 + 0.9 * 0.5)
         self.assertTrue(cold.lower < cold.share < cold.upper)
         self.assertTrue(cold.bag.together)
-        self.assertTrue(any("Treated together" in w for w in found.warnings))
+        self.assertTrue(any("in one bag" in w for w in found.warnings))
         self.assertTrue(any("6 of 60 sprouted in the bag" in w for w in found.warnings))
         furrow = next(f for f in overview(self.trial, now()).furrows if f.name == "cold")
         self.assertAlmostEqual(furrow.share, cold.share)

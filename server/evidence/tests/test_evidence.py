@@ -60,14 +60,14 @@ class Comparing(TestCase):
             self.assertIsInstance(found, NothingToCompare)
             self.assertEqual(found.code, "no_look")
 
-    def test_each_treatment_is_held_against_the_control_in_words(self):
+    def test_each_treatment_is_compared_with_the_control_in_words(self):
         trial = make_sown_trial(dishes=3, seeds=10)
         counted(trial, "none", 0, 1, 0)
         counted(trial, "cold", 9, 8, 9)
         none, cold = self.compare(trial).treatments
         self.assertIsNone(none.against_control)
         self.assertTrue(cold.against_control.told_apart)
-        self.assertIn("points more than none", cold.against_control.sentence)
+        self.assertIn("points more than “none”", cold.against_control.sentence)
         self.assertEqual((cold.letters, none.letters), ("a", "b"))
 
     def test_zero_everywhere_is_a_finding(self):
@@ -75,10 +75,10 @@ class Comparing(TestCase):
         counted(trial, "none", 0, 0, 0)
         counted(trial, "cold", 0, 0, 0)
         found = self.compare(trial)
-        self.assertIn("no seed came up", found.head.lower())
+        self.assertIn("no seed germinated", found.head.lower())
         for result in found.treatments:
             self.assertIsNone(result.indices.t50)
-            self.assertEqual(result.time_sentence, "nothing came up: no time to tell")
+            self.assertEqual(result.time_sentence, "nothing germinated, so there is no time")
 
     def test_a_dish_set_aside_is_left_out_and_its_effect_is_shown(self):
         trial = make_sown_trial(dishes=3, seeds=10)
@@ -175,7 +175,7 @@ class Overviews(TestCase):
         counted(trial, "none", 0, 0, 1, day=9)
         counted(trial, "cold", 8, 9, 7, day=9)
         view = overview(trial, now())
-        self.assertTrue(view.sentence.startswith("So far: cold woke"))
+        self.assertTrue(view.sentence.startswith("So far: “Cold”: about"))
         self.assertEqual(view.next_steps[0].kind, "count")
         self.assertEqual([f.germinated for f in view.furrows], [1, 24])
         self.assertEqual(sum(d.pips.new for d in view.dishes), 25)
@@ -213,9 +213,9 @@ class EvidenceApi(ApiCase):
         large = make_sown_trial(dishes=10, lot=make_lot("BIG"))
         counted(large, "none", *[1] * 10)
         counted(large, "cold", *[5] * 10)
-        # one asks whether anything was counted since, four more read how much dishes usually differ; the comparison also
+        # one asks whether anything was counted since, five more read how much dishes usually differ; the comparison also
         # asks what it would be made from
-        for page, queries in (("overview", 14), ("comparison", 16)):
+        for page, queries in (("overview", 15), ("comparison", 17)):
             for trial in (self.trial, large):
                 caches["default"].clear()
                 with self.assertNumQueries(queries):

@@ -1,11 +1,15 @@
+from datetime import timedelta
 from uuid import uuid4
 
+from django.core.cache import caches
 from django.test import TestCase
 
-from core.vocabulary import DeviationKind
+from core.vocabulary import DeviationKind, SproutsGo
 from server.evidence.selectors.fingerprint import newest_counts, trial_fingerprint
+from server.evidence.selectors.usual import usual_scatters
 from server.lots.services import change_lot
 from server.people.services import change_work_year
+from server.record_kinds.services import change_thing
 from server.taxa.services import add_taxon
 from server.tests.builders import (
     bag_look,
@@ -16,11 +20,15 @@ from server.tests.builders import (
     make_lot,
     make_person,
     make_place,
+    make_recipe,
     make_sown_trial,
     now,
 )
+from server.trials.models import Look, Treatment, Trial
 from server.trials.services.closings import close_dish, open_trial, reopen_dish, send_on, set_aside, take_back_set_aside
 from server.trials.services.layout import NewTreatment, add_treatment
+from server.trials.services.looks import record_look
+from server.trials.services.new_look import NewLook
 from server.trials.services.story import note_deviation
 
 
@@ -100,3 +108,60 @@ class OfATrial(TestCase):
         for trial in (self.trial, large):
             with self.assertNumQueries(1):
                 trial_fingerprint(trial)
+
+
+class OfAllCounts(TestCase):
+    """What is kept of past trials is never older than their records: after any change it is what a fresh reading gives."""
+
+    def setUp(self):
+        self.by = make_person()
+        lot = make_lot("F-2", seeds=9000)
+        self.trial = make_sown_trial(30, lot=lot, dishes=4, seeds=25)
+        for n, dish in enumerate(dishes_of(self.trial)):
+            look(dish, 4, 5 + 3 * (n % 4))
+        self.dishes = dishes_of(self.trial)
+        usual_scatters()
+
+    def assertFresh(self, change):  # noqa: N802  # reads like unittest's own
+        before = usual_scatters().past
+        change()
+        kept = usual_scatters().past
+        caches["default"].clear()
+        fresh = usual_scatters().past
+        self.assertEqual({pk: x.shares for pk, x in kept.items()}, {pk: x.shares for pk, x in fresh.items()})
+        self.assertNotEqual({pk: x.shares for pk, x in kept.items()}, {pk: x.shares for pk, x in before.items()})
+
+    def test_after_a_look_and_its_correction(self):
+        self.assertFresh(lambda: look(self.dishes[0], 6, 2))
+        first = Look.objects.filter(dish=self.dishes[0]).first()
+        corrected = NewLook(at=first.at, client_id=uuid4(), new_germinated=1, corrects=first)
+        self.assertFresh(lambda: record_look(by=self.by, dish=self.dishes[0], new=corrected))
+
+    def test_after_setting_a_dish_aside_and_back(self):
+        self.assertFresh(lambda: set_aside(by=self.by, dish=self.dishes[0], at=now(), why="x"))
+        self.assertFresh(lambda: take_back_set_aside(by=self.by, dish=self.dishes[0]))
+
+    def test_after_sending_dishes_on(self):
+        at = now() - timedelta(days=28)
+        self.assertFresh(lambda: send_on(by=self.by, trial=self.trial, dishes=[self.dishes[0]], at=at, name="cold"))
+
+    def test_after_a_dish_was_changed(self):
+        self.assertFresh(lambda: change_thing(self.dishes[0], {"seeds": 30}, by=self.by, version=self.dishes[0].version))
+
+    def test_after_a_trial_was_deleted_and_brought_back(self):
+        def change(deleted_at):
+            trial = Trial.everything.get(pk=self.trial.pk)
+            change_thing(trial, {"deleted_at": deleted_at}, by=self.by, version=trial.version)
+
+        self.assertFresh(lambda: change(now()))
+        self.assertFresh(lambda: change(None))
+
+    def test_after_a_bag_was_looked_at(self):
+        recipe = make_recipe()
+        bag = make_batch(recipe, self.trial.lot, seeds=200)
+        Treatment.objects.filter(trial=self.trial, name="cold").update(recipe=recipe)
+        for dish in dishes_of(self.trial, "cold"):
+            change_thing(dish, {"batch": bag}, by=self.by, version=dish.version)
+        begin(bag, 60)
+        usual_scatters()
+        self.assertFresh(lambda: bag_look(bag, 40, sprouted=12, sprouts_go=SproutsGo.POTTED))

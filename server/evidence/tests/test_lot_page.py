@@ -4,7 +4,7 @@ from uuid import uuid4
 from django.core.cache import caches
 from django.utils import timezone
 
-from core.vocabulary import DeclineSource, DryingKind, LotEnd, Reason
+from core.vocabulary import Base, DeclineSource, DryingKind, LotEnd, Reason
 from server.evidence.selectors.lot_page import lot_page
 from server.lots.models import Lot
 from server.lots.services.bench import record_drying
@@ -49,22 +49,23 @@ class Keeping(ApiCase):
         finished(lot, 380, 23)
         finished(lot, 30, 17)
         found = self.page(lot)
-        self.assertEqual([t.germinated for t in found.tests], [46, 34])
-        self.assertEqual(found.forecast.source, DeclineSource.FIT)
-        self.assertGreater(found.forecast.half_on, timezone.localdate())
+        self.assertEqual([(t.count, t.base, t.used) for t in found.tests], [(46, Base.FILLED, True), (34, Base.FILLED, True)])
+        self.assertEqual(found.forecast.source, DeclineSource.CLOSING)
+        self.assertLess(found.forecast.half_from, found.forecast.half_to)
+        self.assertIn("Rule of thumb", found.forecast.sentence)
         for p in found.forecast.points:
             self.assertTrue(0 <= p.lower <= p.share <= p.upper <= 1)
         self.assertEqual(found.last_test_on, (now() - timedelta(days=30)).date())
 
-    def test_one_test_is_stretched_by_the_class_and_the_place(self):
+    def test_one_test_leaves_the_rest_to_the_class_and_the_place(self):
         lot = self.lot()
         finished(lot, 30, 20)
         warm = self.page(lot).forecast
         fridge = add_place(by=make_person(), name="fridge", kind="fridge", temperature_c=5, humidity_percent=30)
         Lot.objects.filter(pk=lot.pk).update(place=fridge)
         cool = self.page(lot).forecast
-        self.assertEqual((warm.source, warm.place_known, cool.place_known), (DeclineSource.CLASS, False, True))
-        self.assertTrue(cool.half_on is None or cool.half_on > warm.half_on)
+        self.assertEqual((warm.source, warm.place_known, cool.place_known), (DeclineSource.CLOSING, False, True))
+        self.assertGreater(cool.half_to, warm.half_to)
 
     def test_seed_that_does_not_keep_is_sown_now_not_forecast(self):
         lot = self.lot(taxon=make_taxon(storage_behaviour="short_lived"))
@@ -93,9 +94,21 @@ class Keeping(ApiCase):
             self.assertEqual(len(self.client.get(path).json()["tests"]), 4)
 
 
-# the last six: five for how much dishes usually differ, of which four only when anything was counted since, and what people concluded
+# among them, only when anything was counted since: five for how much dishes usually differ, nine for what the latest trials say to use
 # tests are read as sums, not look by look: a trial of thousands of looks costs what a small one does
-QUERIES = 30
+QUERIES = 44
+
+
+class WhatToUse(ApiCase):
+    def test_the_page_says_what_the_latest_trials_say_to_use(self):
+        lot = make_lot("D-1")
+        trial = make_sown_trial(30, lot=lot, dishes=3, seeds=20)
+        for name, up in (("none", 3), ("cold", 17)):
+            for dish in dishes_of(trial, name):
+                look(dish, 10, up)
+        (decision,) = lot_page(lot, timezone.localdate()).decisions
+        self.assertIn("Use “cold”", decision.headline)
+        self.assertFalse(decision.finished)
 
 
 class OnToday(ApiCase):

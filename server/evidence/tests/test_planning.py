@@ -65,13 +65,13 @@ class AskingAQuestion(ApiCase):
     def test_it_needs_the_same_queries_whatever_was_tried_before(self):
         look(dishes_of(make_sown_trial(lot=make_lot("Q", taxon=self.lot.taxon)))[0], 4, 2)
         caches["default"].clear()
-        with self.assertNumQueries(14):
+        with self.assertNumQueries(15):
             self.ask()
         for n in range(3):
             for dish in dishes_of(make_sown_trial(lot=make_lot(f"Q-{n}", taxon=self.lot.taxon))):
                 look(dish, 4, 2)
         caches["default"].clear()
-        with self.assertNumQueries(14):
+        with self.assertNumQueries(15):
             self.ask()
 
 
@@ -96,7 +96,7 @@ class DishesOfTheGrower(TestCase):
         for dish in dishes_of(calm):
             look(dish, 4, 9)
         self.assertEqual(usual_scatter(wild).rho0, 0)
-        self.assertEqual(usual_scatter(calm).rests_on, "what dishes usually do, until your own trials tell")
+        self.assertEqual(usual_scatter(calm).rests_on, "the typical value, until your own trials give one")
 
     def test_after_a_count_only_the_trials_it_touched_are_read_again(self):
         self.test_own_dishes_that_differ_a_lot_are_planned_for()

@@ -8,6 +8,7 @@ from reportlab.lib.colors import Color, white
 from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from server.evidence.selectors.comparison import TreatmentResult
+from server.evidence.selectors.decision import TrialDecision
 from server.exchange.report.words import DASHES, INK, LINE, QUIET, SOFT, ink, said
 from server.labels.paper import BOLD, TEXT
 
@@ -153,3 +154,37 @@ def share_chart(treatments: Sequence[TreatmentResult], width: float) -> Drawing:
 
 def _text(x: float, y: float, words: str, anchor: Literal["start", "middle", "end"], colour: Color = QUIET, font: str = TEXT) -> String:
     return String(x, y, words, textAnchor=anchor, fontName=font, fontSize=SIZE, fillColor=colour)
+
+
+PIP, PIP_ROW = 3.0, 34.0
+
+
+def pip_chart(decision: TrialDecision, width: float) -> Drawing:
+    """Twenty pips for each treatment, one chance in 20 each, over a scale of 0 to 100 seeds; those of the one to use are dark."""
+    names = [said(o.name) for o in decision.options]
+    left = min(150.0, max(stringWidth(n, BOLD, SIZE) for n in names) + 10)
+    height = PIP_ROW * len(names) + BOTTOM
+    drawing, plot = Drawing(width, height), width - left - 12
+    for value in (0, 25, 50, 75, 100):
+        at = left + value / 100 * plot
+        drawing.add(Line(at, BOTTOM, at, height, strokeColor=SOFT, strokeWidth=0.6))
+        drawing.add(_text(at, BOTTOM - 10, str(value), "middle"))
+    for i, (name, o) in enumerate(zip(names, decision.options, strict=True)):
+        ground = height - (i + 1) * PIP_ROW + 2
+        colour = INK if o.treatment == decision.use else QUIET
+        drawing.add(Line(left, ground, left + plot, ground, strokeColor=LINE, strokeWidth=0.6))
+        drawing.add(_text(left - 6, ground + 4, name, "end"))
+        for at, level in stacked([left + p * plot for p in o.pips], 2 * PIP):
+            drawing.add(Circle(at, ground + PIP + min(level * 2 * PIP, PIP_ROW - 3 * PIP), PIP * 0.8, fillColor=colour, strokeColor=None))
+    return drawing
+
+
+def stacked(places: Sequence[float], wide: float) -> list[tuple[float, int]]:
+    """Each place with the lowest level on which it touches no other."""
+    ends: list[float] = []
+    out = []
+    for x in sorted(places):
+        level = next((n for n, end in enumerate(ends) if x - end >= wide), len(ends))
+        ends[level : level + 1] = [x]
+        out.append((x, level))
+    return out

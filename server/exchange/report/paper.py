@@ -9,11 +9,13 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 from reportlab.platypus import Flowable, KeepTogether, LongTable, SimpleDocTemplate, Spacer, TableStyle
 
-from core.verdict import percent
+from core.verdict import AIM_WORDS, of_100, percent
+from core.vocabulary import DecisionAim
 from server.evidence.selectors.comparison import TreatmentResult, TrialComparison
+from server.evidence.selectors.conclusions import ConclusionView
+from server.evidence.selectors.decision import TrialDecision
 from server.evidence.selectors.story import StoryLine
-from server.evidence.selectors.verdict import VerdictPage
-from server.exchange.report.charts import course_chart, share_chart
+from server.exchange.report.charts import course_chart, pip_chart, share_chart
 from server.exchange.report.words import LINE, QUIET, SOFT, para, said, styles
 from server.exchange.selectors.report import MapDish, MapPlace, Method, Progress, TrialReport
 from server.labels.paper import TEXT
@@ -59,33 +61,55 @@ def _story(r: TrialReport, s: Styles) -> list[Flowable]:
         out.append(para(r.why_not, s["lead"]))
     else:
         out.append(para(r.comparison.head, s["lead"]))
-    if r.verdict is not None:
-        out += _verdict(r.verdict, s)
+    if r.decision is not None:
+        out += _decision(r, r.decision, s)
     if r.comparison is not None:
         out += _results(r.comparison, s)
     out += [para("Methods", s["head"]), _terms(r.methods, s)]
-    out += [para("Where the dishes stood", s["head"]), *(x for place in r.map for x in _place(place, s))]
-    out += [para("Otherwise than planned", s["head"]), *_befell(r, s)]
+    out += [para("Map of the dishes", s["head"]), *(x for place in r.map for x in _place(place, s))]
+    out += [para("Deviations", s["head"]), *_befell(r, s)]
     out += [para("Versions", s["head"]), _terms(r.versions, s)]
     return out
 
 
-def _verdict(v: VerdictPage, s: Styles) -> list[Flowable]:
-    out: list[Flowable] = []
-    j = v.verdict
+def _decision(r: TrialReport, d: TrialDecision, s: Styles) -> list[Flowable]:
+    """The decision as on its page: headline, pips, what each treatment saves and costs, and what the trial cannot say."""
+    out: list[Flowable] = [para("Decision", s["head"]), para(d.headline, s["plain"]), para(_aim(d), s["quiet"])]
+    if d.options:
+        caption = "Germinated of 100 sown; each pip is one chance in 20. The treatment to use is dark."
+        out += [Spacer(1, 4), KeepTogether([pip_chart(d, WIDTH), para(caption, s["quiet"])]), Spacer(1, 4), _options(d, s)]
     for head, lines in (
-        ("Verdict", [x.text for x in (*j.use, *j.lot)]),
-        ("Not known", [x.text for x in j.not_known]),
-        ("What is left in the dishes", [x.text for x in j.left]),
-        ("To test next", [x.text for x in j.next]),
-        (
-            "Concluded",
-            [f"{c.by}, {c.at:%-d %b %Y}: {c.words}" + (f" ({c.treatment_name})" if c.treatment_name else "") for c in v.conclusions],
-        ),
+        ("What supports it", [x.text for x in (*d.supports, *d.lot)]),
+        ("What this trial cannot say", [x.text for x in d.cannot_say]),
+        ("What is left in the dishes", [x.text for x in d.left]),
+        ("Worth testing next", [x.text for x in d.next]),
+        ("Conclusions", [_concluded(c) for c in r.conclusions]),
     ):
         if lines:
             out += [para(head, s["head"]), *(para(line, s["plain"]) for line in lines)]
     return out
+
+
+def _aim(d: TrialDecision) -> str:
+    costs = f"a week costs {d.week_cost:g} and a hazardous treatment {d.hazard_cost:g} seeds of 100"
+    return f"Aim: {AIM_WORDS[d.aim]} ({costs}). Rules of the decision, version {d.rules_version}."
+
+
+def _options(d: TrialDecision, s: Styles) -> Flowable:
+    heads = ("treatment", "of 100", "likely between", "chance it is best", "compared with the one to use")
+    rows = [[para(h, s["small"]) for h in heads]]
+    for o in d.options:
+        cells = [o.name, f"{of_100(o.share)}", f"{of_100(o.lower)} and {of_100(o.upper)}", o.chance, o.against]
+        rows.append([para(c, s["small"]) for c in cells])
+    table = LongTable(rows, colWidths=[WIDTH * w for w in (0.28, 0.1, 0.17, 0.15, 0.3)], repeatRows=1)
+    table.setStyle(_RULED)
+    return table
+
+
+def _concluded(c: ConclusionView) -> str:
+    aim = f", aim: {AIM_WORDS[DecisionAim(c.aim)]}" if c.aim else ""
+    chosen = f" (“{c.treatment_name}”)" if c.treatment_name else ""
+    return f"{c.by}, {c.at:%-d %b %Y}: {c.words}{chosen}. Rules version {c.rules_version}{aim}."
 
 
 def _results(c: TrialComparison, s: Styles) -> list[Flowable]:
@@ -93,23 +117,26 @@ def _results(c: TrialComparison, s: Styles) -> list[Flowable]:
     out += [para(w, s["plain"]) for w in c.warnings]
     out.append(
         KeepTogether(
-            [course_chart(c.treatments, WIDTH, 190), para(f"Share up, look by look. {c.curve_sentence} The band is pointwise.", s["quiet"])]
+            [
+                course_chart(c.treatments, WIDTH, 190),
+                para(f"Share germinated at each look. {c.curve_sentence} The band is pointwise.", s["quiet"]),
+            ]
         )
     )
-    caption = "Rings are dishes, bars 95 % intervals. Treatments that share a letter are not told apart, which does not make them the same."
+    caption = "Rings are dishes, bars 95 % intervals. There is not enough evidence that treatments with a common letter differ."
     out += [Spacer(1, 8), KeepTogether([share_chart(c.treatments, WIDTH), para(caption, s["quiet"])])]
     out += [Spacer(1, 8), _figures(c.treatments, s)]
     against = [f"{t.name}: {t.against_control.sentence}" for t in c.treatments if t.against_control]
     speed = [f"{x.a}: {x.sentence}" for x in c.speed.lines] if c.speed else []
     pace = [f"{x.a}: {x.sentence}" for x in c.pace.lines]
     for head, lines in (
-        ("How many: against the control", against),
-        ("How fast, among those that came up", [*([c.speed.note] if c.speed else []), *speed]),
+        ("How many, compared with the control", against),
+        ("How fast, among those that germinated", [*([c.speed.note] if c.speed else []), *speed]),
         ("Both in one: pace", [c.pace.sentence, *pace]),
-        ("The doses as an axis", c.ladder.sentences if c.ladder else []),
+        ("Dose series", c.ladder.sentences if c.ladder else []),
         ("Two factors crossed", c.factors.sentences if c.factors else []),
         ("Blocks", [c.blocks.sentence] if c.blocks and c.blocks.sentence else []),
-        ("Dishes that stand out, or were set aside", [e.sentence for e in c.effects]),
+        ("Dishes that differ, or were set aside", [e.sentence for e in c.effects]),
     ):
         if lines:
             out += [para(head, s["head"]), *(para(line, s["plain"]) for line in lines)]
@@ -119,14 +146,14 @@ def _results(c: TrialComparison, s: Styles) -> list[Flowable]:
 def _figures(treatments: Sequence[TreatmentResult], s: Styles) -> Flowable:
     heads = (
         "treatment",
-        "up / sown",
+        "germinated / sown",
         "share",
-        "somewhere between",
-        "half up by (d)",
-        "mean time (d)",
+        "95 % interval",
+        "T50 (d)",
+        "MGT (d)",
         "spread (d)",
         "pace (%)",
-        "told apart",
+        "group",
     )
     rows = [[para(h, s["small"]) for h in heads]]
     for t in treatments:
@@ -149,12 +176,12 @@ def _figures(treatments: Sequence[TreatmentResult], s: Styles) -> Flowable:
 
 def _doubted(t: TreatmentResult, name: str, digits: int = 2) -> str:
     d = t.doubt.get(name)
-    return "not told" if d is None else _number(d.estimate, d.lower, d.upper, digits)
+    return "undefined" if d is None else _number(d.estimate, d.lower, d.upper, digits)
 
 
 def _number(value: float | None, lower: float | None, upper: float | None, digits: int = 2) -> str:
     if value is None:
-        return "not told"
+        return "undefined"
     return f"{value:.{digits}f}" + (f" ({lower:.{digits}f}–{upper:.{digits}f})" if lower is not None and upper is not None else "")
 
 

@@ -1,4 +1,4 @@
-"""The report of one trial: question, methods exact enough to repeat, map, results, verdict, what befell it, versions."""
+"""The report of one trial: question, methods exact enough to repeat, map, results, decision, events, versions."""
 
 import platform
 from collections import defaultdict
@@ -14,9 +14,10 @@ from django.conf import settings
 from core.verdict import RULES_VERSION
 from core.vocabulary import Criterion, Layout, TrialState
 from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, compare_courses
+from server.evidence.selectors.conclusions import ConclusionView, of_trial
+from server.evidence.selectors.decision import TrialDecision, judged
 from server.evidence.selectors.fingerprint import trial_fingerprint
 from server.evidence.selectors.story import TrialStory, story_of
-from server.evidence.selectors.verdict import VerdictPage, verdict_of
 from server.exchange.selectors.wording import recipe_words
 from server.trials.models import Trial, TrialPhoto
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -28,7 +29,7 @@ CRITERIA = {
     Criterion.SEED_LEAF: "a seed leaf is open",
 }
 Progress = Callable[[int, int, str], None]
-STEPS = ("reading the dishes", "comparing", "judging", "what befell it", "the map")
+STEPS = ("reading the dishes", "comparing", "deciding", "events", "the map")
 
 
 @dataclass(frozen=True)
@@ -60,7 +61,7 @@ class MapPlace:
 
 @dataclass(frozen=True)
 class TrialReport:
-    """All that a report says. `comparison` and `verdict` are None while there is nothing to compare, with `why_not`."""
+    """All that a report says. `comparison` and `decision` are None while there is nothing to compare, with `why_not`."""
 
     id: int
     code: str
@@ -74,7 +75,8 @@ class TrialReport:
     map: list[MapPlace]
     photos: list[int]
     comparison: TrialComparison | None
-    verdict: VerdictPage | None
+    decision: TrialDecision | None
+    conclusions: list[ConclusionView]
     why_not: str
     story: TrialStory
     versions: list[Method]
@@ -92,7 +94,7 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
     begin(1)
     compared = compare_courses(courses)
     begin(2)
-    judged = verdict_of(courses)
+    decided = judged(courses)
     begin(3)
     story = story_of(courses)
     begin(4)
@@ -111,7 +113,8 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
         map=_map(courses),
         photos=list(TrialPhoto.objects.filter(trial=trial).order_by("at", "pk").values_list("photo", flat=True)),
         comparison=there,
-        verdict=None if isinstance(judged, NothingToCompare) else judged,
+        decision=None if isinstance(decided, NothingToCompare) else decided.decision,
+        conclusions=of_trial(trial),
         why_not=compared.detail if isinstance(compared, NothingToCompare) else "",
         story=story,
         versions=_versions(trial, courses),
@@ -165,7 +168,7 @@ def _layout(courses: TrialCourses) -> str:
 
 
 def _surroundings(trial: Trial) -> str:
-    warmth = f"{trial.temperature_c:g} °C" if trial.temperature_c is not None else "temperature not noted"
+    warmth = f"{trial.temperature_c:g} °C" if trial.temperature_c is not None else "temperature not recorded"
     if trial.night_temperature_c is not None:
         warmth += f" by day, {trial.night_temperature_c:g} °C by night"
     return f"On {trial.medium.replace('_', ' ')}, {trial.light}, {warmth}."
@@ -176,10 +179,16 @@ def _numbers(c: TrialComparison) -> str:
     scatter = f"φ = {o.phi:.3f}" + (f" with {o.df:.1f} degrees of freedom" if o.df is not None else ", without replication")
     return (
         "Shares of sown seed with Wilson intervals widened by the scatter between dishes "
-        f"({scatter}; usual dish correlation ρ₀ = {o.rho0:.3f}, {o.rho0_from}). Pairs after Rao & Scott with Holm’s adjustment; "
-        "differences with Newcombe’s intervals, 95 % each, not adjusted. Times by maximum likelihood on intervals between looks, "
-        f"their doubt by leaving one dish out. {c.curve_sentence} Pace over the first {c.horizon or 0:.1f} d."
+        f"({scatter}; typical dish correlation ρ₀ = {o.rho0:.3f}, {o.rho0_from}) and between bags (correlation ρ_b = {o.rho_b:.3f}). "
+        f"Pairs after Rao & Scott with Holm’s adjustment; differences with Newcombe’s intervals, 95 % each, not adjusted.{_blocks(c)} "
+        "Times by maximum likelihood on intervals between looks, their intervals from its curvature and the scatter between dishes. "
+        f"{c.curve_sentence} Pace over the first {c.horizon or 0:.1f} d. The decision rests on expected germination, drawn together over "
+        "the treatments of the trial, and on the chance of each to be the best."
     )
+
+
+def _blocks(c: TrialComparison) -> str:
+    return " Blocks are part of a quasi-binomial model, whose contrasts are tested." if c.blocks and c.blocks.finite else ""
 
 
 def _map(courses: TrialCourses) -> list[MapPlace]:
@@ -196,7 +205,7 @@ def _versions(trial: Trial, courses: TrialCourses) -> list[Method]:
     looks = sum(len(d.looks) for d in courses.dishes)
     return [
         Method("Awake Furrow", settings.APP_VERSION),
-        Method("Rules of the verdict", str(RULES_VERSION)),
+        Method("Rules of the decision", f"version {RULES_VERSION}"),
         Method(
             "Computation",
             f"Python {platform.python_version()}, numpy {np.__version__}, scipy {scipy.__version__}, Django {django.__version__}",

@@ -120,7 +120,7 @@ TRIAL_COLUMNS = (
 
 _TREATMENT_OWN = (
     Column("treatment", Kind.TEXT, "name of the treatment in this trial", needed=True),
-    Column("is_control", Kind.YES_NO, "whether the others are held against it", needed=True),
+    Column("is_control", Kind.YES_NO, "whether the others are compared with it", needed=True),
     Column("recipe", Kind.TEXT, "recipe and edition; empty where the seed was sown as it is"),
     Column("steps", Kind.TEXT, "the recipe's steps in order, as planned"),
     Column("dose", Kind.NUMBER, "dose of a ladder"),
@@ -128,6 +128,7 @@ _TREATMENT_OWN = (
     Column("light", Kind.TEXT, "light of its own where it differs from the trial's"),
     Column("level_a", Kind.TEXT, "level of the first factor"),
     Column("level_b", Kind.TEXT, "level of the second factor"),
+    Column("bags_planned", Kind.WHOLE, "bags its seed was planned to be treated in"),
     Column("bag_put_in", Kind.WHOLE, "seeds put into bags that several of its dishes were drawn from", "seeds"),
     Column("bag_sprouted", Kind.WHOLE, "of them sprouted in the bag, before sowing", "seeds"),
 )
@@ -137,11 +138,13 @@ _TREATMENT_RESULT = (
     Column("share_upper", Kind.NUMBER, "upper end of its 95 % interval", "0..1"),
     Column("phi", Kind.NUMBER, "scatter between dishes over the whole trial that the interval uses"),
     Column("df", Kind.NUMBER, "its degrees of freedom; empty without replication"),
-    Column("rho0", Kind.NUMBER, "usual dish correlation the interval rests on", "0..1"),
+    Column("rho0", Kind.NUMBER, "typical dish correlation the interval rests on", "0..1"),
+    Column("bags", Kind.WHOLE, "bags the treatment rests on; 0 where in none, or one for each dish"),
+    Column("n_eff", Kind.NUMBER, "effective number of seeds behind the share: dishes, bags, and an estimated number sown", "seeds"),
     Column("t50_fitted", Kind.NUMBER, "T50 of those that germinated, from the curve; empty where there is none", "d"),
     Column("t50_fitted_lower", Kind.NUMBER, "lower end of its 95 % interval", "d"),
     Column("t50_fitted_upper", Kind.NUMBER, "upper end of its 95 % interval", "d"),
-    Column("letters", Kind.TEXT, "treatments that share a letter are not told apart"),
+    Column("letters", Kind.TEXT, "treatments that share a letter: not enough evidence that they differ"),
 )
 
 
@@ -170,7 +173,7 @@ def _own(t: TreatmentCourses, found: TreatmentResult | None) -> list[Cell]:
     bag = found.bag if found and found.bag and found.bag.together else None
     recipe = f"{x.recipe.name}, edition {x.recipe.edition}" if x.recipe else ""
     steps = recipe_words(x.recipe)
-    own: list[Cell] = [x.name, x.is_control, recipe, steps, x.dose, x.dose_unit, x.light, x.level_a, x.level_b]
+    own: list[Cell] = [x.name, x.is_control, recipe, steps, x.dose, x.dose_unit, x.light, x.level_a, x.level_b, x.bags]
     return [*own, bag.put_in if bag else None, bag.sprouted if bag else None]
 
 
@@ -179,7 +182,7 @@ def _result(found: TreatmentResult | None, whole: TrialComparison | None) -> lis
         return [None] * (len(_TREATMENT_RESULT) + len(INDICES))
     o, half = whole.overall, found.curve.t50 if found.curve else None
     fitted: list[Cell] = [half.estimate, half.lower, half.upper] if half else [None, None, None]
-    shown: list[Cell] = [found.share, found.lower, found.upper, o.phi, o.df, o.rho0, *fitted, found.letters]
+    shown: list[Cell] = [found.share, found.lower, found.upper, o.phi, o.df, o.rho0, found.bags, found.n_eff, *fitted, found.letters]
     return [*shown, *(getattr(found.indices, n) for n in INDICES)]
 
 

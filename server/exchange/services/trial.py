@@ -81,6 +81,7 @@ def _treatment(x: Json) -> NewTreatment:
         light=x["light"] or "",
         level_a=x["level_a"] or "",
         level_b=x["level_b"] or "",
+        bags=x.get("bags_planned") or 1,
     )
 
 

@@ -42,7 +42,7 @@ class Reports(ApiCase):
         found = self.pdf()
         for part in ("12 weeks cold, edition 1: cold moist, 12 weeks", "seed 7", "20 seeds", "Wilson", "rho0", "Holm", "the root is 2 mm"):
             self.assertIn(part, found)
-        for head in ("Verdict", "Results", "Methods", "Where the dishes stood", "Otherwise than planned", "Versions"):
+        for head in ("Decision", "Results", "Methods", "Map of the dishes", "Deviations", "Versions"):
             self.assertIn(head, found)
 
     def test_while_it_is_blind_the_map_names_no_treatment(self):
@@ -67,7 +67,8 @@ class Reports(ApiCase):
     def test_the_page_carries_the_same(self):
         body = self.client.get(f"/api/v1/trials/{self.trial.pk}/report/").json()
         self.assertEqual(body["comparison"]["treatments"][1]["name"], "cold")
-        self.assertEqual(body["verdict"]["verdict"]["chosen"], "cold")
+        decision = body["decision"]
+        self.assertEqual(decision["use"], decision["options"][1]["treatment"])
         self.assertIn("fingerprint", body["versions"][-1]["text"])
 
     def test_signs_that_the_font_does_not_have_are_spelled(self):
@@ -102,4 +103,4 @@ class Making(TransactionTestCase):
         lines = [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
         self.assertEqual([x["doing"] for x in lines if x.get("of")], list(STEPS))
         self.assertEqual(lines[-1]["name"], f"{trial.code}-report.pdf")
-        self.assertIn("Verdict", text_of(base64.b64decode(lines[-1]["pdf"])))
+        self.assertIn("Decision", text_of(base64.b64decode(lines[-1]["pdf"])))

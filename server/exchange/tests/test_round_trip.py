@@ -115,7 +115,7 @@ def paths():
         out += [f"lots/{lot}/", f"lots/{lot}/page/", f"lots/{lot}/ledger/", f"lots/{lot}/history/", f"lots/{lot}/sowing-bases/"]
     for trial in Trial.objects.all():
         names = ["overview", "story", "set-up", "history", "count-sheet"]
-        compared = ["comparison", "verdict", "earlier", "report"]
+        compared = ["comparison", "decision", "earlier", "report"]
         out += [f"trials/{trial.pk}/{n}/" for n in [*names, *compared]]
     out += [f"stands/{pk}/" for pk in Stand.objects.values_list("pk", flat=True)]
     out += [f"recipes/{pk}/" for pk in Recipe.objects.values_list("pk", flat=True)]

@@ -13,7 +13,7 @@ class StockEntry(Correctable):
 
     `amount_seeds` is None while nothing says how many seeds a gram, a millilitre or a head holds. `se_seeds` is its standard
     error, widened for few samples: 0 where it was counted, None where nobody knows, with `doubt` (a `Reason`) why. `basis` says
-    what it was worked out from.
+    what it was computed from; entries of one `calibration` share its error.
     """
 
     lot = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="stock_entries")
@@ -25,6 +25,7 @@ class StockEntry(Correctable):
     se_seeds = models.FloatField(null=True, blank=True)
     doubt = models.CharField(max_length=32, blank=True)
     basis = models.CharField(max_length=120, blank=True)
+    calibration = models.ForeignKey("Calibration", null=True, blank=True, on_delete=models.PROTECT, related_name="entries")
     reason = models.CharField(max_length=200, blank=True)
 
     class Meta:

@@ -58,11 +58,14 @@ class Line(NamedTuple):
     known: str
     se_seeds: float | None
     doubt: str
+    calibration_id: int | None
 
 
 def change_of(entry: StockEntry | Line) -> StockChange:
     """A ledger line as core sees it; an amount that is not turned into seeds yet counts as none."""
-    return StockChange(StockKind(entry.kind), entry.amount_seeds or 0, entry.se_seeds, Reason(entry.doubt) if entry.doubt else None)
+    doubt = Reason(entry.doubt) if entry.doubt else None
+    rate = "" if entry.calibration_id is None else str(entry.calibration_id)
+    return StockChange(StockKind(entry.kind), entry.amount_seeds or 0, entry.se_seeds, doubt, rate)
 
 
 def standing_entries(lot_ids: Iterable[int]) -> dict[int, list[StockEntry]]:
@@ -94,14 +97,14 @@ def stock_from(entries: Sequence[Line]) -> Stock:
     changes = [change_of(e) for e in entries]
     se, doubt = stock_error(changes)
     estimated = any(e.known != AmountKnown.COUNTED for e in entries[since:])
-    return Stock(running_stock(changes)[-1], estimated, se, doubt)
+    return Stock(round(running_stock(changes)[-1]), estimated, se, doubt)
 
 
 def ledger(lot: Lot) -> list[StockLine]:
     """All lines of a lot's ledger, oldest first, corrected ones among them."""
     entries = list(lot.stock_entries.filter(withdrawn=False).select_related("by", "corrected_by"))
     standing = [e for e in entries if not hasattr(e, "corrected_by")]
-    left = dict(zip((e.pk for e in standing), running_stock([change_of(e) for e in standing]), strict=True))
+    left = dict(zip((e.pk for e in standing), map(round, running_stock([change_of(e) for e in standing])), strict=True))
     return [
         StockLine(
             id=e.pk,

@@ -30,6 +30,7 @@ KIND_FOR = {
 class Conversion:
     """How a lot's grams, millilitres or heads become seeds, and in words what that rests on."""
 
+    calibration: Calibration
     rate: SeedRate
     purity: float
     basis: str
@@ -53,7 +54,7 @@ def conversion_of(lot: Lot, unit: AmountUnit) -> Conversion | None:
     }
     share = _purity(lot) if unit == AmountUnit.GRAMS else 1.0
     basis = words[kind] + (f", {100 * share:.0f} % pure" if share < 1 else "")
-    return Conversion(rate, share, basis)
+    return Conversion(found, rate, share, basis)
 
 
 def _purity(lot: Lot) -> float:
@@ -88,14 +89,14 @@ def _convert(entry: StockEntry, se_seeds: float | None = None) -> None:
     """Work out the seeds of a line, their error, and what both rest on."""
     unit, amount = AmountUnit(entry.unit), entry.amount
     if not math.isfinite(amount) or (amount < 0 and entry.kind != StockKind.CORRECTED):
-        raise refused("/amount", "amount_negative", f"{amount:g} {unit} cannot be: an amount is 0 or more.")
+        raise refused("/amount", "amount_negative", f"{amount:g} {unit} is impossible: an amount is 0 or more.")
     if abs(amount) > ABSURD[unit]:
         raise refused(
             "/amount", "amount_absurd", f"{amount:,.0f} {unit} in one lot cannot be meant: at most {ABSURD[unit]:,}. Check the unit."
         )
     if unit == AmountUnit.SEEDS:
         if amount != round(amount):
-            raise refused("/amount", "amount_not_whole", f"{amount:g} seeds cannot be: seeds are whole. Is it in grams?")
+            raise refused("/amount", "amount_not_whole", f"{amount:g} seeds is impossible: seeds are whole. Is it in grams?")
         entry.amount_seeds = round(amount)
         entry.se_seeds = 0.0 if entry.known == AmountKnown.COUNTED else se_seeds
         if entry.se_seeds is None:
@@ -110,6 +111,7 @@ def _convert(entry: StockEntry, se_seeds: float | None = None) -> None:
         return
     estimate = found.of(amount)
     entry.amount_seeds, entry.se_seeds, entry.basis = round(estimate.seeds), estimate.wide_se, found.basis
+    entry.calibration = found.calibration
     entry.doubt = estimate.reason or ""
 
 

@@ -70,10 +70,23 @@ class WorkYearSerializer(serializers.ModelSerializer[WorkYear]):
 
     band_usual = serializers.FloatField(min_value=0, max_value=1, required=False)
     band_thin = serializers.FloatField(min_value=0, max_value=1, required=False)
+    week_cost = serializers.FloatField(min_value=0, max_value=100, required=False)
+    hazard_cost = serializers.FloatField(min_value=0, max_value=100, required=False)
 
     class Meta:
         model = WorkYear
-        fields = ["version", "working_days", "days_off", "hemisphere", "hands", "band_usual", "band_thin"]
+        fields = [
+            "version",
+            "working_days",
+            "days_off",
+            "hemisphere",
+            "hands",
+            "band_usual",
+            "band_thin",
+            "aim",
+            "week_cost",
+            "hazard_cost",
+        ]
 
 
 class WorkYearChangeSerializer(WorkYearSerializer):

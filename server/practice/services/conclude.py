@@ -1,4 +1,4 @@
-"""What was concluded from a trial on the bench, held against the truth; kept with the try, and nowhere else."""
+"""What was concluded from a trial on the practice bench, compared with the truth; stored with the attempt, and nowhere else."""
 
 from collections.abc import Mapping
 from dataclasses import asdict
@@ -9,8 +9,8 @@ from django.utils import timezone
 from core.verdict import Estimate, TrialStory, Tried, judge_practice
 from core.verdict.facts import TrialFacts
 from core.vocabulary import PracticeMark, PracticeSays
+from server.evidence.selectors.decision import facts_of
 from server.evidence.selectors.shares import by_treatment
-from server.evidence.selectors.verdict import facts_of
 from server.practice.biology import biology_of, planned_steps, share_that_comes, steps_done
 from server.practice.briefs import BY_SLUG
 from server.practice.files import on_bench
@@ -83,7 +83,7 @@ def _result(
         rho=brief.rho,
     )
     judged = judge_practice(tried, says, said, share_that_comes(biology, []), story)
-    shares = {t.name: t for t in facts.treatments}
+    shares = {t.name: t for t in facts.comparison.shares.treatments}
     marks: list[Any] = [asdict(m) for m in judged.marks]
     return ResultView(
         trial=courses.trial.code,

@@ -1,6 +1,6 @@
 """Bags on their shelves, in the order of a round, with what each wants; and batches that begin or come out soon."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -8,7 +8,7 @@ from core.vocabulary import CareKind, Closure, DurationUnit, Hazard, Medium, Ste
 from server.batches.models import Turn
 from server.batches.selectors.courses import BatchCourse, batches_in_use
 from server.record_kinds.days import local_day
-from server.trials.models import Dish
+from server.trials.selectors.bag_numbers import BagOfTreatment, bags_of_treatments
 
 SOON_DAYS = 14
 
@@ -72,16 +72,10 @@ class BatchDay:
     in_days: int
 
 
-def feeds(batches: Iterable[int]) -> dict[int, tuple[str, str]]:
-    """Code of the trial and name of the treatment that a batch is for: one query."""
-    rows = Dish.objects.filter(batch__in=list(batches)).values_list("batch", "treatment__trial__code", "treatment__name").distinct()
-    return {batch: (code, name) for batch, code, name in rows if batch is not None}
-
-
 def bag_rounds(today: date, courses: Sequence[BatchCourse] | None = None) -> list[PlaceBags]:
     """Bags by place. Only what runs is here; what is skipped stays until somebody looks."""
     found = [c for c in (batches_in_use() if courses is None else courses) if c.running is not None]
-    trials = feeds(c.batch.pk for c in found)
+    trials = bags_of_treatments(c.batch.pk for c in found)
     turns = {t.place_id: t.person.initials for t in Turn.objects.filter(first_day__lte=today, last_day__gte=today).select_related("person")}
     by_place: dict[int | None, list[BatchCourse]] = {}
     for course in sorted(found, key=lambda c: (c.batch.place.order if c.batch.place else 10**6, c.batch.position, c.batch.pk)):
@@ -89,7 +83,7 @@ def bag_rounds(today: date, courses: Sequence[BatchCourse] | None = None) -> lis
     out = []
     for courses_here in by_place.values():
         place = courses_here[0].batch.place
-        bags = [_bag(c, today, trials.get(c.batch.pk, ("", ""))) for c in courses_here]
+        bags = [_bag(c, today, trials.get(c.batch.pk)) for c in courses_here]
         ids = place.with_around if place else []
         out.append(
             PlaceBags(
@@ -123,7 +117,7 @@ def batch_days(today: date, courses: Sequence[BatchCourse]) -> list[BatchDay]:
     return sorted(out, key=lambda b: (b.on, b.code))
 
 
-def _bag(course: BatchCourse, today: date, trial: tuple[str, str]) -> Bag:
+def _bag(course: BatchCourse, today: date, feeds: BagOfTreatment | None) -> Bag:
     batch, running = course.batch, course.running
     if running is None:
         raise ValueError(f"{batch.code} does not run")
@@ -137,8 +131,8 @@ def _bag(course: BatchCourse, today: date, trial: tuple[str, str]) -> Bag:
         lot_code=batch.lot.code,
         name=batch.lot.common_name,
         recipe=batch.recipe.name,
-        trial_code=trial[0],
-        treatment=trial[1],
+        trial_code=feeds.trial_code if feeds else "",
+        treatment=feeds.words if feeds else "",
         step=StepKind(running.step.kind),
         medium=Medium(batch.medium) if batch.medium else None,
         container=batch.container,

@@ -11,9 +11,10 @@ from core.seedstock import RETEST_YEARS
 from core.vocabulary import PlanMode, StepKind, StopReason, TrialState, WatchState
 from server.batches.selectors.courses import BatchCourse, batches_in_use
 from server.batches.selectors.plans import on_calendar
+from server.evidence.selectors.decision import TrialDecision, kept_decisions
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
 from server.evidence.selectors.shares import by_treatment
-from server.evidence.selectors.usual import usual_scatters
+from server.evidence.selectors.usual import UsualScatter, usual_scatters
 from server.lots.models import Lot
 from server.lots.selectors.drying import drying_lots
 from server.lots.selectors.stock import stocks
@@ -28,12 +29,15 @@ from server.stands.selectors.rows import row as stand_row
 from server.stands.selectors.season import seasons
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.expected import with_expected
 from server.trials.selectors.state import TrialCourses, open_trials
 
 COMING_DAYS = 14
 YEAR = 365.25
 MOST_RETESTS = 40
 TO_VISIT = (WatchState.MAY_BE_GONE, WatchState.OVERDUE, WatchState.DUE)
+
+MAY_CLOSE = frozenset({StopReason.QUIET_AND_LENGTH, StopReason.ALL_ACCOUNTED})
 
 
 @dataclass(frozen=True)
@@ -98,7 +102,7 @@ class ComingTask:
 
 @dataclass(frozen=True)
 class WakingTrial:
-    """An open trial with its furrows, in brief."""
+    """An open trial with its furrows, in brief; `hint` is its decision where it can be closed, else empty."""
 
     id: int
     code: str
@@ -108,6 +112,7 @@ class WakingTrial:
     length_days: float
     last_look_at: datetime | None
     furrows: list[FurrowView]
+    hint: str
 
 
 @dataclass(frozen=True)
@@ -143,7 +148,7 @@ class Today:
 
 def today(now: datetime) -> Today:
     """Derive the page from open trials: plan minus what happened."""
-    found = open_trials()
+    found = with_expected(open_trials())
     batches = batches_in_use()
     day = local_day(now)
     due: dict[tuple[int, str], list[RoundTask]] = defaultdict(list)
@@ -279,15 +284,18 @@ def _all_waking(found: Iterable[TrialCourses], now: datetime) -> list[WakingTria
     if not counting:
         return []
     usual = usual_scatters()
-    return sorted((_waking(t, now, usual.of(t.trial).rho0) for t in counting), key=_longest_unseen)
+    # deciding takes curves: only where counting is over but for the closing
+    decided = kept_decisions([t.trial for t in counting if t.advice in MAY_CLOSE], usual)
+    return sorted((_waking(t, now, usual.of(t.trial), decided.get(t.trial.pk)) for t in counting), key=_longest_unseen)
 
 
-def _waking(trial: TrialCourses, now: datetime, rho0: float) -> WakingTrial:
+def _waking(trial: TrialCourses, now: datetime, usual: UsualScatter, decision: TrialDecision | None) -> WakingTrial:
     t = trial.trial
     age = (now - trial.sown_at) / timedelta(days=1) if trial.sown_at else 0.0
     last = max((d.last_look.at for d in trial.dishes if d.last_look), default=None)
-    furrows = furrows_of(trial, by_treatment(trial), rho0)
-    return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, last, furrows)
+    furrows = furrows_of(trial, by_treatment(trial), usual)
+    hint = f"You can close it. {decision.headline}" if decision else ""
+    return WakingTrial(t.pk, t.code, t.question, t.lot.common_name, age, t.length_days, last, furrows, hint)
 
 
 def _longest_unseen(trial: WakingTrial) -> tuple[bool, float, str]:

@@ -9,12 +9,12 @@ from django.db.models import Q
 
 from core.germination import PooledShare
 from core.seedstock import HazardCare, cares
-from core.treatment import years_sentence
-from core.verdict import RecipeEvidence, best_sentence, best_so_far, openness, plant_share_sentence
+from core.treatment import TreatmentKey, years_sentence
+from core.verdict import AS_NAMED, Called, RecipeEvidence, best_sentence, best_so_far, openness, plant_share_sentence
 from core.vocabulary import Hazard, Openness, Question, StepKind, TrialState
 from server.evidence.selectors.conclusions import ConclusionView, of_lots
-from server.evidence.selectors.earlier import EarlierLine, ResultsOver, gather, results_over
-from server.evidence.selectors.lot_page import forecast_of
+from server.evidence.selectors.earlier import EarlierLine, Key, ResultsOver, gather, results_over
+from server.evidence.selectors.lot_page import LotDecision, decisions_of, forecast_of
 from server.evidence.selectors.lot_tests import LotTest, LotTests, lot_tests
 from server.evidence.selectors.usual import usual_scatters
 from server.lots.models import Lot
@@ -26,12 +26,10 @@ from server.taxa.models import Taxon
 from server.trials.models import Trial
 from server.trials.selectors.state import trials
 
-NO_TREATMENT = "no treatment"
-
 
 @dataclass(frozen=True)
 class KnownRecipe:
-    """A recipe over all trials of the plant; `openness` says how much its question is still open. `recipe` None: sown as it is."""
+    """A treatment over all trials of the plant; `openness` says how much its question is still open. `recipe` None: sown as it is."""
 
     name: str
     recipe: int | None
@@ -44,7 +42,7 @@ class KnownRecipe:
 
 @dataclass(frozen=True)
 class KnownLot:
-    """A lot of the plant with its tests over the years, and the day on which half is left by the forecast."""
+    """A lot of the plant with its tests over the years, and how long it is likely to keep."""
 
     id: int
     code: str
@@ -54,7 +52,7 @@ class KnownLot:
     stock: Stock
     ended: str
     tests: list[LotTest]
-    half_on: date | None
+    keeps: str
 
 
 @dataclass(frozen=True)
@@ -97,6 +95,7 @@ class PlantKnowledge:
     trays: list[TrayView]
     plant_share: str
     conclusions: list[ConclusionView]
+    decisions: list[LotDecision]
 
 
 @dataclass(frozen=True)
@@ -135,7 +134,7 @@ def knowledge_rows() -> list[KnowledgeRow]:
 
 
 def _row(taxon: int | None, alone: int | None, lots: Sequence[Lot], mine: Sequence[Trial], told: ResultsOver | None) -> KnowledgeRow:
-    evidence = _evidence(told) if told else []
+    evidence = [e for _, e in _evidence(told)] if told else []
     best = best_so_far(evidence)
     return KnowledgeRow(
         taxon=taxon,
@@ -144,9 +143,9 @@ def _row(taxon: int | None, alone: int | None, lots: Sequence[Lot], mine: Sequen
         common_name=lots[0].common_name,
         lots=len(lots),
         trials=len(mine),
-        best=best_sentence(evidence),
+        best=best_sentence(evidence, _called(told) if told else AS_NAMED),
         best_name=best.name if best else "",
-        best_share=best.pooled.p if best else None,
+        best_share=best.pooled.mean.median if best else None,
         openness=openness(best),
         hazards=lots[0].taxon.hazard_words if lots[0].taxon else lots[0].hazard_words,
     )
@@ -160,7 +159,8 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
     usual = usual_scatters()
     tests = lot_tests(found, usual)
     told = results_over(found, usual, tests.gathered)
-    evidence = _evidence(told)
+    keyed = _evidence(told)
+    evidence = [e for _, e in keyed]
     best = best_so_far(evidence)
     left = stocks([x.pk for x in lots])
     known_lots = [_lot(x, tests, left[x.pk], today) for x in lots]
@@ -181,36 +181,41 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
         growth=years_sentence(taxon.years_to_flower, tree=taxon.woody) if taxon else "",
         cares=cares(hazards),
         caution=taxon.caution if taxon else "",
-        best=best_sentence(evidence),
-        recipes=[_recipe(e, told, best) for e in evidence],
+        best=best_sentence(evidence, _called(told)),
+        recipes=[_recipe(key, e, told, best) for key, e in keyed],
         not_asked=_not_asked(taxon, told),
         trials=[KnownTrial(t.pk, t.code, t.question, Question(t.asks), t.lot.code, t.sow_on, tests.standing[t.pk].state) for t in found],
         lots=known_lots,
         trays=tray_views(Tray.objects.filter(lot__in=lots).order_by("-pk")),
         plant_share=plant_share_sentence(learned_plant_share(lots[0])) if lots else "",
         conclusions=of_lots(lots),
+        decisions=decisions_of(found, tests, usual),
     )
 
 
 def _lot(lot: Lot, told: LotTests, stock: Stock, today: date) -> KnownLot:
-    half = forecast_of(lot, told, today).half_on if told.of(lot) else None
-    return KnownLot(lot.pk, lot.code, lot.origin_place, lot.collected_on, lot.collected_precision, stock, lot.ended, told.of(lot), half)
+    own = told.of(lot)
+    keeps = forecast_of(lot, own, today).sentence if own.tests else ""
+    return KnownLot(lot.pk, lot.code, lot.origin_place, lot.collected_on, lot.collected_precision, stock, lot.ended, own.tests, keeps)
 
 
-def _evidence(told: ResultsOver) -> list[RecipeEvidence]:
-    """Recipes over trials, the one that woke most first."""
+def _evidence(told: ResultsOver) -> list[tuple[Key, RecipeEvidence]]:
+    """Treatments over trials, the one that germinated best first."""
     found = []
-    for name in told.lines:
-        pooled = told.view(name).pooled
+    for key in told.lines:
+        pooled = told.view(key).pooled
         if pooled is not None:
-            found.append(RecipeEvidence(name, pooled, told.replicated[name]))
-    return sorted(found, key=lambda e: (-e.pooled.p, e.name))
+            found.append((key, RecipeEvidence(told.names[key], pooled, told.replicated[key])))
+    return sorted(found, key=lambda x: (-x[1].pooled.mean.median, x[1].name))
 
 
-def _recipe(e: RecipeEvidence, told: ResultsOver, best: RecipeEvidence | None) -> KnownRecipe:
-    view = told.view(e.name)
-    leads = best is not None and e.name == best.name
-    return KnownRecipe(e.name, told.recipes.get(e.name), view.lines, e.pooled, view.sentence, openness(e), leads)
+def _recipe(key: Key, e: RecipeEvidence, told: ResultsOver, best: RecipeEvidence | None) -> KnownRecipe:
+    view = told.view(key)
+    return KnownRecipe(e.name, told.recipes.get(key), view.lines, e.pooled, view.sentence, openness(e), e is best)
+
+
+def _called(told: ResultsOver) -> Called:
+    return Called(frozenset(name for key, name in told.names.items() if isinstance(key, TreatmentKey) and key.untreated))
 
 
 def _not_asked(taxon: Taxon | None, told: ResultsOver) -> list[StepKind]:

@@ -15,6 +15,7 @@ from core.seedstock import (
     PureLiveSeed,
     SowingChoice,
     SowingChoices,
+    TrayExperience,
     cares,
     direct_sowing,
     pure_live_seed,
@@ -129,28 +130,38 @@ class Basis:
     n_eff: float
     rests_on: str
     learned: PlantShare
-    used: float
+    trays: TrayExperience
 
 
 def basis_of(wish: SowingWish) -> Basis:
     """The result a wish rests on; refused where there is none and none was typed."""
     learned = learned_plant_share(wish.lot)
-    used = learned.s if wish.plant_share is None else wish.plant_share
+    typed = wish.plant_share
+    trays = learned.experience if typed is None else TrayExperience(typed, rho_t=learned.experience.rho_t)
     if wish.treatment is not None:
         found = tested(wish.treatment, wish.lot)
         if found is None:
-            raise refused("/treatment", "nothing_counted", "Nothing of this treatment was counted yet: choose another, or type a percent.")
+            raise refused(
+                "/treatment", "nothing_counted", "Nothing of this treatment was counted yet. Choose another, or type a percentage."
+            )
         where = f"lot {found.lot_code}, not this one" if found.other_lot else "this lot"
         rests_on = (
-            f"{found.name} in {found.trial_code} on {where}: {found.germinated} of {found.sown}, "
-            f"somewhere between {percent(found.lower)} and {percent(found.upper)} %"
+            f"“{found.name}” in {found.trial_code} on {where}: {found.germinated} of {found.sown} "
+            f"({percent(found.lower)}–{percent(found.upper)} %){_shrunk(found)}"
         )
-        return Basis(found, found.share, found.n_eff, rests_on, learned, used)
+        return Basis(found, found.sowing_share, found.n_eff, rests_on, learned, trays)
     if wish.typed_share is None or wish.typed_seeds is None:
-        message = "Say what the sowing rests on: a treatment that was tried, or a percent with the number of seeds it was found with."
+        message = "Choose what the sowing rests on: a treatment that was tried, or a percentage with the number of seeds it was found with."
         raise refused("/treatment", "no_basis", message)
     rests_on = f"{percent(wish.typed_share)} % typed by hand, of {wish.typed_seeds} seeds taken as one dish"
-    return Basis(None, wish.typed_share, n_eff_of_count(wish.typed_seeds), rests_on, learned, used)
+    return Basis(None, wish.typed_share, n_eff_of_count(wish.typed_seeds), rests_on, learned, trays)
+
+
+def _shrunk(found: TestedTreatment) -> str:
+    """That the best of several treatments is partly luck, where that lowers the share planned with."""
+    if percent(found.sowing_share) == percent(found.share):
+        return ""
+    return f"; planned with {percent(found.sowing_share)} %, because the best of several treatments is partly luck"
 
 
 def recipe_of(wish: SowingWish) -> Recipe | None:
@@ -160,9 +171,8 @@ def recipe_of(wish: SowingWish) -> Recipe | None:
 
 def preview(wish: SowingWish, today: date) -> SowingPreview:
     """Work out a wish."""
-    basis = basis_of(wish)
     try:
-        return _preview(wish, basis, today)
+        return _preview(wish, basis_of(wish), today)
     except CoreError as error:
         raise refused_by_core(error, _FIELDS.get(error.parameter, f"/{error.parameter}")) from error
 
@@ -184,7 +194,7 @@ def _preview(wish: SowingWish, basis: Basis, today: date) -> SowingPreview:
         basis.share,
         basis.n_eff,
         wish.plants_wanted,
-        s=basis.used,
+        trays=basis.trays,
         target=wish.target_fill,
         assurance=wish.assurance,
         cells_a_tray=wish.cells_per_tray,
@@ -204,7 +214,7 @@ def _preview(wish: SowingWish, basis: Basis, today: date) -> SowingPreview:
         n_eff=basis.n_eff,
         rests_on=basis.rests_on,
         plant_share=basis.learned,
-        plant_share_used=basis.used,
+        plant_share_used=basis.trays.mean,
         plant_share_sentence=plant_share_sentence(basis.learned),
         way=wish.way,
         seeds_per_cell=seeds_per_cell,
@@ -259,7 +269,7 @@ def _ground(wish: SowingWish, basis: Basis, weight: Conversion | None, stock: St
     tsw = GRAMS_A_THOUSAND / weight.rate.per_unit if weight and weight.rate.per_unit else None
     pure = weight.purity if weight else 1.0
     # without a thousand-seed weight the seeds are still known, the grams are not
-    found = direct_sowing(basis.share, wish.plants_per_m2, tsw or 1.0, pure, basis.used, wish.area_m2)
+    found = direct_sowing(basis.share, wish.plants_per_m2, tsw or 1.0, pure, basis.trays.mean, wish.area_m2)
     if tsw is None:
         found = GroundSowing(found.seeds_per_m2, None, None, found.reasons)
     seeds = None if found.seeds_per_m2 is None else math.ceil(found.seeds_per_m2 * wish.area_m2)
@@ -298,14 +308,14 @@ def _notes(wish: SowingWish, calendar: SowingCalendar, seeds: int | None, stock:
             f"Begun today, plants are ready about {date.fromordinal(after):%-d %b %Y}."
         )
     if stock.seeds is None:
-        out.append("Nobody has said how much of this lot there is: count, weigh or scoop it before seed is drawn.")
+        out.append("The amount of this lot is unknown. Count, weigh or scoop it before you draw seed.")
     elif seeds is not None and seeds > stock.seeds:
         there = f"{'≈ ' if stock.estimated else ''}{stock.seeds:,}"
         out.append(f"This takes {seeds:,} seeds, and the lot holds {there}. Want fewer plants, or find seed.")
     elif seeds is not None and seeds > SCARCE * stock.seeds:
         out.append(f"This takes {100 * seeds / stock.seeds:.0f} % of what is left of the lot. Keep some for a year that fails.")
     if not calendar.coming_up_known:
-        out.append("No trial tells when it comes up: two weeks are taken, a guess.")
+        out.append("No trial says when it emerges; two weeks are assumed.")
     taxon = wish.lot.taxon
     if taxon and (said := years_sentence(taxon.years_to_flower, tree=taxon.woody)):
         out.append(said)

@@ -6,17 +6,17 @@ from datetime import date
 
 from django.core.cache import caches
 
-from core.germination import USUAL_RHO, final_shares, indices
+from core.germination import USUAL_RHO, indices
 from core.vocabulary import TrialState
 from server.evidence.models import Conclusion
-from server.evidence.selectors.bags import bag_notes, share_with_bag
 from server.evidence.selectors.comparison import NothingToCompare
+from server.evidence.selectors.decision import judged
 from server.evidence.selectors.fingerprint import trial_fingerprint
 from server.evidence.selectors.shares import by_treatment
 from server.evidence.selectors.usual import UsualScatters, usual_scatters
-from server.evidence.selectors.verdict import verdict_of
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
+from server.record_kinds.kept import key_of
 from server.record_kinds.selectors import valid
 from server.trials.models import Treatment, Trial
 from server.trials.selectors.state import TrialCourses, trials, with_courses
@@ -28,8 +28,9 @@ MOST_TRIALS = 12
 class TestedTreatment:
     """A treatment in one trial as a sowing can rest on it. Shares 0..1; `n_eff` is the effective size of the test in seeds.
 
-    `rank` orders them: what people concluded, what the verdict uses, then by share; results of this lot before those of others.
-    `days_to_half` is when half of those that came up were up; None where nobody can say.
+    `rank` orders them: what people concluded, what the decision uses, then by share; results of this lot before those of others.
+    `sowing_share` is the share to plan with: the best of three treatments or more is partly luck. `days_to_half` is the time to 50 %
+    germination; None where nobody can say.
     """
 
     treatment: int
@@ -44,6 +45,7 @@ class TestedTreatment:
     share: float
     lower: float
     upper: float
+    sowing_share: float
     n_eff: float
     germinated: int
     sown: int
@@ -51,7 +53,7 @@ class TestedTreatment:
     days_to_half: float | None
     interim: bool
     concluded: bool
-    by_verdict: bool
+    by_decision: bool
     rank: int
 
 
@@ -62,7 +64,7 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
     usual = usual_scatters()
     chosen = set(valid(Conclusion.objects.filter(trial__in=wanted, treatment__isnull=False)).values_list("treatment", flat=True))
     found = [replace(x, other_lot=trial.lot_id != lot.pk, concluded=x.treatment in chosen) for trial in wanted for x in _of(trial, usual)]
-    found.sort(key=lambda x: (x.other_lot, not x.concluded, not x.by_verdict, x.interim, -x.share, -x.trial))
+    found.sort(key=lambda x: (x.other_lot, not x.concluded, not x.by_decision, x.interim, -x.share, -x.trial))
     return [replace(x, rank=i) for i, x in enumerate(found)]
 
 
@@ -80,25 +82,24 @@ def n_eff_of_count(seeds: int) -> float:
 
 def _of(trial: Trial, usual: UsualScatters) -> list[TestedTreatment]:
     """The treatments of a trial, kept by what they were made from: while a sowing is typed they are asked for again and again."""
-    key = f"tested:{trial_fingerprint(trial)}:{usual.of(trial)!r}".replace(" ", "_")
+    key = key_of("tested", trial_fingerprint(trial), usual.of(trial))
     kept: list[TestedTreatment] | None = caches["answers"].get(key)
     if kept is None:
-        kept = _worked_out(with_courses([trial])[0], usual)
+        kept = _worked_out(with_courses([trial])[0])
         caches["answers"].set(key, kept, timeout=None)
     return kept
 
 
-def _worked_out(courses: TrialCourses, usual: UsualScatters) -> list[TestedTreatment]:
+def _worked_out(courses: TrialCourses) -> list[TestedTreatment]:
     treatments = by_treatment(courses)
     if courses.sown_at is None or any(not t.counted for t in treatments) or not any(d.looks for d in courses.dishes):
         return []
-    shares = final_shares([t.as_counted() for t in treatments], usual.of(courses.trial).rho0)
-    notes = bag_notes(treatments)
-    judged = verdict_of(courses)
-    use = None if isinstance(judged, NothingToCompare) else judged.verdict.chosen
+    found = judged(courses)
+    if isinstance(found, NothingToCompare):
+        return []
+    decision = found.verdict.decision
     out = []
-    for t, share in zip(treatments, shares.treatments, strict=True):
-        shown = share_with_bag(share.p, share.lower, share.upper, notes.get(t.treatment.pk))
+    for i, (t, share) in enumerate(zip(treatments, found.facts.comparison.shares.treatments, strict=True)):
         recipe = t.treatment.recipe
         out.append(
             TestedTreatment(
@@ -111,9 +112,10 @@ def _worked_out(courses: TrialCourses, usual: UsualScatters) -> list[TestedTreat
                 tested_on=local_day(courses.sown_at),
                 recipe=recipe.pk if recipe else None,
                 recipe_name=recipe.name if recipe else "",
-                share=shown.p,
-                lower=shown.lower,
-                upper=shown.upper,
+                share=share.share,
+                lower=share.lower,
+                upper=share.upper,
+                sowing_share=decision.options[i].sowing_share if decision else share.share,
                 n_eff=share.n_eff,
                 germinated=share.g,
                 sown=share.n,
@@ -121,7 +123,7 @@ def _worked_out(courses: TrialCourses, usual: UsualScatters) -> list[TestedTreat
                 days_to_half=indices(t.records).t50,
                 interim=courses.state is not TrialState.CLOSED,
                 concluded=False,
-                by_verdict=t.treatment.name == use,
+                by_decision=decision is not None and decision.use == i,
                 rank=0,
             )
         )
@@ -129,5 +131,5 @@ def _worked_out(courses: TrialCourses, usual: UsualScatters) -> list[TestedTreat
 
 
 def best_of(found: Sequence[TestedTreatment]) -> TestedTreatment | None:
-    """The one that is proposed: the first in rank that woke any."""
+    """The one that is proposed: the first in rank of which any germinated."""
     return next((x for x in found if x.share > 0), found[0] if found else None)

@@ -2,7 +2,7 @@
 
 from collections import defaultdict
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 
 from django.db.models import QuerySet, Sum
@@ -90,7 +90,8 @@ def outcome_of(tray: Tray, sown: TraySown | None, outcomes: list[Outcome]) -> Tr
         return None
     emerged = by_stage[OutcomeStage.EMERGED].count
     thinned = by_stage[OutcomeStage.THINNED].count if OutcomeStage.THINNED in by_stage else 0
-    return TrayOutcome(sown.seeds, tray.plan.tested_share, emerged, min(thinned, emerged), standing_of(outcomes))
+    plan = tray.plan
+    return TrayOutcome(sown.seeds, plan.tested_share, emerged, min(thinned, emerged), standing_of(outcomes), plan.tested_n_eff)
 
 
 def _view(tray: Tray, sown: TraySown | None, outcomes: list[Outcome]) -> TrayView:
@@ -133,7 +134,11 @@ def learned_plant_share(lot: Lot) -> PlantShare:
     told = [(t, found) for t in trays if (found := outcome_of(t, sown.get(t.pk), counts[t.pk])) is not None]
     everything = plant_share_of([x for _, x in told])
     same = [x for t, x in told if _same_plant(t.lot, lot)]
-    return plant_share_of(same, everything.s) if same else everything
+    if not same:
+        return everything
+    # how much trays differ from their test is the grower's way of sowing, not the plant's
+    own = plant_share_of(same, everything.s)
+    return replace(own, experience=replace(own.experience, rho_t=everything.experience.rho_t))
 
 
 def _same_plant(a: Lot, b: Lot) -> bool:

@@ -75,11 +75,11 @@ class KnownOfAPlant(ApiCase):
         with self.assertNumQueries(3):
             self.client.get("/api/v1/knowledge/")
         caches["answers"].clear()
-        with self.assertNumQueries(10):
+        with self.assertNumQueries(13):
             self.client.get("/api/v1/knowledge/")
         for n in range(4):
             make_lot(f"N-{n}", taxon=make_taxon(f"Plantus {n}", f"plant {n}"), field_name="")
-        with self.assertNumQueries(10):
+        with self.assertNumQueries(13):
             self.assertEqual(len(self.client.get("/api/v1/knowledge/").json()), 5)
 
 

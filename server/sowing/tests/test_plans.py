@@ -51,10 +51,10 @@ class Sowings(TestCase):
 
 
 class WhatASowingRestsOn(Sowings):
-    def test_the_treatment_the_verdict_uses_stands_first(self):
+    def test_the_treatment_of_the_decision_comes_first(self):
         found = tested_treatments(self.lot)
         self.assertEqual([t.name for t in found], ["cold", "none"])
-        self.assertEqual((found[0].by_verdict, found[0].germinated, found[0].sown), (True, 45, 60))
+        self.assertEqual((found[0].by_decision, found[0].germinated, found[0].sown), (True, 45, 60))
         self.assertLessEqual(found[0].n_eff, 60)
 
     def test_another_lot_of_the_plant_is_offered_last_and_said(self):
@@ -292,4 +292,4 @@ class AmountsInGrams(Sowings):
         lot = make_lot("LL-901", seeds=None, taxon=self.taxon, field_name="")
         seen = preview(self.wish(lot=lot), self.today)
         self.assertIsNone(seen.remains)
-        self.assertTrue(any("Nobody has said" in n for n in seen.notes))
+        self.assertTrue(any("The amount of this lot is unknown" in n for n in seen.notes))

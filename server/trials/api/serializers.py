@@ -51,6 +51,7 @@ class NewTreatmentSerializer(serializers.Serializer[None]):
     light = serializers.ChoiceField(choices=choices_of(Light), allow_blank=True, default="")
     level_a = serializers.CharField(max_length=40, allow_blank=True, default="")
     level_b = serializers.CharField(max_length=40, allow_blank=True, default="")
+    bags = serializers.IntegerField(min_value=1, max_value=100, default=1)
 
 
 class NewTrialSerializer(serializers.ModelSerializer[Trial]):
@@ -156,13 +157,14 @@ class SetAsideRequestSerializer(serializers.Serializer[None]):
 
 
 class PutInBagsSerializer(serializers.Serializer[None]):
-    """How a planned trial's treated seed goes into bags."""
+    """How a planned trial's treated seed goes into bags; without `bags`, as each treatment is planned."""
 
     mode = serializers.ChoiceField(choices=choices_of(PlanMode), default=PlanMode.SOW_TOGETHER)
     place = serializers.PrimaryKeyRelatedField(
         queryset=Place.objects.select_related("parent__parent__parent"), allow_null=True, default=None
     )
     bag_for_each_dish = serializers.BooleanField(default=False)
+    bags = serializers.IntegerField(min_value=1, max_value=100, allow_null=True, default=None)
     sure = serializers.BooleanField(default=False)
 
 

@@ -13,7 +13,7 @@ from core.records import Closing as ClosingFates
 from core.records import CountRecord, Inspection
 from core.vocabulary import AmountKnown, Light
 from server.batches.models import BagLook
-from server.batches.selectors.courses import sprouts_in
+from server.batches.selectors.courses import origins_of, sprouts_in
 from server.people.models import Person
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch
@@ -25,7 +25,10 @@ COUNTED = ("dish", "at", "client_id", "new_germinated", "new_abnormal", "new_rot
 
 @dataclass(frozen=True)
 class DishCourse:
-    """A dish, its own time zero, and its valid happenings."""
+    """A dish, its own time zero, and its valid happenings.
+
+    `origin` is the batch it was filled from; for a part that was split off, the batch that it was split from.
+    """
 
     dish: Dish
     sown_at: datetime | None
@@ -34,6 +37,7 @@ class DishCourse:
     set_aside: SetAside | None
     sprouts: Sequence[BagLook] = ()
     dishes_of_bag: int = 0
+    origin: int | None = None
     stretches: Sequence[Stretch] = ()
 
     def day_of(self, at: datetime) -> float | None:
@@ -152,7 +156,7 @@ def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[Dis
     stretches: dict[int, list[Stretch]] = defaultdict(list)
     for stretch in valid(Stretch.objects.filter(dish__in=ids)).select_related("by").order_by("at", "pk"):
         stretches[stretch.dish_id].append(stretch)
-    bags, sizes = _bags(wanted)
+    bags, sizes, origins = _bags(wanted)
     return [
         DishCourse(
             dish=d,
@@ -162,6 +166,7 @@ def courses_of(dishes: Iterable[Dish], *, with_people: bool = False) -> list[Dis
             set_aside=aside.get(d.pk),
             sprouts=bags.get(d.batch_id or 0, ()),
             dishes_of_bag=sizes.get(d.batch_id or 0, 0),
+            origin=origins.get(d.batch_id or 0),
             stretches=stretches[d.pk],
         )
         for d in wanted
@@ -180,13 +185,13 @@ def _with_people(found: "QuerySet[Look]") -> list[Look]:
     return looks
 
 
-def _bags(dishes: Sequence[Dish]) -> tuple[dict[int, list[BagLook]], dict[int, int]]:
-    """Sprouts of the bags that dishes were drawn from, and how many dishes each bag filled; no query where there is no bag."""
+def _bags(dishes: Sequence[Dish]) -> tuple[dict[int, list[BagLook]], dict[int, int], dict[int, int]]:
+    """Sprouts of the bags that dishes were drawn from, how many dishes each filled, and its origin; no query without a bag."""
     ids = {d.batch_id for d in dishes if d.batch_id is not None}
     if not ids:
-        return {}, {}
+        return {}, {}, {}
     sizes = dict(Dish.objects.filter(batch__in=ids).values("batch").annotate(n=Count("pk")).values_list("batch", "n"))
-    return sprouts_in(ids), sizes
+    return sprouts_in(ids), sizes, origins_of(ids)
 
 
 def course_of(dish: Dish) -> DishCourse:

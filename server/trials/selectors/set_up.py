@@ -29,7 +29,7 @@ class Drawing:
 
 @dataclass(frozen=True)
 class SetUpDish:
-    """A dish on its place; `treatment` is empty where who looks may not know it."""
+    """A dish on its place; `treatment` and the code of its `bag` are empty where who looks may not know them."""
 
     id: int
     code: str
@@ -38,12 +38,16 @@ class SetUpDish:
     block: int
     seeds: int
     treatment: str
+    bag: str
     sown_at: datetime | None
 
 
 @dataclass(frozen=True)
 class SetUpTreatment:
-    """A treatment with its dishes; `starts_on` is the day its first step begins so that all are sown together."""
+    """A treatment with its dishes; `starts_on` is the day its first step begins so that all are sown together.
+
+    `bags` is how many bags its seed is planned to be treated in.
+    """
 
     id: int
     name: str
@@ -52,6 +56,7 @@ class SetUpTreatment:
     light: Light
     starts_on: date | None
     added_on: date | None
+    bags: int
     dishes: list[int]
     sown: int
 
@@ -146,6 +151,7 @@ def _dish(course: DishCourse, *, knows: bool) -> SetUpDish:
         block=dish.block,
         seeds=dish.seeds,
         treatment=dish.treatment.name if knows else "",
+        bag=dish.batch.code if knows and dish.batch else "",
         sown_at=course.sown_at,
     )
 
@@ -169,6 +175,7 @@ def _treatments(trial: Trial, dishes: Sequence[DishCourse], *, knows: bool) -> l
                 light=Light(t.light or trial.light),
                 starts_on=starts,
                 added_on=t.added_on,
+                bags=t.bags,
                 dishes=[d.dish.pk for d in group] if knows else [],
                 sown=sum(d.sown_at is not None for d in group),
             )

@@ -11,6 +11,7 @@ from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.trials.models import Deviation, Look, Trial
 from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.expected import with_expected
 from server.trials.selectors.state import TrialCourses, with_courses
 
 
@@ -167,7 +168,7 @@ def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float
 
 def count_sheet(trial: Trial, now: datetime) -> CountSheet:
     """The sheet of one trial."""
-    courses = with_courses([trial], with_people=True)[0]
+    courses = with_expected(with_courses([trial], with_people=True))[0]
     first = courses.first_germination_day
     notes = _notes(trial)
     return CountSheet(

@@ -7,20 +7,30 @@ from functools import cached_property
 
 from django.db.models import Exists, OuterRef, QuerySet
 
-from core.design import next_look, stop_rule
+from core.design import ExpectedCourse, next_look, stop_rule
 from core.records import CountRecord
 from core.vocabulary import StopReason, TrialState
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, SetAside, Trial
 from server.trials.selectors.courses import DAY, DishCourse, courses_of
 
+# the dish that needs most decides for a trial
+STOP_ORDER = [
+    StopReason.STILL_COMING,
+    StopReason.LENGTH_NOT_REACHED,
+    StopReason.MORE_EXPECTED,
+    StopReason.QUIET_AND_LENGTH,
+    StopReason.ALL_ACCOUNTED,
+]
+
 
 @dataclass(frozen=True)
 class TrialCourses:
-    """A trial with the courses of all its dishes, in place order."""
+    """A trial with the courses of all its dishes, in place order; `expected` is what past trials of its plant let expect, if asked."""
 
     trial: Trial
     dishes: Sequence[DishCourse]
+    expected: ExpectedCourse | None = None
 
     @property
     def state(self) -> TrialState:
@@ -57,14 +67,14 @@ class TrialCourses:
         """Whether a dish may be closed; None unless it is open, and after one look in the dark, which tells no time."""
         if not course.open or (course.dark and len(course.looks) <= 1):
             return None
-        return stop_rule(course.current, self.trial.length_days, self.trial.every_days).reason
+        expected = None if self.expected is None else self.expected.days
+        return stop_rule(course.current, self.trial.length_days, self.trial.every_days, expected).reason
 
     @cached_property
     def advice(self) -> StopReason | None:
         """Whether the trial as a whole may be closed: the dish that needs most decides. None without an open dish."""
         reasons = [reason for d in self.dishes if (reason := self.advice_of(d)) is not None]
-        order = [StopReason.STILL_COMING, StopReason.LENGTH_NOT_REACHED, StopReason.QUIET_AND_LENGTH, StopReason.ALL_ACCOUNTED]
-        return min(reasons, key=order.index, default=None)
+        return min(reasons, key=STOP_ORDER.index, default=None)
 
 
 def _first_germination(records: Iterable[CountRecord]) -> float | None:

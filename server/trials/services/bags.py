@@ -1,4 +1,4 @@
-"""Batches for the treatments of a planned trial: one bag for all dishes of a treatment, or one for each dish."""
+"""Batches for the treatments of a planned trial: the bags that each is planned with, or one for each dish."""
 
 from collections import defaultdict
 from datetime import datetime
@@ -14,29 +14,46 @@ from server.people.permissions import Right, require
 from server.people.selectors import work_calendar
 from server.places.models import Place
 from server.record_kinds.services import change_thing
-from server.rest.problems import Problem
+from server.rest.problems import Problem, refused
 from server.trials.models import Dish, Trial
 
 
 @transaction.atomic
 def put_in_bags(
-    *, by: Person, trial: Trial, at: datetime, mode: PlanMode, place: Place | None, bag_for_each_dish: bool, sure: bool = False
+    *,
+    by: Person,
+    trial: Trial,
+    at: datetime,
+    mode: PlanMode,
+    place: Place | None,
+    bag_for_each_dish: bool = False,
+    bags: int | None = None,
+    sure: bool = False,
 ) -> list[Batch]:
     """Put the treated seed of a trial into bags. Its seeds were drawn when it was laid out, so the ledger does not move.
 
-    A bag for each dish makes the dishes replicates of the treatment too; one bag for all of them is "treated together".
+    Each treatment goes into the bags it is planned with, unless `bags` says how many, or each dish gets a bag of its own. Several bags
+    make the treatment itself replicated; one bag for all dishes is "treated together".
     """
     require(by, Right.PLAN)
     dishes = Dish.objects.filter(treatment__trial=trial, treatment__recipe__isnull=False, batch__isnull=True, sowings__isnull=True)
     waiting = list(dishes.select_related("treatment__recipe", "treatment__trial__lot__taxon").order_by("treatment__order", "position"))
     if not waiting:
         raise Problem(f"Every treatment of {trial.code} that has a recipe is in its bags, or is sown.", code="nothing_to_treat")
-    groups: dict[tuple[int, int], list[Dish]] = defaultdict(list)
+    of_treatment: dict[int, list[Dish]] = defaultdict(list)
     for dish in waiting:
-        groups[dish.treatment_id, dish.pk if bag_for_each_dish else 0].append(dish)
+        of_treatment[dish.treatment_id].append(dish)
+    groups = []
+    for mine in of_treatment.values():
+        wanted = len(mine) if bag_for_each_dish else bags or mine[0].treatment.bags
+        if wanted > len(mine):
+            message = f"{wanted} bags for the {len(mine)} dishes of “{mine[0].treatment.name}”: each bag fills at least one dish."
+            raise refused("/bags", "bags_out_of_range", message)
+        # dishes are filled from the bags in turn, so that the bags of a treatment lie all over the places
+        groups += [mine[n::wanted] for n in range(wanted)]
     calendar = work_calendar()
     made = []
-    for group in groups.values():
+    for group in groups:
         treatment = group[0].treatment
         if treatment.recipe is None or not treatment.recipe.steps.exists():
             continue

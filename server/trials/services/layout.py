@@ -37,6 +37,7 @@ class NewTreatment:
     light: str = ""
     level_a: str = ""
     level_b: str = ""
+    bags: int = 1
 
 
 def cost_of(*, lot: Lot, treatments: int, dishes: int, seeds_per_dish: int) -> tuple[SeedCost, Stock]:
@@ -67,6 +68,7 @@ def lay_out_trial(
     """Lay out a trial: its dishes get unique blind codes and random positions, and its seed is drawn from the lot."""
     require(by, Right.PLAN)
     check_treatments(treatments)
+    _check_bags(treatments, dishes_per_treatment)
     cost, stock = cost_of(lot=lot, treatments=len(treatments), dishes=dishes_per_treatment, seeds_per_dish=seeds_per_dish)
     _check_stock(cost, stock, lot)
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
@@ -84,6 +86,14 @@ def lay_out_trial(
         )
     _draw_seed(by, trial, cost.seeds, stock, at)
     return trial
+
+
+def _check_bags(treatments: Sequence[NewTreatment], dishes: int) -> None:
+    """A bag fills at least one dish."""
+    for index, t in enumerate(treatments):
+        if not 1 <= t.bags <= max(1, dishes):
+            message = f"“{t.name}” cannot be treated in {t.bags} bags: it has {dishes} dishes, and each bag fills at least one."
+            raise refused(f"/treatments/{index}/bags", "bags_out_of_range", message)
 
 
 def _place_of(placement: Placement, places: Sequence[Place], layout: Layout, dishes: int) -> Place | None:
@@ -114,6 +124,7 @@ def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, s
     """Add a treatment to a trial that stands already: its dishes go to the end, and it is marked as not run at the same time."""
     require(by, Right.PLAN)
     there = list(Treatment.objects.filter(trial=trial))
+    _check_bags([new], dishes)
     if new.is_control:
         raise refused("/is_control", "two_controls", "A treatment added later cannot be the control: it was not run beside the others.")
     check_treatments([*(NewTreatment(t.name, is_control=t.is_control) for t in there), new], at_field="/name")

@@ -103,7 +103,7 @@ class LaterTreatments(ApiCase):
         self.client.post(f"/api/v1/trials/{trial.pk}/sow/", {"dishes": [d.pk for d in added]})
         look(dishes_of(trial, "none")[0], 3, 1)
         warnings = " ".join(self.client.get(f"/api/v1/trials/{trial.pk}/comparison/").json()["warnings"])
-        self.assertIn("smoke was added on", warnings)
+        self.assertIn("“Smoke” was added on", warnings)
         self.assertIn("not run at the same time", warnings)
 
     def test_a_name_twice_a_second_control_and_too_much_seed_are_refused(self):

@@ -1,113 +1,132 @@
-"""Treatments held against each other, in sentences: how many, how fast, and both in one."""
+"""Treatments compared with each other, in sentences: how many, how fast, and both in one."""
 
 from collections.abc import Callable, Sequence
 
 from core.design import smallest_differences
 from core.germination import Comparison as FinalComparison
 from core.germination import (
-    CountedTreatment,
-    DoubtedFit,
-    FittedTime,
     SpeedPair,
+    TimeComparison,
+    TrialShares,
     compact_letters,
-    compare_final,
     compare_mgt,
     compare_pace,
+    compare_shares,
     compare_t50,
     pair_indices,
 )
-from core.verdict import p_said, pace_sentence, pair_sentence, speed_sentence
+from core.verdict import Called, p_said, pace_sentence, pair_sentence, speed_sentence
 from core.vocabulary import Family
-from server.evidence.selectors.comparison.rows import Row
+from server.evidence.selectors.comparison.rows import FITTED, DoubtedTimes, Row
 from server.evidence.selectors.comparison.views import AgainstControl, PaceSummary, SpeedLine, SpeedResult
 
 
 def letters_of(every_pair: FinalComparison) -> dict[str, str]:
-    """Treatments that share a letter are not told apart; letters go out from the best."""
-    ranked = sorted(every_pair.shares.treatments, key=lambda t: -t.p)
+    """Letters of treatments, from the best: those that share one do not differ significantly."""
+    ranked = sorted(every_pair.shares.treatments, key=lambda t: -t.share)
     return compact_letters([t.name for t in ranked], [(p.a, p.b) for p in every_pair.pairs if p.told_apart])
 
 
-def against_control(counted: Sequence[CountedTreatment], control: str | None, rho0: float) -> dict[str, AgainstControl]:
-    """Each treatment against the control on how many came up."""
-    if control is None or len(counted) < 2:
+def against_control(shares: TrialShares, control: str | None, called: Called) -> dict[str, AgainstControl]:
+    """Each treatment compared with the control on how many germinated."""
+    if control is None or len(shares.treatments) < 2:
         return {}
-    result = compare_final(counted, Family.CONTROL, control, rho0)
-    smallest = smallest_differences(result.shares, pair_indices([t.name for t in counted], Family.CONTROL, control))
+    result = compare_shares(shares, Family.CONTROL, control)
+    smallest = smallest_differences(shares, pair_indices([t.name for t in shares.treatments], Family.CONTROL, control))
     return {
-        p.a: AgainstControl(pair_sentence(p, s, result.shares), p.diff, p.lower, p.upper, p.p, p.p_adjusted, p.told_apart, *s)
+        p.a: AgainstControl(pair_sentence(p, s, shares, called), p.diff, p.lower, p.upper, p.p, p.p_adjusted, p.told_apart, *s)
         for p, s in zip(result.pairs, smallest, strict=True)
     }
 
 
-def speed_of(rows: Sequence[Row], control: str | None) -> SpeedResult | None:
-    """How fast among those that came up; by T50 where every curve has its interval, else by mean times."""
-    told = [r for r in rows if not r.dark]
-    if len(told) < 2:
-        return None
-    came = [r for r in told if any(x.germinated for x in r.of.records)]
-    if not came:
-        return SpeedResult("none", "Nothing came up: there is no speed to compare.", [])
-    if len(came) > 1 and control not in {r.name for r in came}:
-        # a control in which nothing came up has no speed: the others are held against each other
-        told = came
-    family, against = _family([r.name for r in told], control)
-    wanting = [r.name for r in came if (d := r.half_doubt) is None or d.se is None]
-    if not wanting:
-        times = [_fitted_time(r) for r in told]
-        pairs = compare_t50(times, family, against)
-        return SpeedResult(
-            "t50",
-            "Compared by the time at which half of those that came up were up, from the curves.",
-            _lines(pairs, speed_sentence, ratio=True),
+class Times:
+    """Times of a trial compared: from the curves by percent, and mean germination times, each with the trial's one scatter."""
+
+    def __init__(self, rows: Sequence[Row], control: str | None, mean_n: float) -> None:
+        self.told = [r for r in rows if not r.dark]
+        came = [r for r in self.told if any(x.germinated for x in r.of.records) or r.bag_share]
+        self.came = came
+        # a control in which nothing germinated has no speed: the others are compared with each other
+        self.compared = came if len(came) > 1 and control not in {r.name for r in came} else self.told
+        self.family, self.against = _family([r.name for r in self.compared], control)
+        self.fitted: dict[int, TimeComparison] = {}
+        self.mgt: TimeComparison | None = None
+        if not self.compared:
+            return
+        for percent in FITTED.values():
+            self.fitted[percent] = compare_t50([r.time_to(percent) for r in self.compared], mean_n, self.family, self.against)
+        self.mgt = compare_mgt(
+            [r.name for r in self.compared],
+            [r.of.records for r in self.compared],
+            self.family,
+            self.against,
+            [r.of.bags.bags for r in self.compared],
+            [r.bag_share for r in self.compared],
         )
-    found = compare_mgt([r.name for r in told], [r.of.records for r in told], family, against)
-    used = ", ".join(f"{t.name} {t.dishes_used}" for t in found.treatments)
-    note = (
-        f"Compared by mean germination times of the dishes, because there is no curve with an interval for {', '.join(wanting)}. "
-        f"Dishes in which something came up: {used}."
-    )
-    return SpeedResult("mgt", note, _lines(found.pairs, speed_sentence))
+
+    def of(self, row: Row) -> DoubtedTimes:
+        """The times of one treatment."""
+        if row not in self.compared:
+            return DoubtedTimes({}, None, None)
+        at = self.compared.index(row)
+        fitted = {percent: found.treatments[at] for percent, found in self.fitted.items()}
+        return DoubtedTimes(fitted, self.mgt.treatments[at] if self.mgt else None, self.mgt.df if self.mgt else None)
+
+    @property
+    def without_curve(self) -> list[str]:
+        """Treatments that germinated and have no T50 with an interval."""
+        return [r.name for r in self.came if self.of(r).fitted[50].lower is None]
 
 
-def _fitted_time(row: Row) -> FittedTime:
-    doubt = row.half_doubt
-    fit = row.curve.fit if isinstance(row.curve, DoubtedFit) else None
-    return FittedTime(row.name, fit.t50 if fit else None, doubt.se if doubt else None, len(row.of.counted))
+def speed_of(times: Times, called: Called) -> SpeedResult | None:
+    """How fast among those that germinated; by T50 where every curve has its interval, else by mean times."""
+    if len(times.told) < 2:
+        return None
+    if not times.came or times.mgt is None:
+        return SpeedResult("none", "Nothing germinated, so there is no speed to compare.", [])
+    wanting = times.without_curve
+    if not wanting:
+        note = "Compared by T50, the time at which half of those that germinated had done so, from the curves."
+        return SpeedResult("t50", note, _lines(times.fitted[50].pairs, speed_sentence, called, ratio=True))
+    names = ", ".join(called.within(n) for n in wanting)
+    note = f"Compared by mean germination time, because there is no T50 with an interval for {names}."
+    return SpeedResult("mgt", note, _lines(times.mgt.pairs, speed_sentence, called))
 
 
-def pace_of(rows: Sequence[Row], control: str | None, horizon: float | None) -> PaceSummary:
-    """Rate and speed in one figure, over the dishes."""
+def pace_of(rows: Sequence[Row], control: str | None, horizon: float | None, rho_b: float, called: Called) -> PaceSummary:
+    """Share and speed in one figure, over the dishes."""
     told = [r for r in rows if not r.dark]
     if not told:
         return PaceSummary(None, "Counted once, in the dark: no pace.", None, [])
     family, against = _family([r.name for r in told], control)
-    found = compare_pace([r.name for r in told], [r.of.records for r in told], family, against, horizon)
+    bags = [r.of.bags.bags for r in told]
+    found = compare_pace([r.name for r in told], [r.of.records for r in told], family, against, horizon, bags, rho_b)
     overall = found.overall
     if overall.p is None:
         sentence = "No test over all: fewer than two treatments whose dishes differ in pace."
     else:
-        left = f", without {', '.join(told[i].name for i in overall.left_out)}" if overall.left_out else ""
+        left = f", without {', '.join(called.within(told[i].name) for i in overall.left_out)}" if overall.left_out else ""
         sentence = f"Over all treatments{left}: Welch’s F = {overall.f:.2f}, p {p_said(overall.p)}."
-    return PaceSummary(found.horizon, sentence, overall.p, _lines(found.pairs, pace_sentence))
+    return PaceSummary(found.horizon, sentence, overall.p, _lines(found.pairs, pace_sentence, called))
 
 
 def _family(names: Sequence[str], control: str | None) -> tuple[Family, str | None]:
     return (Family.CONTROL, control) if control in names else (Family.ALL, None)
 
 
-def _lines(pairs: Sequence[SpeedPair], say: Callable[..., str], **how: bool) -> list[SpeedLine]:
+def _lines(pairs: Sequence[SpeedPair], say: Callable[..., str], called: Called, **how: bool) -> list[SpeedLine]:
     return [
         SpeedLine(
             a=p.a,
             b=p.b,
-            sentence=say(p, **how),
+            sentence=say(p, called, **how),
             effect=p.effect,
             lower=p.lower,
             upper=p.upper,
             p=p.p,
             p_adjusted=p.p_adjusted,
             told_apart=p.told_apart,
+            one_bag=p.one_bag,
             reason=p.reason,
         )
         for p in pairs

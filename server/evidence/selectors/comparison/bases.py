@@ -1,6 +1,7 @@
 """Counts on a basis: of sown, of filled, of viable."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from core.germination import CountedDish, CountedTreatment
 from core.records import CountRecord
@@ -24,8 +25,8 @@ def counted_on(t: TreatmentCourses, basis: Base) -> CountedTreatment:
     whole = t.as_counted()
     if basis is Base.SOWN:
         return whole
-    dishes = [CountedDish(r.germinated, n) for r in t.records if (n := base_of(r, basis))]
-    return CountedTreatment(t.treatment.name, tuple(dishes), whole.estimate_cv)
+    dishes = [CountedDish(d.record.germinated, n, t.block_of(d)) for d in t.counted if (n := base_of(d.record, basis))]
+    return replace(whole, dishes=tuple(dishes))
 
 
 def choices(treatments: Sequence[TreatmentCourses]) -> list[BasisChoice]:
@@ -39,7 +40,7 @@ def _choice(basis: Base, records: Sequence[CountRecord], treatments: Sequence[Tr
         return BasisChoice(basis, True, "Of sown: every seed that went in counts.")
     missing = sum(base_of(r, basis) is None for r in records)
     if missing:
-        why = "not closed yet" if basis is Base.FILLED else "left something that nobody cut or stained"
+        why = "not closed yet" if basis is Base.FILLED else "have ungerminated seed that nobody cut or stained"
         return BasisChoice(basis, False, f"Of {basis}: {missing} of {len(records)} dishes {why}.")
     if any(not counted_on(t, basis).dishes for t in treatments):
         return BasisChoice(basis, False, f"Of {basis}: one treatment has no {basis} seed at all.")
@@ -51,6 +52,6 @@ def _choice(basis: Base, records: Sequence[CountRecord], treatments: Sequence[Tr
     return BasisChoice(
         basis,
         True,
-        f"Of viable: {out} seeds are left out, {rotted} rotted and {dead} dead among them. A treatment that kills looks better so: "
-        "hold it against “of sown”.",
+        f"Of viable: {out} seeds are left out, {rotted} rotted and {dead} dead among them. A treatment that kills looks better this way: "
+        "compare with “of sown”.",
     )

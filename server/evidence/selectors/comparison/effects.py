@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from core.germination import CountedDish, CountedTreatment, TrialShares, final_shares, indices
+from core.germination import TrialShares, final_shares, indices
 from core.verdict import percent
 from server.evidence.selectors.comparison.views import Effect
 from server.evidence.selectors.shares import TreatmentCourses
@@ -15,26 +15,33 @@ def effects_of(treatments: Sequence[TreatmentCourses], shares: TrialShares, *, h
     for t, share in zip(treatments, shares.treatments, strict=True):
         suspects = [(d, True, d.set_aside.why) for d in t.dishes if d.set_aside is not None]
         if share.odd_dish is not None:
-            suspects.append((t.counted[share.odd_dish], False, "stands out from the others"))
+            suspects.append((t.counted[share.odd_dish], False, "differs from the others"))
         for dish, aside, why in suspects:
-            effect = _effect(treatments, t, dish, shares.rho0, why, aside=aside, hidden=hidden)
+            effect = _effect(treatments, t, dish, shares, why, aside=aside, hidden=hidden)
             if effect is not None:
                 out.append(effect)
     return out
 
 
 def _effect(
-    treatments: Sequence[TreatmentCourses], t: TreatmentCourses, dish: DishCourse, rho0: float, why: str, *, aside: bool, hidden: bool
+    treatments: Sequence[TreatmentCourses],
+    t: TreatmentCourses,
+    dish: DishCourse,
+    shares: TrialShares,
+    why: str,
+    *,
+    aside: bool,
+    hidden: bool,
 ) -> Effect | None:
     without = [d for d in t.counted if d is not dish]
     with_it = [*without, dish]
     if not without:
         return None
-    before, after = _share(treatments, t, with_it, rho0), _share(treatments, t, without, rho0)
+    before, after = _share(treatments, t, with_it, shares), _share(treatments, t, without, shares)
     half = [indices([d.record for d in found]).t50 for found in (with_it, without)]
     name = "One dish" if hidden else f"Dish {dish.dish.code}"
     sentence = (
-        f"{name} of {t.treatment.name}: with it {percent(before[0])} % ({percent(before[1])}–{percent(before[2])}), "
+        f"{name} of “{t.treatment.name}”: with it {percent(before[0])} % ({percent(before[1])}–{percent(before[2])}), "
         f"without it {percent(after[0])} % ({percent(after[1])}–{percent(after[2])})."
     )
     return Effect(
@@ -55,11 +62,9 @@ def _effect(
 
 
 def _share(
-    treatments: Sequence[TreatmentCourses], t: TreatmentCourses, dishes: Sequence[DishCourse], rho0: float
+    treatments: Sequence[TreatmentCourses], t: TreatmentCourses, dishes: Sequence[DishCourse], shares: TrialShares
 ) -> tuple[float, float, float]:
     """The treatment's share over `dishes`, in a trial that is otherwise as it is counted."""
-    counted = tuple(CountedDish(d.record.germinated, d.record.sown) for d in dishes)
-    own = CountedTreatment(t.treatment.name, counted, t.as_counted().estimate_cv)
-    every = [own if x is t else x.as_counted() for x in treatments]
-    found = next(s for s in final_shares(every, rho0).treatments if s.name == t.treatment.name)
-    return found.p, found.lower, found.upper
+    every = [x.counted_as(dishes) if x is t else x.as_counted() for x in treatments]
+    found = final_shares(every, shares.rho0, shares.rho_b).treatments[list(treatments).index(t)]
+    return found.share, found.lower, found.upper

@@ -4,19 +4,19 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from core.germination import Comparison as FinalComparison
-from core.germination import FamilyChoice, choose_family, compare_final, shared_horizon
-from core.verdict import TreatmentLine, head_sentence, warnings_sentences
+from core.germination import FamilyChoice, TrialShares, choose_family, compare_final, shared_horizon
+from core.verdict import Called, TreatmentLine, head_sentence, warnings_sentences
 from core.vocabulary import Base, Clock, Criterion, CurveFamily, Family, TrialState
 from server.evidence.selectors.bags import BagNote, bag_notes, bags_of
-from server.evidence.selectors.comparison.against import against_control, letters_of, pace_of, speed_of
+from server.evidence.selectors.comparison.against import Times, against_control, letters_of, pace_of, speed_of
 from server.evidence.selectors.comparison.bases import choices, counted_on
 from server.evidence.selectors.comparison.clocks import clock_shift, on_clock
 from server.evidence.selectors.comparison.effects import effects_of
 from server.evidence.selectors.comparison.layout import blocks_of, factors_of, ladder_of
 from server.evidence.selectors.comparison.options import CompareOptions
-from server.evidence.selectors.comparison.rows import Row, bag_share, result_of, row_of, seen_once_in_the_dark
+from server.evidence.selectors.comparison.rows import Row, result_of, row_of, seen_once_in_the_dark
 from server.evidence.selectors.comparison.views import BasisChoice, NothingToCompare, OverallResult, TrialComparison
-from server.evidence.selectors.shares import TreatmentCourses, by_treatment
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in
 from server.evidence.selectors.usual import UsualScatter, usual_scatter
 from server.trials.models import Trial
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -58,21 +58,32 @@ def _page(
     trial = courses.trial
     hidden, shifted = trial.codes_hidden, options.clock is Clock.TREATMENT
     counted = [counted_on(t, options.basis) for t in treatments]
-    every_pair = compare_final(counted, Family.ALL, None, usual.rho0)
+    every_pair = compare_final(counted, Family.ALL, None, usual.rho0, usual.rho_b)
     sown = [t.as_counted() for t in treatments]
-    of_sown = every_pair if options.basis is Base.SOWN else compare_final(sown, Family.ALL, None, usual.rho0)
+    of_sown = every_pair if options.basis is Base.SOWN else compare_final(sown, Family.ALL, None, usual.rho0, usual.rho_b)
+    called = called_in(treatments)
     bags = bags_of(treatments)
     notes = bag_notes(treatments, bags)
-    choice = _family(treatments, notes)
+    choice = _family(treatments)
     family = options.curve or choice.family
     rows = [row_of(t, clock_shift(t, bags), notes.get(t.treatment.pk), family) for t in treatments]
     horizon = _horizon(rows, shifted=shifted)
     letters, control = letters_of(every_pair), next((r.name for r in rows if r.of.treatment.is_control), None)
-    against = against_control(counted, control, usual.rho0)
+    against = against_control(every_pair.shares, control, called)
+    times = Times(rows, control, of_sown.shares.mean_n)
     results = [
         replace(
             result_of(
-                r, s, of_sown.shares, options.basis, horizon, shifted=shifted, hidden=hidden, letters=letters[r.name], odd=w.odd_dish
+                r,
+                s,
+                of_sown.shares,
+                options.basis,
+                horizon,
+                shifted=shifted,
+                hidden=hidden,
+                letters=letters[r.name],
+                odd=w.odd_dish,
+                times=times.of(r),
             ),
             against_control=against.get(r.name),
         )
@@ -98,22 +109,22 @@ def _page(
         curve=family,
         curve_sentence=_curve_sentence(choice, options.curve, len(rows)),
         horizon=horizon,
-        head=head_sentence(lines, every_pair, finished=not interim),
-        warnings=_warnings(courses, treatments, of_sown, notes),
+        head=head_sentence(lines, every_pair, finished=not interim, called=called),
+        warnings=_warnings(courses, treatments, of_sown, notes, called),
         overall=_overall(every_pair, usual),
         treatments=results,
-        speed=speed_of(rows, control),
-        pace=pace_of(rows, control, _horizon(rows, shifted=False)),
-        ladder=ladder_of(treatments, counted, usual.rho0),
+        speed=speed_of(times, called),
+        pace=pace_of(rows, control, _horizon(rows, shifted=False), usual.rho_b, called),
+        ladder=ladder_of(treatments, every_pair.shares, called),
         factors=factors_of(trial, treatments, of_sown),
         blocks=blocks_of(trial, treatments, of_sown),
         effects=effects_of(treatments, of_sown.shares, hidden=hidden),
     )
 
 
-def _family(treatments: Sequence[TreatmentCourses], notes: dict[int, BagNote]) -> FamilyChoice:
+def _family(treatments: Sequence[TreatmentCourses]) -> FamilyChoice:
     light = [t for t in treatments if not seen_once_in_the_dark(t)]
-    return choose_family([t.records for t in light], [bag_share(notes.get(t.treatment.pk)) for t in light])
+    return choose_family([t.records for t in light], [t.bags.sprouted_share for t in light])
 
 
 def _horizon(rows: Sequence[Row], *, shifted: bool) -> float | None:
@@ -131,7 +142,7 @@ def _clock(rows: Sequence[Row], clock: Clock) -> str:
 
 def _curve_sentence(choice: FamilyChoice, asked: CurveFamily | None, treatments: int) -> str:
     if choice.family is None:
-        return "No curve: too few came up, or in too few looks, to fit one. The steps stand as they were counted."
+        return "No curve: too few germinated, or in too few looks. The steps show what was counted."
     fits = f"{len(choice.fitted)} of {treatments}"
     best = f"{CURVE_NAMES[choice.family]} fits best (smallest AIC over {fits} treatments)"
     if asked is None or asked is choice.family:
@@ -142,34 +153,47 @@ def _curve_sentence(choice: FamilyChoice, asked: CurveFamily | None, treatments:
 def _overall(result: FinalComparison, usual: UsualScatter) -> OverallResult:
     o, s = result.overall, result.shares
     reasons = {**s.reasons, **o.reasons}
-    return OverallResult(o.test, o.stat, o.df1, o.df2, o.p, s.phi, s.phi_hat, s.df, s.rho, s.rho0, usual.rests_on, reasons)
+    return OverallResult(o.test, o.stat, o.df1, o.df2, o.p, s.phi, s.phi_hat, s.df, s.rho, s.rho0, usual.rests_on, s.rho_b, reasons)
 
 
 def _warnings(
-    courses: TrialCourses, treatments: Sequence[TreatmentCourses], every_pair: FinalComparison, bags: dict[int, BagNote]
+    courses: TrialCourses,
+    treatments: Sequence[TreatmentCourses],
+    every_pair: FinalComparison,
+    bags: dict[int, BagNote],
+    called: Called,
 ) -> list[str]:
     hidden = courses.trial.codes_hidden
     odd = []
     for t, share in zip(treatments, every_pair.shares.treatments, strict=True):
         if share.odd_dish is not None:
             dish = "One dish" if hidden else f"Dish {t.counted[share.odd_dish].dish.code}"
-            odd.append(f"{dish} of {t.treatment.name}")
+            odd.append(f"{dish} of {called.within(t.treatment.name)}")
     out = warnings_sentences(every_pair.shares, odd)
     for d in courses.dishes:
         if d.set_aside is not None:
             name = "One dish" if hidden else f"Dish {d.dish.code}"
-            out.append(f"{name} was set aside: {d.set_aside.why}. Shares and comparisons leave it out; its effect stands in the table.")
+            out.append(f"{name} was set aside: {d.set_aside.why}. Shares and comparisons leave it out; the table shows what that changes.")
     for t in treatments:
         note = bags.get(t.treatment.pk)
-        out.extend(f"{t.treatment.name}: {s}" for s in (note.sentences if note else []))
+        out.extend(f"{called.first(t.treatment.name)}: {s}" for s in (note.sentences if note else []))
     out.extend(
-        f"{t.treatment.name} was added on {t.treatment.added_on:%-d %b %Y}: not run at the same time as the others, so what the season "
-        "or the bench did differently is in its difference too."
+        f"{called.first(t.treatment.name)} was added on {t.treatment.added_on:%-d %b %Y} and not run at the same time as the others, so "
+        "its difference may come from the season or the bench."
         for t in treatments
         if t.treatment.added_on
     )
-    if any(n.together and n.sprouted for n in bags.values()):
-        out.append("Tests of one treatment against another rest on what was sown; sprouts of a shared bag are in the shares only.")
+    out.extend(_estimated(every_pair.shares, called))
     if any(d.record.needs_recount for d in courses.dishes):
-        out.append("More came up than were thought to be sown: the number sown was an estimate. Recount those dishes.")
+        out.append("More seeds germinated than were thought to be sown: the number sown was an estimate. Recount those dishes.")
     return out
+
+
+def _estimated(shares: TrialShares, called: Called) -> list[str]:
+    """What an estimated number sown does to the result."""
+    names = [called.within(t.name) for t in shares.treatments if t.calibration]
+    if not names:
+        return []
+    text = f"The number sown is an estimate for {', '.join(names)}; its error is in the ranges."
+    shared = len({t.calibration for t in shares.treatments if t.calibration}) == 1 and len(names) > 1
+    return [f"{text} They rest on the same estimate, so it is left out where they are compared with each other." if shared else text]

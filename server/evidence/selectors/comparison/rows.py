@@ -1,6 +1,6 @@
 """One treatment of the comparison: share, course, curve, indices, dishes."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, fields
 
 import numpy as np
@@ -9,30 +9,34 @@ from core.germination import (
     BandPoint,
     CourseFit,
     DoubtedFit,
+    DoubtedTime,
     Indices,
     LeaveOneOut,
     NoFit,
     TreatmentShare,
+    TreatmentTime,
     TrialShares,
     course_of,
     doubt_band,
-    doubted_fit,
     indices,
     interval_of,
     leave_one_dish_out,
+    log_time_variance,
+    shown_fit,
     without_speed,
 )
 from core.records import CountRecord, pool
 from core.verdict import TreatmentLine, share_sentence, time_sentence
 from core.vocabulary import Base, CurveFamily, Reason
-from server.evidence.selectors.bags import BagNote, share_with_bag
+from server.evidence.selectors.bags import BagNote
 from server.evidence.selectors.comparison.clocks import ClockShift, on_clock
 from server.evidence.selectors.comparison.views import Course, DishResult, FittedCurve, HalfTime, TreatmentResult
 from server.evidence.selectors.shares import TreatmentCourses
 from server.trials.selectors.courses import DishCourse
 
-DARK = "counted once, at the end in the dark: a final percent, no speed"
+DARK = "counted once, at the end in the dark: a final percentage, no speed"
 CURVE_POINTS = 72
+FITTED = {"t10": 10, "t50": 50, "t90": 90}
 DIGITS = 5
 # an interval that ends at so many times the last look says nothing
 WIDE = 10
@@ -40,15 +44,33 @@ WIDE = 10
 _WITHOUT_DOUBT = {"n", "g", "early", "germinability_sown", "germinability_filled", "germinability_viable", "gsi", "horizon", "reasons"}
 DOUBTED = tuple(f.name for f in fields(Indices) if f.name not in _WITHOUT_DOUBT)
 WORDS = {
-    Reason.FEWER_THAN_THREE_GERMINATED: "fewer than three came up after sowing",
-    Reason.TOO_FEW_INTERVALS: "all came up within one or two neighbouring looks",
-    Reason.FIT_FAILED: "the search for a curve did not arrive",
+    Reason.FEWER_THAN_THREE_GERMINATED: "fewer than three seeds germinated after sowing",
+    Reason.TOO_FEW_INTERVALS: "all germinated within one or two neighbouring looks",
+    Reason.FIT_FAILED: "no curve could be fitted",
+    Reason.CURVE_MISFITS: "germination came in more than one flush, or stopped and started",
     Reason.DARK: "counted once, in the dark",
-    Reason.ONE_DISH: "there is one dish only",
-    Reason.UNDEFINED_WITHOUT_A_DISH: "without one of its dishes there is no curve",
+    Reason.NO_REPLICATION: "no treatment has two dishes",
+    Reason.NO_TIME: "half had sprouted before sowing",
     Reason.TIME_ZERO: "half had sprouted before sowing",
-    Reason.NO_SPREAD: "no dish differs",
+    Reason.NO_SPREAD: "the counts do not say how much it may vary",
 }
+
+
+@dataclass(frozen=True)
+class DoubtedTimes:
+    """A treatment's times with their intervals, from the one scatter of the trial; `fitted` by percent, empty in the dark."""
+
+    fitted: Mapping[int, DoubtedTime]
+    mgt: DoubtedTime | None
+    df: float | None
+
+    def interval(self, name: str, found: LeaveOneOut, days: float) -> LeaveOneOut:
+        """The interval of a time as it is shown, `days` later on the clock; `found` where the trial's scatter says nothing of it."""
+        time = self.mgt if name == "mgt" else self.fitted.get(FITTED.get(name, 0))
+        if time is None:
+            return found
+        ends = [None if x is None else x + days for x in (time.time, time.lower, time.upper)]
+        return LeaveOneOut(ends[0], time.se, None if self.df is None else round(self.df), ends[1], ends[2], time.reason)
 
 
 @dataclass(frozen=True)
@@ -58,7 +80,6 @@ class Row:
     of: TreatmentCourses
     shift: ClockShift
     bag: BagNote | None
-    bag_share: float
     dark: bool
     curve: DoubtedFit | NoFit
 
@@ -68,14 +89,23 @@ class Row:
         return self.of.treatment.name
 
     @property
-    def half_doubt(self) -> LeaveOneOut | None:
-        """The fitted T50 with its doubt; None without a curve."""
-        return self.curve.doubt["t50"] if isinstance(self.curve, DoubtedFit) else None
+    def bag_share(self) -> float:
+        """Share that sprouted in a bag that several dishes were filled from, 0..1: it is early."""
+        return self.of.bags.sprouted_share
+
+    def time_to(self, percent: int) -> TreatmentTime:
+        """The fitted time to 10, 50 or 90 % of those that germinate, as it is compared; None without a curve."""
+        if not isinstance(self.curve, DoubtedFit):
+            return TreatmentTime(self.name, None, None, None, len(self.of.counted), self.of.bags.bags)
+        name = f"t{percent}"
+        v = log_time_variance(self.of.records, self.curve.fit, percent)
+        time: float = getattr(self.curve.fit, name)
+        return TreatmentTime(self.name, time, v, self.curve.doubt[name].se, len(self.of.counted), self.of.bags.bags)
 
 
 def row_of(t: TreatmentCourses, shift: ClockShift, bag: BagNote | None, family: CurveFamily | None) -> Row:
     """Make a treatment ready; `family` is None where no treatment of the trial can be fitted."""
-    share = bag_share(bag)
+    share = t.bags.sprouted_share
     dark = seen_once_in_the_dark(t)
     curve: DoubtedFit | NoFit
     if dark:
@@ -83,13 +113,8 @@ def row_of(t: TreatmentCourses, shift: ClockShift, bag: BagNote | None, family: 
     elif family is None:
         curve = NoFit(course_of(t.records, share).why_not or Reason.FIT_FAILED)
     else:
-        curve = doubted_fit(t.records, family, share)
-    return Row(t, shift, bag, share, dark, curve)
-
-
-def bag_share(bag: BagNote | None) -> float:
-    """What had sprouted in a bag that several dishes were drawn from, 0..1: it is early."""
-    return bag.sprouted / bag.put_in if bag is not None and bag.together and bag.put_in else 0.0
+        curve = shown_fit(t.records, family, share)
+    return Row(t, shift, bag, dark, curve)
 
 
 def result_of(
@@ -103,6 +128,7 @@ def result_of(
     hidden: bool,
     letters: str,
     odd: int | None,
+    times: DoubtedTimes,
 ) -> TreatmentResult:
     """One line of the comparison; `shifted` puts times on the clock from the start of treatment, `odd` is the place of
     a dish that stands out.
@@ -114,8 +140,7 @@ def result_of(
     pooled = indices(records, horizon, in_bag)
     if row.dark:
         pooled = without_speed(pooled)
-    shown = share_with_bag(share.p, share.lower, share.upper, row.bag)
-    half = _half(row, pooled, days)
+    half = _half(row, pooled, times.fitted.get(50), days)
     dishes = [
         dish_result(d, r, horizon, hidden=hidden, dark=row.dark, out=i == odd)
         for i, (d, r) in enumerate(zip(t.counted, records, strict=True))
@@ -123,7 +148,7 @@ def result_of(
     if hidden:
         dishes.sort(key=lambda d: (d.share, d.t50 or 0))
     aside = [dish_result(d, d.record, horizon, hidden=hidden, dark=row.dark) for d in t.dishes if d.set_aside is not None]
-    line = TreatmentLine(row.name, shown.p, shown.lower, shown.upper, half.value)
+    line = TreatmentLine(row.name, share.share, share.lower, share.upper, half.value)
     return TreatmentResult(
         id=t.treatment.pk,
         name=row.name,
@@ -132,9 +157,11 @@ def result_of(
         germinated=share.g,
         base=share.n,
         sown=sum(r.sown for r in t.records),
-        share=shown.p,
-        lower=shown.lower,
-        upper=shown.upper,
+        share=share.share,
+        lower=share.lower,
+        upper=share.upper,
+        n_eff=share.n_eff,
+        bags=share.bags.bags,
         share_sentence=share_sentence(line),
         time_sentence=DARK if row.dark else time_sentence(line),
         letters=letters,
@@ -146,9 +173,9 @@ def result_of(
         early_share=row.bag_share + (1 - row.bag_share) * pooled_early(t.records),
         indices=pooled,
         gsi_mean=None if row.dark else _mean_of([d.gsi for d in dishes if d.gsi is not None]),
-        doubt={} if row.dark else leave_one_dish_out(records, DOUBTED, horizon, in_bag),
-        course=_course(row, records, shares, basis),
-        curve=_drawn(row, records, days),
+        doubt=_doubt(row, records, horizon, in_bag, times, days),
+        course=_course(records, share, shares, basis),
+        curve=_drawn(row, times, days),
         no_curve=row.curve.reason if isinstance(row.curve, NoFit) else None,
         half=half,
         still_rising=_still_rising(t),
@@ -201,12 +228,10 @@ def _changes(record: CountRecord) -> list[tuple[float, float]]:
     return [(round(t, DIGITS), round(c / found.sown, DIGITS)) for t, c in kept]
 
 
-def _course(row: Row, records: Sequence[CountRecord], shares: TrialShares, basis: Base) -> Course:
+def _course(records: Sequence[CountRecord], share: TreatmentShare, shares: TrialShares, basis: Base) -> Course:
     """Steps of the pooled dishes; the band is of sown, as the counts are, so it is drawn on that basis only."""
     found = pool(records)
-    band: list[BandPoint] = doubt_band(
-        found.knot_times, found.knot_counts, sum(r.sown for r in records), shares.phi, shares.critical, row.bag_share
-    )
+    band: list[BandPoint] = doubt_band(found.knot_times, found.knot_counts, sum(r.sown for r in records), share, shares)
     return Course(
         days=[round(b.day, DIGITS) for b in band],
         shares=[round(b.share, DIGITS) for b in band],
@@ -215,13 +240,23 @@ def _course(row: Row, records: Sequence[CountRecord], shares: TrialShares, basis
     )
 
 
-def _drawn(row: Row, records: Sequence[CountRecord], days: float) -> FittedCurve | None:
+def _doubt(
+    row: Row, records: Sequence[CountRecord], horizon: float | None, in_bag: float, times: DoubtedTimes, days: float
+) -> dict[str, LeaveOneOut]:
+    """Intervals of the indices: by leaving one dish out, of the mean time by the scatter of the trial."""
+    if row.dark:
+        return {}
+    found = leave_one_dish_out(records, DOUBTED, horizon, in_bag)
+    return found | {"mgt": times.interval("mgt", found["mgt"], days)}
+
+
+def _drawn(row: Row, times: DoubtedTimes, days: float) -> FittedCurve | None:
     if not isinstance(row.curve, DoubtedFit):
         return None
     fit: CourseFit = row.curve.fit
     end = max((i.t for r in row.of.records for i in r.inspections), default=0.0)
     at = np.linspace(0, end, CURVE_POINTS)
-    doubt = {n: _later(d, days) if n != "ready_share" else d for n, d in row.curve.doubt.items()}
+    doubt = {n: times.interval(n, _later(d, days), days) if n != "ready_share" else d for n, d in row.curve.doubt.items()}
     return FittedCurve(
         family=fit.family,
         days=np.round(at + days, DIGITS).tolist(),
@@ -242,23 +277,21 @@ def _later(d: LeaveOneOut, days: float) -> LeaveOneOut:
     return LeaveOneOut(ends[0], d.se, d.df, ends[1], ends[2], d.reason)
 
 
-def _half(row: Row, pooled: Indices, days: float) -> HalfTime:
-    """T50 by the curve where it and its interval hold, else by interpolation, without interval."""
+def _half(row: Row, pooled: Indices, fitted: DoubtedTime | None, days: float) -> HalfTime:
+    """T50 by the curve where it has its interval, else by interpolation, without interval."""
     if row.dark:
         return HalfTime(None, None, None, False, DARK)
     if pooled.g == 0 and not row.bag_share:
-        return HalfTime(None, None, None, False, "nothing came up: no time to tell")
-    doubt = row.half_doubt
-    if doubt is not None and doubt.lower is not None and doubt.upper is not None:
-        d = _later(doubt, days)
-        seen = max((i.t for r in row.of.records for i in r.inspections), default=0.0) + days
-        if d.upper is not None and d.upper > WIDE * seen:
-            return HalfTime(d.estimate, None, None, True, "its interval is wider than the trial can tell")
-        return HalfTime(d.estimate, d.lower, d.upper, True, "")
-    why = row.curve.reason if isinstance(row.curve, NoFit) else doubt.reason if doubt is not None else None
-    said = f"read from the steps, without interval: {WORDS.get(why, why)}" if why is not None else ""
-    if doubt is not None and doubt.reason is Reason.TIME_ZERO and doubt.estimate == 0:
+        return HalfTime(None, None, None, False, "nothing germinated, so there is no time")
+    if fitted is not None and fitted.time == 0:
         return HalfTime(days, None, None, True, WORDS[Reason.TIME_ZERO])
+    if fitted is not None and fitted.time is not None and fitted.lower is not None and fitted.upper is not None:
+        seen = max((i.t for r in row.of.records for i in r.inspections), default=0.0)
+        if fitted.upper > WIDE * seen:
+            return HalfTime(fitted.time + days, None, None, True, "its interval is wider than the trial can tell")
+        return HalfTime(fitted.time + days, fitted.lower + days, fitted.upper + days, True, "")
+    why = row.curve.reason if isinstance(row.curve, NoFit) else fitted.reason if fitted is not None else None
+    said = f"interpolated between looks, without interval: {WORDS.get(why, why)}" if why is not None else ""
     return HalfTime(pooled.t50, None, None, False, said)
 
 

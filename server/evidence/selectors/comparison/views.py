@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from datetime import date
 
-from core.germination import CrossedTest, Indices, LeaveOneOut, TermTest, Trend
+from core.germination import CrossedTest, Indices, LeaveOneOut, Trend
 from core.vocabulary import Base, Clock, Criterion, CurveFamily, DoseReading, Reason
 from server.evidence.selectors.bags import BagNote
 
@@ -92,6 +92,8 @@ class TreatmentResult:
     share: float
     lower: float
     upper: float
+    n_eff: float
+    bags: int
     share_sentence: str
     time_sentence: str
     letters: str
@@ -130,6 +132,7 @@ class OverallResult:
     rho: float | None
     rho0: float
     rho0_from: str
+    rho_b: float
     reasons: dict[str, Reason]
 
 
@@ -146,12 +149,13 @@ class SpeedLine:
     p: float | None
     p_adjusted: float | None
     told_apart: bool
+    one_bag: bool
     reason: Reason | None
 
 
 @dataclass(frozen=True)
 class SpeedResult:
-    """How fast among those that came up: compared by T50 from the curves, else by mean times, with why."""
+    """How fast among those that germinated: compared by T50 from the curves, else by mean times, with why."""
 
     by: str
     note: str
@@ -202,10 +206,11 @@ class FactorsResult:
 
 @dataclass(frozen=True)
 class BlocksResult:
-    """Treatments with the blocks taken out."""
+    """How blocks are taken into account: `finite` where the model treatment + block has a finite fit, else why not."""
 
     blocks: int
-    test: TermTest
+    finite: bool
+    reason: Reason | None
     sentence: str
 
 

@@ -2,7 +2,7 @@ from uuid import uuid4
 
 from core.vocabulary import NextTest, Role
 from server.evidence.models import Conclusion
-from server.evidence.selectors.verdict import verdict_page
+from server.evidence.selectors.decision import decision_page
 from server.evidence.services import plan_next
 from server.evidence.tests.grown import grow, grown_trial
 from server.recipes.models import Recipe
@@ -28,27 +28,64 @@ def cold_ladder(*counts, days=(0, 28, 56)):
     return trial
 
 
-class Judging(ApiCase):
-    def read(self, trial):
-        return self.client.get(f"/api/v1/trials/{trial.pk}/verdict/").json()
+class Deciding(ApiCase):
+    def read(self, trial, **query):
+        return self.client.get(f"/api/v1/trials/{trial.pk}/decision/", query).json()
 
-    def test_a_finished_trial_is_judged_in_sentences_with_their_rules(self):
+    def test_a_finished_trial_has_its_decision_in_sentences_with_their_rules(self):
         trial = grown_trial(none=(2, 3, 2), cold=(17, 18, 16))
         close_all(trial, dead=2)
         body = self.read(trial)
         self.assertFalse(body["interim"])
-        self.assertEqual((body["verdict"]["chosen"], body["verdict"]["use"][0]["rule"]), ("cold", "lead_shown"))
-        self.assertIn("dead", " ".join(s["text"] for s in body["verdict"]["left"]))
+        decision = body["decision"]
+        none, cold = decision["options"]
+        self.assertEqual((decision["use"], decision["supports"][0]["rule"]), (cold["treatment"], "lead_shown"))
+        self.assertIn("Use “cold”", decision["headline"])
+        self.assertIn("dead", " ".join(s["text"] for s in decision["left"]))
+        self.assertEqual((cold["germinated"], cold["sown"], len(cold["pips"])), (51, 60, 20))
+        self.assertAlmostEqual(none["chance_best"] + cold["chance_best"], 1.0, places=5)
+        self.assertTrue(cold["lower"] < cold["share"] < cold["upper"])
 
-    def test_before_a_look_there_is_nothing_to_judge(self):
-        self.assertProblem(self.client.get(f"/api/v1/trials/{make_trial().pk}/verdict/"), 409, "no_look")
+    def test_the_aim_may_change_the_decision_and_is_the_nursery_s_by_default(self):
+        trial = grown_trial(none=(12, 13, 12), cold=(15, 15, 15))
+        Treatment.objects.filter(trial=trial, name="cold").update(recipe=make_recipe("20 weeks", 140))
+        uses = {}
+        for aim in ("most", "soonest"):
+            decision = self.read(trial, aim=aim)["decision"]
+            uses[aim] = next(o["name"] for o in decision["options"] if o["treatment"] == decision["use"])
+        self.assertEqual(uses, {"most": "cold", "soonest": "none"})
+        self.assertEqual(self.read(trial)["decision"]["aim"], "balanced")
+        self.assertEqual(self.client.patch("/api/v1/work-year/", {"version": 1, "aim": "soonest"}).status_code, 200)
+        body = self.read(trial)
+        self.assertEqual((body["nursery_aim"], body["decision"]["aim"]), ("soonest", "soonest"))
+
+    def test_own_costs_are_the_nurserys(self):
+        trial = grown_trial(none=(12, 13, 12), cold=(15, 15, 15))
+        Treatment.objects.filter(trial=trial, name="cold").update(recipe=make_recipe("20 weeks", 140))
+        self.client.patch("/api/v1/work-year/", {"version": 1, "aim": "own", "week_cost": 0.0, "hazard_cost": 0.0})
+        decision = self.read(trial)["decision"]
+        self.assertEqual((decision["aim"], decision["week_cost"]), ("own", 0.0))
+        self.assertEqual(decision["use"], decision["options"][1]["treatment"])
+        refused = self.client.patch("/api/v1/work-year/", {"version": 2, "week_cost": -1})
+        self.assertIn(refused.status_code, (400, 422))
+
+    def test_an_aim_that_there_is_not_is_refused(self):
+        trial = grown_trial(none=(2, 3, 2), cold=(17, 18, 16))
+        self.assertEqual(self.client.get(f"/api/v1/trials/{trial.pk}/decision/", {"aim": "cheapest"}).status_code, 400)
+
+    def test_before_a_look_there_is_nothing_to_decide(self):
+        self.assertProblem(self.client.get(f"/api/v1/trials/{make_trial().pk}/decision/"), 409, "no_look")
+
+    def test_nothing_germinated_is_a_finding_without_a_treatment_to_use(self):
+        decision = self.read(grown_trial(none=(0, 0, 0), cold=(0, 0, 0)))["decision"]
+        self.assertEqual((decision["use"], decision["options"]), (None, []))
 
     def test_the_bands_are_the_growers_own(self):
         trial = grown_trial(none=(2, 3, 2), cold=(13, 14, 12))
-        self.assertEqual(self.read(trial)["verdict"]["lot"][0]["rule"], "sow_thicker")
+        self.assertEqual(self.read(trial)["decision"]["lot"][0]["rule"], "sow_thicker")
         changed = self.client.patch("/api/v1/work-year/", {"version": 1, "band_usual": 0.6, "band_thin": 0.2})
         self.assertEqual(changed.status_code, 200, changed.content)
-        self.assertEqual(self.read(trial)["verdict"]["lot"][0]["rule"], "sow_as_usual")
+        self.assertEqual(self.read(trial)["decision"]["lot"][0]["rule"], "sow_as_usual")
 
     def test_bands_that_cross_are_refused_with_both_numbers(self):
         refused = self.client.patch("/api/v1/work-year/", {"version": 1, "band_usual": 0.3})
@@ -58,13 +95,13 @@ class Judging(ApiCase):
 
     def test_a_ladder_without_typed_doses_still_points_on(self):
         trial = cold_ladder((1, 0, 1), (8, 9, 8), (17, 18, 16))
-        self.assertEqual(verdict_page(trial).verdict.next[0].test, NextTest.DOSES_ABOVE)
+        self.assertEqual(decision_page(trial).decision.next[0].test, NextTest.DOSES_ABOVE)
 
     def test_the_page_needs_the_same_queries_for_any_size(self):
         small, large = grown_trial(none=(2, 3), cold=(12, 13)), grown_trial(none=(2, 3) * 4, cold=(12, 13) * 4)
         for trial in (small, large):
             self.read(trial)
-            # no bags, no recipes: session, person, trial, six for the courses, scatter, bands, conclusions
+            # no bags, no recipes: session, person, trial, six for the courses, scatter, year, conclusions
             with self.assertNumQueries(12):
                 self.read(trial)
 
@@ -81,11 +118,12 @@ class Concluding(ApiCase):
         body = {"client_id": str(uuid4()), "at": now().isoformat(), "words": "Cold it is.", "treatment": self.cold.pk}
         return self.client.post(f"/api/v1/trials/{self.trial.pk}/conclusions/", body | fields)
 
-    def test_it_is_kept_with_the_verdict_and_goes_to_the_lot_and_the_recipe(self):
+    def test_it_is_kept_with_the_decision_and_goes_to_the_lot_and_the_recipe(self):
         answer = self.conclude()
         self.assertEqual(answer.status_code, 201, answer.content)
         (kept,) = answer.json()
-        self.assertEqual((kept["words"], kept["treatment_name"], kept["rules_version"]), ("Cold it is.", "cold", 1))
+        self.assertEqual((kept["words"], kept["treatment_name"], kept["rules_version"]), ("Cold it is.", "cold", 2))
+        self.assertEqual(kept["aim"], "balanced")
         self.assertTrue(any("cold" in s for s in kept["verdict"]))
         lot = self.client.get(f"/api/v1/lots/{self.trial.lot_id}/page/").json()
         self.assertEqual([c["id"] for c in lot["conclusions"]], [kept["id"]])
@@ -98,10 +136,10 @@ class Concluding(ApiCase):
         self.conclude(**same)
         self.assertEqual(Conclusion.objects.count(), 1)
 
-    def test_taken_back_it_no_longer_stands_but_stays(self):
+    def test_taken_back_it_is_gone_from_the_page_and_kept(self):
         kept = self.conclude().json()[0]["id"]
         self.assertEqual(self.client.post(f"/api/v1/conclusions/{kept}/take-back/").status_code, 204)
-        self.assertEqual(self.client.get(f"/api/v1/trials/{self.trial.pk}/verdict/").json()["conclusions"], [])
+        self.assertEqual(self.client.get(f"/api/v1/trials/{self.trial.pk}/decision/").json()["conclusions"], [])
         self.assertEqual(Conclusion.objects.count(), 2)
         self.assertProblem(self.client.post(f"/api/v1/conclusions/{kept}/take-back/"), 409, "corrected_already")
 
@@ -186,7 +224,7 @@ class PlanningNext(ApiCase):
         problem = self.assertProblem(self.plan(trial, "longer_cold"), 409, "at_most")
         self.assertIn("at most 28 d", problem["detail"])
 
-    def test_what_the_verdict_does_not_propose_is_refused(self):
+    def test_what_the_decision_does_not_propose_is_refused(self):
         trial = grown_trial(none=(2, 3, 2), cold=(17, 18, 16))
         self.assertProblem(self.plan(trial, "smoke"), 409, "not_proposed")
 
@@ -221,8 +259,9 @@ class EarlierTrials(ApiCase):
         untreated = body["treatments"][0]
         self.assertEqual([x["trial"] for x in untreated["lines"]], [first.pk, second.pk])
         self.assertEqual([x["here"] for x in untreated["lines"]].count(True), 1)
-        self.assertTrue(untreated["pooled"]["differ"])
-        self.assertIn("more than their dishes explain", untreated["sentence"])
+        self.assertIn("Over 2 trials the average lot germinates about", untreated["sentence"])
+        mean, following = untreated["pooled"]["mean"], untreated["pooled"]["next_lot"]
+        self.assertLess(mean["upper"] - mean["lower"], following["upper"] - following["lower"])
 
     def test_another_rule_for_germinated_is_shown_and_not_mixed_in(self):
         first, second = self.two(criterion="seed_leaf")

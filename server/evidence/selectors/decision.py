@@ -1,0 +1,300 @@
+"""The decision on a trial: what to use, from its comparison of sown seed."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from django.core.cache import caches
+
+from core.decision import Costs, weeks_of
+from core.design import smallest_differences
+from core.germination import Comparison as FinalComparison
+from core.germination import compare_final, compare_shares, half_times, pair_indices, read_ladder
+from core.treatment import COLD, dangerous
+from core.verdict import Bands, Called, LadderFacts, OptionWords, Proposal, Said, TreatmentFacts, TrialFacts, Verdict, verdict
+from core.vocabulary import ClosingFate, DecisionAim, Family, TrialState
+from server.batches.selectors.courses import BatchCourse
+from server.evidence.selectors.bags import BagNote, bag_notes, bags_of
+from server.evidence.selectors.comparison import NothingToCompare
+from server.evidence.selectors.comparison.rows import pooled_early, seen_once_in_the_dark
+from server.evidence.selectors.conclusions import ConclusionView, of_trial
+from server.evidence.selectors.fingerprint import trial_fingerprints
+from server.evidence.selectors.overview import FurrowStep, furrow_steps
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in, ladder_among, planned_days
+from server.evidence.selectors.usual import UsualScatter, UsualScatters, usual_scatter
+from server.people.models import WorkYear
+from server.people.selectors import work_year
+from server.record_kinds.kept import key_of
+from server.trials.models import Trial
+from server.trials.selectors.state import TrialCourses, with_courses
+
+
+@dataclass(frozen=True)
+class DecisionOption:
+    """One treatment of the decision. Shares 0..1; `pips` are 20 equally likely shares; `germinated` of `sown` were counted.
+
+    `chance` and `against` say in words how likely it is the best, and what it saves and costs beside the one to use.
+    """
+
+    treatment: int
+    name: str
+    is_control: bool
+    recipe: int | None
+    steps: list[FurrowStep]
+    germinated: int
+    sown: int
+    bags: int
+    share: float
+    lower: float
+    upper: float
+    pips: list[float]
+    chance_best: float
+    chance: str
+    expected_loss: float
+    weeks: float
+    weeks_saved: float
+    more_of_100: float
+    hazardous: bool
+    against: str
+    sowing_share: float
+    n_eff: float
+
+
+@dataclass(frozen=True)
+class TrialDecision:
+    """What the rules say of a trial under one aim. `use` is a treatment; None where nothing germinated.
+
+    `supports`, `lot`, `cannot_say` and `left` are sentences with the rule each rests on.
+    """
+
+    aim: DecisionAim
+    week_cost: float
+    hazard_cost: float
+    hint: bool
+    use: int | None
+    headline: str
+    options: list[DecisionOption]
+    supports: list[Said]
+    lot: list[Said]
+    cannot_say: list[Said]
+    left: list[Said]
+    next: list[Proposal]
+    rules_version: int
+
+
+@dataclass(frozen=True)
+class DecisionPage:
+    """The decision on a trial, what it rests on, and what people concluded. `nursery_aim` is the aim set for the nursery."""
+
+    trial: int
+    code: str
+    question: str
+    lot: int
+    lot_code: str
+    lot_name: str
+    interim: bool
+    nursery_aim: DecisionAim
+    decision: TrialDecision
+    band_usual: float
+    band_thin: float
+    rho0: float
+    rho_b: float
+    conclusions: list[ConclusionView]
+
+
+@dataclass(frozen=True)
+class Judged:
+    """A trial with what was decided on it."""
+
+    facts: TrialFacts
+    verdict: Verdict
+    decision: TrialDecision
+
+
+def decision_page(trial: Trial, aim: DecisionAim | None = None) -> DecisionPage | NothingToCompare:
+    """The decision on a trial under an aim, by default the nursery's; what is missing where there is none yet."""
+    courses = with_courses([trial])[0]
+    year = work_year()
+    found = judged(courses, aim, Given(usual_scatter(trial), year, bags_of(by_treatment(courses))))
+    if isinstance(found, NothingToCompare):
+        return found
+    shares = found.facts.comparison.shares
+    return DecisionPage(
+        trial=trial.pk,
+        code=trial.code,
+        question=trial.question,
+        lot=trial.lot_id,
+        lot_code=trial.lot.code,
+        lot_name=trial.lot.common_name,
+        interim=not found.facts.finished,
+        nursery_aim=DecisionAim(year.aim),
+        decision=found.decision,
+        band_usual=year.band_usual,
+        band_thin=year.band_thin,
+        rho0=shares.rho0,
+        rho_b=shares.rho_b,
+        conclusions=of_trial(trial),
+    )
+
+
+def kept_decisions(trials: Sequence[Trial], usual: UsualScatters) -> dict[int, TrialDecision]:
+    """The decisions on trials under the nursery's aim, kept by what they were made from; without those that have none yet."""
+    if not trials:
+        return {}
+    made_from = trial_fingerprints([t.pk for t in trials])
+    keys = {t.pk: key_of("decision", made_from[t.pk], usual.of(t)) for t in trials}
+    kept: dict[str, tuple[TrialDecision | None]] = caches["answers"].get_many(keys.values())
+    missing = [t for t in trials if keys[t.pk] not in kept]
+    if missing:
+        year, read = work_year(), with_courses(missing)
+        bags = bags_of([t for courses in read for t in by_treatment(courses)])
+        for courses in read:
+            found = judged(courses, given=Given(usual.of(courses.trial), year, bags))
+            kept[keys[courses.trial.pk]] = (None if isinstance(found, NothingToCompare) else found.decision,)
+        caches["answers"].set_many({keys[t.pk]: kept[keys[t.pk]] for t in missing}, timeout=None)
+    return {t.pk: decision for t in trials if (decision := kept[keys[t.pk]][0]) is not None}
+
+
+@dataclass(frozen=True)
+class Given:
+    """What decisions on several trials share, read once."""
+
+    usual: UsualScatter
+    year: WorkYear
+    bags: dict[int, BatchCourse]
+
+
+def judged(courses: TrialCourses, aim: DecisionAim | None = None, given: Given | None = None) -> Judged | NothingToCompare:
+    """Decide on a trial whose courses were read already."""
+    facts = facts_of(courses, aim, given)
+    if isinstance(facts, NothingToCompare):
+        return facts
+    found = verdict(facts)
+    return Judged(facts, found, _decision(by_treatment(courses), facts, found))
+
+
+def _decision(treatments: Sequence[TreatmentCourses], facts: TrialFacts, found: Verdict) -> TrialDecision:
+    costs = found.decision.costs if found.decision else Costs(0.0, 0.0)
+    return TrialDecision(
+        aim=facts.aim,
+        week_cost=costs.week,
+        hazard_cost=costs.hazard,
+        hint=found.decision is not None and found.decision.hint,
+        use=treatments[found.decision.use].treatment.pk if found.decision else None,
+        headline=found.headline,
+        options=[_option(t, facts, found, i, w) for i, (t, w) in enumerate(zip(treatments, found.options, strict=False))],
+        supports=found.use,
+        lot=found.lot,
+        cannot_say=found.not_known,
+        left=found.left,
+        next=found.next,
+        rules_version=found.rules_version,
+    )
+
+
+def _option(t: TreatmentCourses, facts: TrialFacts, found: Verdict, place: int, words: OptionWords) -> DecisionOption:
+    assert found.decision is not None  # options are there only with a decision
+    option, share, own = found.decision.options[place], facts.comparison.shares.treatments[place], facts.treatments[place]
+    return DecisionOption(
+        treatment=t.treatment.pk,
+        name=own.name,
+        is_control=own.is_control,
+        recipe=t.treatment.recipe_id,
+        steps=furrow_steps(t),
+        germinated=share.g,
+        sown=share.n,
+        bags=share.bags.bags,
+        share=option.expected,
+        lower=option.lower,
+        upper=option.upper,
+        pips=list(option.pips),
+        chance_best=option.chance_best,
+        chance=words.chance,
+        expected_loss=option.expected_loss,
+        weeks=own.weeks,
+        weeks_saved=option.weeks_saved,
+        more_of_100=option.more_of_100,
+        hazardous=own.hazardous,
+        against=words.against,
+        sowing_share=option.sowing_share,
+        n_eff=share.n_eff,
+    )
+
+
+def facts_of(courses: TrialCourses, aim: DecisionAim | None = None, given: Given | None = None) -> TrialFacts | NothingToCompare:
+    """A trial as core decides on it."""
+    treatments = by_treatment(courses)
+    if not any(d.looks for d in courses.dishes):
+        return NothingToCompare("no_look", "No dish has been looked at yet, so there is nothing to decide on. Count a round first.")
+    if any(not t.counted for t in treatments):
+        return NothingToCompare("all_set_aside", "Every dish of one treatment is set aside, so nothing can be decided.")
+    if given is None:
+        given = Given(usual_scatter(courses.trial), work_year(), bags_of(treatments))
+    usual, year = given.usual, given.year
+    comparison = compare_final([t.as_counted() for t in treatments], Family.ALL, None, usual.rho0, usual.rho_b)
+    notes = bag_notes(treatments, {i: given.bags[i] for i in _bag_ids(treatments)})
+    called = called_in(treatments)
+    weeks = _weeks(treatments)
+    return TrialFacts(
+        treatments=[_facts(t, weeks[i]) for i, t in enumerate(treatments)],
+        comparison=comparison,
+        finished=courses.state == TrialState.CLOSED,
+        smallest=_smallest(comparison),
+        ladder=_ladder(treatments, comparison),
+        care_missed=_care(treatments, notes, called),
+        bands=Bands(year.band_usual, year.band_thin),
+        called=called,
+        aim=aim or DecisionAim(year.aim),
+        own=Costs(year.week_cost, year.hazard_cost),
+    )
+
+
+def _weeks(treatments: Sequence[TreatmentCourses]) -> list[float]:
+    """How many weeks each treatment takes until half of the seed that germinates has done so, as far as its dishes say when."""
+    told = [t for t in treatments if not seen_once_in_the_dark(t)]
+    found = half_times([t.records for t in told], [t.bags.sprouted_share for t in told])
+    halves = dict(zip((t.treatment.pk for t in told), found, strict=True))
+    last = max((i.t for t in treatments for r in t.records for i in r.inspections), default=0.0)
+    return weeks_of([planned_days(t.treatment) for t in treatments], [halves.get(t.treatment.pk) for t in treatments], last)
+
+
+def _bag_ids(treatments: Sequence[TreatmentCourses]) -> set[int]:
+    return {d.dish.batch_id for t in treatments for d in t.dishes if d.dish.batch_id is not None}
+
+
+def _care(treatments: Sequence[TreatmentCourses], notes: dict[int, BagNote], called: Called) -> list[str]:
+    """What went wrong with the bags; that seed lay in one bag is said by its own rule."""
+    return [f"{called.first(t.treatment.name)}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.troubles]
+
+
+def _facts(t: TreatmentCourses, weeks: float) -> TreatmentFacts:
+    records, in_bag = t.records, t.bags.sprouted_share
+    return TreatmentFacts(
+        name=t.treatment.name,
+        is_control=t.treatment.is_control,
+        early_share=in_bag + (1 - in_bag) * pooled_early(records),
+        sown=sum(r.sown for r in records),
+        rotted=sum(r.rotted for r in records),
+        unknown=sum(r.unknown for r in records),
+        fates={fate: sum(getattr(r.fates, fate) for r in records) for fate in ClosingFate},
+        days=planned_days(t.treatment),
+        weeks=weeks,
+        hazardous=dangerous(t.kinds),
+        cold=any(k in COLD for k in t.kinds),
+    )
+
+
+def _smallest(comparison: FinalComparison) -> dict[tuple[str, str], float | None]:
+    """The smallest difference that could have been detected, in the direction in which each pair came out."""
+    names = [t.name for t in comparison.shares.treatments]
+    pairs = pair_indices(names, Family.ALL)
+    found = smallest_differences(comparison.shares, pairs)
+    return {(p.a, p.b): (above if p.diff >= 0 else below) for p, (above, below) in zip(comparison.pairs, found, strict=True)}
+
+
+def _ladder(treatments: Sequence[TreatmentCourses], comparison: FinalComparison) -> LadderFacts | None:
+    found = ladder_among(treatments)
+    if found is None:
+        return None
+    rungs = compare_shares(comparison.shares.select(found.places), Family.ALL)
+    names = [t.name for t in rungs.shares.treatments]
+    return LadderFacts(names, found.doses, found.unit, read_ladder(found.doses, rungs))
