@@ -7,7 +7,10 @@ import { readLines } from '@/shared/api/lines'
 export type Overview = Schemas['TrialOverview']
 export type Comparison = Schemas['TrialComparison']
 export type TreatmentResult = Schemas['TreatmentResult']
-export type VerdictPage = Schemas['VerdictPage']
+export type DecisionPage = Schemas['DecisionPage']
+export type Decision = Schemas['TrialDecision']
+export type DecisionOption = Schemas['DecisionOption']
+export type Aim = Schemas['DecisionAim']
 export type TrialReport = Schemas['TrialReport']
 export type NextTest = Schemas['NextTest']
 export type CompareOptions = Pick<Comparison, 'basis' | 'clock'> & { curve: Comparison['curve'] }
@@ -49,10 +52,17 @@ export const useEarlier = (id: MaybeRefOrGetter<number>) =>
     queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/earlier/', { params: { path: { id: toValue(id) } } })),
   })
 
-export const useVerdict = (id: MaybeRefOrGetter<number>) =>
+/** The decision on a trial under an aim; without one, the nursery's. */
+export const useDecision = (id: MaybeRefOrGetter<number>, aim: MaybeRefOrGetter<Aim | null>) =>
   useQuery({
-    queryKey: ['trial', id, 'verdict'],
-    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/verdict/', { params: { path: { id: toValue(id) } } })),
+    queryKey: ['trial', id, 'decision', aim],
+    queryFn: () => {
+      const weighed = toValue(aim)
+      const query = weighed ? { aim: weighed } : {}
+      return unwrap(http.GET('/api/v1/trials/{id}/decision/', { params: { path: { id: toValue(id) }, query } }))
+    },
+    // what was seen stays while it is weighed by another aim
+    placeholderData: (before) => (before?.trial === toValue(id) ? before : undefined),
   })
 
 export const useReport = (id: MaybeRefOrGetter<number>) =>
@@ -61,7 +71,7 @@ export const useReport = (id: MaybeRefOrGetter<number>) =>
     queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/report/', { params: { path: { id: toValue(id) } } })),
   })
 
-export function useVerdictChanges(id: number) {
+export function useDecisionChanges(id: number) {
   return {
     conclude: useChange((body: Schemas['NewConclusionRequest']) =>
       unwrap(http.POST('/api/v1/trials/{id}/conclusions/', { params: { path: { id } }, body })),

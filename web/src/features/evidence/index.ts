@@ -2,7 +2,9 @@ import type { RouteRecordRaw } from 'vue-router'
 
 export const evidenceRoutes: RouteRecordRaw[] = [
   { path: '/trials/:id(\\d+)', name: 'trial', component: () => import('./pages/TrialPage.vue') },
-  { path: '/trials/:id(\\d+)/verdict', name: 'verdict', component: () => import('./pages/VerdictPage.vue') },
+  { path: '/trials/:id(\\d+)/decide', name: 'decide', component: () => import('./pages/DecidePage.vue') },
+  // the page's first address, kept for links in old notes
+  { path: '/trials/:id(\\d+)/verdict', redirect: (to) => ({ name: 'decide', params: to.params }) },
   {
     path: '/trials/:id(\\d+)/report',
     name: 'report',

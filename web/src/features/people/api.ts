@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { useChange } from '@/shared/composables/useChange'
 
+export type Aim = Schemas['DecisionAim']
 export type Person = Schemas['Person']
 
 export const fetchSession = () => unwrap(http.GET('/api/v1/session/'))

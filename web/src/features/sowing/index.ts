@@ -1,6 +1,6 @@
 import type { RouteRecordRaw } from 'vue-router'
 
-export { cardPdf } from './api'
+export { cardPdf, previewSowing } from './api'
 
 export const sowingRoutes: RouteRecordRaw[] = [
   { path: '/sowing', name: 'sowings', component: () => import('./pages/SowingsPage.vue') },

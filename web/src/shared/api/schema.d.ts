@@ -2460,7 +2460,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Conclude: a person's words, kept with the verdict as it stands. */
+        /** @description Conclude: a person's words, kept with what the rules say now. */
         post: operations["trials_conclude"];
         delete?: never;
         options?: never;
@@ -2477,6 +2477,23 @@ export interface paths {
         };
         /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
         get: operations["trials_count_sheet_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/decision/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What to use, how sure that is, what each alternative saves and costs; 409 while there is nothing to decide on. */
+        get: operations["trials_decision"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2579,7 +2596,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Make a proposal of the verdict ready to be laid out; its recipes are written where they are missing. */
+        /** @description Make a proposal of the decision ready to be laid out; its recipes are written where they are missing. */
         post: operations["trials_next"];
         delete?: never;
         options?: never;
@@ -2791,23 +2808,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/trials/{id}/verdict/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What a trial says, in plain words with their rules, and what people concluded; 409 while there is nothing to judge. */
-        get: operations["trials_verdict"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/trials/plan-question/": {
         parameters: {
             query?: never;
@@ -2956,6 +2956,8 @@ export interface components {
             level_a?: string;
             /** @default  */
             level_b?: string;
+            /** @default 1 */
+            bags?: number;
             dishes: number;
             seeds_per_dish: number;
         };
@@ -3063,6 +3065,16 @@ export interface components {
             looked_on: string | null;
             looked_by: string;
         };
+        BagChoice: {
+            bags: number;
+            dishes_per_bag: number;
+            /** Format: double */
+            half_width: number;
+            /** Format: double */
+            power: number | null;
+            /** Format: double */
+            above: number | null;
+        };
         BagLookMade: {
             id: number;
             /** Format: uuid */
@@ -3091,11 +3103,13 @@ export interface components {
         };
         BagNote: {
             codes: string[];
+            bags: number;
             together: boolean;
             sprouted: number;
             put_in: number;
             not_found: number | null;
             sentences: string[];
+            troubles: string[];
         };
         BandStretch: {
             row: string;
@@ -3287,7 +3301,8 @@ export interface components {
         BlankEnum: "";
         BlocksResult: {
             blocks: number;
-            test: components["schemas"]["TermTest"];
+            finite: boolean;
+            reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
             sentence: string;
         };
         BriefView: {
@@ -3366,17 +3381,6 @@ export interface components {
             too_many: boolean;
             sentence: string;
         };
-        ChoosableTreatment: {
-            id: number;
-            name: string;
-            recipe: number | null;
-            /** Format: double */
-            share: number;
-            /** Format: double */
-            lower: number;
-            /** Format: double */
-            upper: number;
-        };
         Clash: {
             what: string;
             /** Format: date */
@@ -3450,20 +3454,23 @@ export interface components {
         };
         ColdGiven: {
             /** Format: double */
-            days: number;
+            days: number | null;
+            reason: string;
+            /** Format: double */
+            just_outside_hours: number | null;
             /** Format: double */
             needed_days: number | null;
             /** Format: date-time */
             enough_on: string | null;
             enough_reason: string;
             /** Format: double */
-            known_hours: number;
+            known_hours: number | null;
             /** Format: double */
-            gap_hours: number;
+            gap_hours: number | null;
             /** Format: double */
-            frozen_hours: number;
+            frozen_hours: number | null;
             /** Format: double */
-            warm_hours: number;
+            warm_hours: number | null;
             /** Format: date-time */
             first_at: string;
             /** Format: date-time */
@@ -3539,6 +3546,7 @@ export interface components {
             recipe: number | null;
             verdict: string[];
             rules_version: number;
+            aim: string;
         };
         /**
          * @description * `sure` - SURE
@@ -3717,11 +3725,73 @@ export interface components {
          */
         DecimalEnum: "." | ",";
         /**
-         * @description * `fit` - FIT
-         *     * `class` - CLASS
+         * @description * `most` - MOST
+         *     * `balanced` - BALANCED
+         *     * `soonest` - SOONEST
+         *     * `own` - OWN
          * @enum {string}
          */
-        DeclineSource: "fit" | "class";
+        DecisionAim: "most" | "balanced" | "soonest" | "own";
+        DecisionOption: {
+            treatment: number;
+            name: string;
+            is_control: boolean;
+            recipe: number | null;
+            steps: components["schemas"]["FurrowStep"][];
+            germinated: number;
+            sown: number;
+            bags: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+            pips: number[];
+            /** Format: double */
+            chance_best: number;
+            chance: string;
+            /** Format: double */
+            expected_loss: number;
+            /** Format: double */
+            weeks: number;
+            /** Format: double */
+            weeks_saved: number;
+            /** Format: double */
+            more_of_100: number;
+            hazardous: boolean;
+            against: string;
+            /** Format: double */
+            sowing_share: number;
+            /** Format: double */
+            n_eff: number;
+        };
+        DecisionPage: {
+            trial: number;
+            code: string;
+            question: string;
+            lot: number;
+            lot_code: string;
+            lot_name: string;
+            interim: boolean;
+            nursery_aim: components["schemas"]["DecisionAim"];
+            decision: components["schemas"]["TrialDecision"];
+            /** Format: double */
+            band_usual: number;
+            /** Format: double */
+            band_thin: number;
+            /** Format: double */
+            rho0: number;
+            /** Format: double */
+            rho_b: number;
+            conclusions: components["schemas"]["ConclusionView"][];
+        };
+        /**
+         * @description * `closing` - CLOSING
+         *     * `one_treatment` - ONE_TREATMENT
+         * @enum {string}
+         */
+        DeclineSource: "closing" | "one_treatment";
         DeletedRow: {
             kind: components["schemas"]["ThingKind"];
             id: number;
@@ -3960,6 +4030,8 @@ export interface components {
             upper: number;
             here: boolean;
             other_rule: boolean;
+            off_plan: boolean;
+            left_out: string;
         };
         EarlierResults: {
             treatments: components["schemas"]["EarlierTreatment"][];
@@ -4137,8 +4209,11 @@ export interface components {
         Forecast: {
             source: (components["schemas"]["DeclineSource"] | components["schemas"]["NullEnum"]) | null;
             reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
-            /** Format: date */
-            half_on: string | null;
+            /** Format: double */
+            half_from: number | null;
+            /** Format: double */
+            half_to: number | null;
+            sentence: string;
             place_known: boolean;
             points: components["schemas"]["ForecastPoint"][];
         };
@@ -4151,6 +4226,10 @@ export interface components {
             share: number;
             /** Format: double */
             upper: number;
+            /** Format: double */
+            prior_lower: number;
+            /** Format: double */
+            prior_upper: number;
         };
         /**
          * @description * `days` - DAYS
@@ -4213,7 +4292,7 @@ export interface components {
             /** Format: double */
             mass: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "one_trial" | "no_replication" | "no_finite_fit" | "sprouted_in_bag" | "one_bag" | "curve_misfits" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "never_tested" | "fewer_than_three_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         GroundView: {
@@ -4400,7 +4479,7 @@ export interface components {
             /** Format: double */
             uncertainty: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "one_trial" | "no_replication" | "no_finite_fit" | "sprouted_in_bag" | "one_bag" | "curve_misfits" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "never_tested" | "fewer_than_three_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         Invitation: {
@@ -4450,8 +4529,7 @@ export interface components {
             stock: components["schemas"]["Stock"];
             ended: string;
             tests: components["schemas"]["LotTest"][];
-            /** Format: date */
-            half_on: string | null;
+            keeps: string;
         };
         KnownRecipe: {
             name: string;
@@ -4593,6 +4671,14 @@ export interface components {
          * @enum {string}
          */
         LightNeed: "light" | "dark" | "either";
+        LikelyShare: {
+            /** Format: double */
+            median: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+        };
         /**
          * @description * `no_time` - NO_TIME
          *     * `no_number` - NO_NUMBER
@@ -4783,6 +4869,13 @@ export interface components {
             log: components["schemas"]["LogLine"][];
             next: components["schemas"]["LotAdvice"][];
         };
+        LotDecision: {
+            trial: number;
+            trial_code: string;
+            headline: string;
+            aim: components["schemas"]["DecisionAim"];
+            finished: boolean;
+        };
         /**
          * @description * `used_up` - USED_UP
          *     * `discarded` - DISCARDED
@@ -4798,6 +4891,7 @@ export interface components {
             batches: components["schemas"]["LotBatch"][];
             seedlings_potted: number;
             conclusions: components["schemas"]["ConclusionView"][];
+            decisions: components["schemas"]["LotDecision"][];
         };
         /** @description What a lot's page says of its plant. */
         LotPlant: {
@@ -4887,14 +4981,16 @@ export interface components {
             /** Format: date */
             tested_on: string;
             treatment: string;
-            germinated: number;
-            sown: number;
+            base: components["schemas"]["Base"];
+            count: number;
+            of: number;
             /** Format: double */
             share: number;
             /** Format: double */
             lower: number;
             /** Format: double */
             upper: number;
+            used: boolean;
         };
         MapDish: {
             code: string;
@@ -5035,7 +5131,7 @@ export interface components {
             /** @default  */
             note?: string;
         };
-        /** @description A person's words on a trial, and the treatment they chose, if any. */
+        /** @description A person's words on a trial, the treatment they chose, if any, and the aim they decided under. */
         NewConclusionRequest: {
             /** Format: uuid */
             client_id: string;
@@ -5043,6 +5139,7 @@ export interface components {
             at: string;
             words: string;
             treatment?: number | null;
+            aim?: (components["schemas"]["DecisionAim"] | components["schemas"]["NullEnum"]) | null;
         };
         /** @description What went otherwise than planned; a part of a dish that was moved needs the dish, its seeds and the place. */
         NewDeviationRequest: {
@@ -5240,6 +5337,8 @@ export interface components {
             level_a?: string;
             /** @default  */
             level_b?: string;
+            /** @default 1 */
+            bags?: number;
         };
         NewTreatmentRequest: {
             name: string;
@@ -5256,6 +5355,8 @@ export interface components {
             level_a?: string;
             /** @default  */
             level_b?: string;
+            /** @default 1 */
+            bags?: number;
         };
         /** @description A trial to lay out. */
         NewTrialRequest: {
@@ -5348,7 +5449,7 @@ export interface components {
          * @enum {string}
          */
         NextTest: "repeat" | "longer_cold" | "smoke" | "scarify_harder" | "doses_above" | "doses_below" | "doses_between" | "earlier_end" | "cleaner" | "cut_rest";
-        /** @description Which proposal of the verdict to make ready. */
+        /** @description Which proposal of the decision to make ready. */
         NextTestRequest: {
             test: components["schemas"]["NextTest"];
         };
@@ -5431,8 +5532,10 @@ export interface components {
             /** Format: double */
             rho0: number;
             rho0_from: string;
+            /** Format: double */
+            rho_b: number;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "one_trial" | "no_replication" | "no_finite_fit" | "sprouted_in_bag" | "one_bag" | "curve_misfits" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "never_tested" | "fewer_than_three_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         PaceSummary: {
@@ -5784,6 +5887,11 @@ export interface components {
             band_usual?: number;
             /** Format: double */
             band_thin?: number;
+            aim?: components["schemas"]["DecisionAim"];
+            /** Format: double */
+            week_cost?: number;
+            /** Format: double */
+            hazard_cost?: number;
         };
         Person: {
             readonly id: number;
@@ -5842,6 +5950,9 @@ export interface components {
             last_at: string | null;
             /** Format: double */
             effective_days: number | null;
+            reason: string;
+            /** Format: double */
+            just_outside_hours: number | null;
             /** Format: double */
             frozen_hours: number | null;
             /** Format: double */
@@ -5944,9 +6055,11 @@ export interface components {
          *     * `night` - NIGHT
          *     * `check_gap` - CHECK_GAP
          *     * `no_check_before_break` - NO_CHECK_BEFORE_BREAK
+         *     * `starts_on_day_off` - STARTS_ON_DAY_OFF
+         *     * `sown_on_day_off` - SOWN_ON_DAY_OFF
          * @enum {string}
          */
-        PlanNoteKind: "lengthened" | "start_moved" | "day_off" | "night" | "check_gap" | "no_check_before_break";
+        PlanNoteKind: "lengthened" | "start_moved" | "day_off" | "night" | "check_gap" | "no_check_before_break" | "starts_on_day_off" | "sown_on_day_off";
         /** @description A question about a lot; leave `dishes` and `seeds_per_dish` out to have them proposed. Shares are 0..1. */
         PlanQuestionRequest: {
             lot: number;
@@ -5954,6 +6067,8 @@ export interface components {
             treatments: number;
             dishes?: number | null;
             seeds_per_dish?: number | null;
+            /** @default 0 */
+            bags?: number;
             /** Format: double */
             expected?: number | null;
             /** Format: double */
@@ -6075,6 +6190,7 @@ export interface components {
             trays: components["schemas"]["TrayView"][];
             plant_share: string;
             conclusions: components["schemas"]["ConclusionView"][];
+            decisions: components["schemas"]["LotDecision"][];
         };
         PlantShare: {
             /** Format: double */
@@ -6084,27 +6200,20 @@ export interface components {
             trays: number;
             /** Format: double */
             expected: number;
+            experience: components["schemas"]["TrayExperience"];
         };
         PooledShare: {
             trials: number;
+            mean: components["schemas"]["LikelyShare"];
+            next_lot: components["schemas"]["LikelyShare"];
             /** Format: double */
-            p: number;
+            next_expected: number;
             /** Format: double */
-            lower: number | null;
-            /** Format: double */
-            upper: number | null;
+            tau: number;
             /** Format: double */
             lowest: number;
             /** Format: double */
             highest: number;
-            /** Format: double */
-            q: number | null;
-            df: number;
-            /** Format: double */
-            q_p: number | null;
-            /** Format: double */
-            share_between: number | null;
-            differ: boolean | null;
             reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
         Position: {
@@ -6158,7 +6267,7 @@ export interface components {
             /** Format: double */
             bulk_mass: number | null;
             reasons: {
-                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
+                [key: string]: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "one_trial" | "no_replication" | "no_finite_fit" | "sprouted_in_bag" | "one_bag" | "curve_misfits" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "never_tested" | "fewer_than_three_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
             };
         };
         /**
@@ -6180,13 +6289,14 @@ export interface components {
             cleaning: string;
             parents: string;
         };
-        /** @description How a planned trial's treated seed goes into bags. */
+        /** @description How a planned trial's treated seed goes into bags; without `bags`, as each treatment is planned. */
         PutInBagsRequest: {
             /** @default sow_together */
             mode?: components["schemas"]["PlanMode"];
             place?: number | null;
             /** @default false */
             bag_for_each_dish?: boolean;
+            bags?: number | null;
             /** @default false */
             sure?: boolean;
         };
@@ -6257,6 +6367,8 @@ export interface components {
             upper: number;
             /** Format: double */
             power: number | null;
+            bags: number;
+            bag_choices: components["schemas"]["BagChoice"][];
             /** Format: double */
             above: number | null;
             /** Format: double */
@@ -6311,7 +6423,12 @@ export interface components {
          *     * `all_or_none` - ALL_OR_NONE
          *     * `one_dish` - ONE_DISH
          *     * `one_treatment` - ONE_TREATMENT
+         *     * `one_trial` - ONE_TRIAL
          *     * `no_replication` - NO_REPLICATION
+         *     * `no_finite_fit` - NO_FINITE_FIT
+         *     * `sprouted_in_bag` - SPROUTED_IN_BAG
+         *     * `one_bag` - ONE_BAG
+         *     * `curve_misfits` - CURVE_MISFITS
          *     * `one_seed_per_dish` - ONE_SEED_PER_DISH
          *     * `dishes_agree` - DISHES_AGREE
          *     * `undefined_without_a_dish` - UNDEFINED_WITHOUT_A_DISH
@@ -6328,9 +6445,8 @@ export interface components {
          *     * `not_cut` - NOT_CUT
          *     * `not_noted` - NOT_NOTED
          *     * `sow_now` - SOW_NOW
-         *     * `no_decline_seen` - NO_DECLINE_SEEN
          *     * `never_tested` - NEVER_TESTED
-         *     * `fewer_than_two_readings` - FEWER_THAN_TWO_READINGS
+         *     * `fewer_than_three_readings` - FEWER_THAN_THREE_READINGS
          *     * `no_pace` - NO_PACE
          *     * `reached` - REACHED
          *     * `no_log` - NO_LOG
@@ -6339,7 +6455,7 @@ export interface components {
          *     * `no_thousand_seed_weight` - NO_THOUSAND_SEED_WEIGHT
          * @enum {string}
          */
-        Reason: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "no_replication" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "no_decline_seen" | "never_tested" | "fewer_than_two_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
+        Reason: "none_germinated" | "fewer_than_two_germinated" | "fewer_than_three_germinated" | "too_few_intervals" | "fit_failed" | "never_reached" | "time_zero" | "no_time" | "no_value" | "fewer_than_two_groups_with_spread" | "mean_time_zero" | "fate_unknown" | "base_zero" | "no_inspection" | "no_inspection_after_zero" | "no_horizon" | "horizon_below_one_day" | "all_or_none" | "one_dish" | "one_treatment" | "one_trial" | "no_replication" | "no_finite_fit" | "sprouted_in_bag" | "one_bag" | "curve_misfits" | "one_seed_per_dish" | "dishes_agree" | "undefined_without_a_dish" | "no_spread" | "not_detectable" | "all_accounted" | "set_aside" | "one_replicate" | "one_scoop" | "one_head" | "guessed" | "not_measured" | "not_converted" | "not_cut" | "not_noted" | "sow_now" | "never_tested" | "fewer_than_three_readings" | "no_pace" | "reached" | "no_log" | "dark" | "none_live" | "no_thousand_seed_weight";
         Recipe: {
             readonly id: number;
             readonly version: number;
@@ -6598,6 +6714,7 @@ export interface components {
             block: number;
             seeds: number;
             treatment: string;
+            bag: string;
             /** Format: date-time */
             sown_at: string | null;
         };
@@ -6643,6 +6760,7 @@ export interface components {
             starts_on: string | null;
             /** Format: date */
             added_on: string | null;
+            bags: number;
             dishes: number[];
             sown: number;
         };
@@ -6960,6 +7078,7 @@ export interface components {
             /** Format: double */
             p_adjusted: number | null;
             told_apart: boolean;
+            one_bag: boolean;
             reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
         SpeedResult: {
@@ -7260,11 +7379,12 @@ export interface components {
         /**
          * @description * `all_accounted` - ALL_ACCOUNTED
          *     * `quiet_and_length` - QUIET_AND_LENGTH
+         *     * `more_expected` - MORE_EXPECTED
          *     * `still_coming` - STILL_COMING
          *     * `length_not_reached` - LENGTH_NOT_REACHED
          * @enum {string}
          */
-        StopReason: "all_accounted" | "quiet_and_length" | "still_coming" | "length_not_reached";
+        StopReason: "all_accounted" | "quiet_and_length" | "more_expected" | "still_coming" | "length_not_reached";
         StopRequest: {
             /** Format: uuid */
             client_id: string;
@@ -7415,6 +7535,8 @@ export interface components {
             /** Format: double */
             upper: number;
             /** Format: double */
+            sowing_share: number;
+            /** Format: double */
             n_eff: number;
             germinated: number;
             sown: number;
@@ -7423,7 +7545,7 @@ export interface components {
             days_to_half: number | null;
             interim: boolean;
             concluded: boolean;
-            by_verdict: boolean;
+            by_decision: boolean;
             rank: number;
         };
         /**
@@ -7512,6 +7634,16 @@ export interface components {
             readonly seeds_per_cell: number;
             note?: string;
         };
+        TrayExperience: {
+            /** Format: double */
+            s?: number;
+            /** Format: double */
+            came?: number;
+            /** Format: double */
+            failed?: number;
+            /** Format: double */
+            rho_t?: number;
+        };
         TrayView: {
             id: number;
             version: number;
@@ -7558,6 +7690,9 @@ export interface components {
             lower: number;
             /** Format: double */
             upper: number;
+            /** Format: double */
+            n_eff: number;
+            bags: number;
             share_sentence: string;
             time_sentence: string;
             letters: string;
@@ -7665,6 +7800,23 @@ export interface components {
             blocks: components["schemas"]["BlocksResult"] | null;
             effects: components["schemas"]["Effect"][];
         };
+        TrialDecision: {
+            aim: components["schemas"]["DecisionAim"];
+            /** Format: double */
+            week_cost: number;
+            /** Format: double */
+            hazard_cost: number;
+            hint: boolean;
+            use: number | null;
+            headline: string;
+            options: components["schemas"]["DecisionOption"][];
+            supports: components["schemas"]["Said"][];
+            lot: components["schemas"]["Said"][];
+            cannot_say: components["schemas"]["Said"][];
+            left: components["schemas"]["Said"][];
+            next: components["schemas"]["Proposal"][];
+            rules_version: number;
+        };
         /** @description A trial as it was laid out, to lay it out again on another lot; recipes in the editions it used. */
         TrialDesign: {
             lot: number;
@@ -7735,6 +7887,7 @@ export interface components {
             dishes: components["schemas"]["PlacedDish"][];
             next_steps: components["schemas"]["NextStep"][];
             advice: (components["schemas"]["StopReason"] | components["schemas"]["NullEnum"]) | null;
+            advice_note: string;
             sentence: string;
             hazards: components["schemas"]["Hazard"][];
             cares: components["schemas"]["HazardCare"][];
@@ -7762,7 +7915,8 @@ export interface components {
             map: components["schemas"]["MapPlace"][];
             photos: number[];
             comparison: components["schemas"]["TrialComparison"] | null;
-            verdict: components["schemas"]["VerdictPage"] | null;
+            decision: components["schemas"]["TrialDecision"] | null;
+            conclusions: components["schemas"]["ConclusionView"][];
             why_not: string;
             story: components["schemas"]["TrialStory"];
             versions: components["schemas"]["Method"][];
@@ -7858,36 +8012,8 @@ export interface components {
             use: number;
             age_days: number;
         };
-        Verdict: {
-            chosen: string | null;
-            use: components["schemas"]["Said"][];
-            lot: components["schemas"]["Said"][];
-            not_known: components["schemas"]["Said"][];
-            left: components["schemas"]["Said"][];
-            next: components["schemas"]["Proposal"][];
-            rules_version?: number;
-        };
-        VerdictPage: {
-            trial: number;
-            code: string;
-            question: string;
-            lot: number;
-            lot_code: string;
-            lot_name: string;
-            interim: boolean;
-            verdict: components["schemas"]["Verdict"];
-            /** Format: double */
-            band_usual: number;
-            /** Format: double */
-            band_thin: number;
-            /** Format: double */
-            rho0: number;
-            treatments: components["schemas"]["ChoosableTreatment"][];
-            conclusions: components["schemas"]["ConclusionView"][];
-        };
         /**
          * @description * `lead_shown` - LEAD_SHOWN
-         *     * `gentlest_of_equals` - GENTLEST_OF_EQUALS
          *     * `one_treatment` - ONE_TREATMENT
          *     * `hint_only` - HINT_ONLY
          *     * `nothing_came` - NOTHING_CAME
@@ -7909,9 +8035,10 @@ export interface components {
          *     * `dose_inside` - DOSE_INSIDE
          *     * `dose_falls` - DOSE_FALLS
          *     * `care_missed` - CARE_MISSED
+         *     * `one_bag` - ONE_BAG
          * @enum {string}
          */
-        VerdictRule: "lead_shown" | "gentlest_of_equals" | "one_treatment" | "hint_only" | "nothing_came" | "still_counting" | "sow_as_usual" | "sow_thicker" | "better_seed" | "many_fresh" | "many_hard" | "many_empty" | "many_rotted" | "many_dead" | "fate_unknown" | "not_told_apart" | "dishes_disagree" | "early_share" | "dose_largest" | "dose_smallest" | "dose_inside" | "dose_falls" | "care_missed";
+        VerdictRule: "lead_shown" | "one_treatment" | "hint_only" | "nothing_came" | "still_counting" | "sow_as_usual" | "sow_thicker" | "better_seed" | "many_fresh" | "many_hard" | "many_empty" | "many_rotted" | "many_dead" | "fate_unknown" | "not_told_apart" | "dishes_disagree" | "early_share" | "dose_largest" | "dose_smallest" | "dose_inside" | "dose_falls" | "care_missed" | "one_bag";
         VersionRequest: {
             version: number;
         };
@@ -7954,6 +8081,7 @@ export interface components {
             /** Format: date-time */
             last_look_at: string | null;
             furrows: components["schemas"]["FurrowView"][];
+            hint: string;
         };
         /**
          * @description * `no_plan` - NO_PLAN
@@ -7982,6 +8110,11 @@ export interface components {
             band_usual?: number;
             /** Format: double */
             band_thin?: number;
+            aim?: components["schemas"]["DecisionAim"];
+            /** Format: double */
+            week_cost?: number;
+            /** Format: double */
+            hazard_cost?: number;
         };
     };
     responses: never;
@@ -11960,6 +12093,35 @@ export interface operations {
             };
         };
     };
+    trials_decision: {
+        parameters: {
+            query?: {
+                /**
+                 * @description * `most` - MOST
+                 *     * `balanced` - BALANCED
+                 *     * `soonest` - SOONEST
+                 *     * `own` - OWN
+                 */
+                aim?: "most" | "balanced" | "soonest" | "own" | null;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecisionPage"];
+                };
+            };
+        };
+    };
     trials_design: {
         parameters: {
             query?: never;
@@ -12374,27 +12536,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    trials_verdict: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["VerdictPage"];
-                };
             };
         };
     };

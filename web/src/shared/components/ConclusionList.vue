@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ConclusionView } from '@/shared/api/types'
 import { day } from '@/shared/format/dates'
+import { aimWords } from '@/shared/labels'
 
 /** What people concluded: their words, what they chose, and what the rules said then. */
 defineProps<{ conclusions: ConclusionView[]; where: 'trial' | 'lot' | 'recipe'; mayTakeBack?: boolean }>()
@@ -15,16 +16,20 @@ const emit = defineEmits<{ takeBack: [id: number] }>()
         {{ c.by }}, {{ day(c.at) }}<template v-if="c.treatment_name">, chose {{ c.treatment_name }}</template
         ><template v-if="where !== 'trial'"
           >, on
-          <RouterLink class="code" :to="{ name: 'verdict', params: { id: c.trial } }">{{
+          <RouterLink class="code" :to="{ name: 'decide', params: { id: c.trial } }">{{
             c.trial_code
           }}</RouterLink></template
         ><template v-if="where === 'recipe'">, {{ c.lot_name }}</template>
         <button v-if="mayTakeBack" type="button" class="text-link no-print" @click="emit('takeBack', c.id)">
-          take back
+          Take back
         </button>
       </p>
       <details v-if="c.verdict.length" class="no-print">
-        <summary>What the rules said then (version {{ c.rules_version }})</summary>
+        <summary>
+          What the rules said then (version {{ c.rules_version
+          }}<template v-if="c.aim">, aim: {{ aimWords[c.aim as keyof typeof aimWords] }}</template
+          >)
+        </summary>
         <p v-for="v in c.verdict" :key="v">{{ v }}</p>
       </details>
     </li>

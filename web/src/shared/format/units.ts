@@ -19,6 +19,10 @@ export function degreesShown(c: number, digits = 1): string {
 /** A temperature with its unit. */
 export const degrees = (c: number, digits = 1) => `${degreesShown(c, digits)} ${degreeUnit()}`
 
+/** A difference of temperatures with its unit. */
+export const degreesBetween = (c: number, digits = 1) =>
+  `${Number((us() ? (c * 9) / 5 : c).toFixed(digits))} ${degreeUnit()}`
+
 /** Degrees Celsius of what was typed in the unit shown; what is no number stays as it was typed. */
 export function celsius(typed: string): string {
   const value = Number(typed.trim().replace(',', '.'))

@@ -55,21 +55,22 @@ export const unitWords: Words<Schemas['DurationUnit']> = { min: 'minutes', h: 'h
 
 export const stopWords: Words<Schemas['StopReason']> = {
   all_accounted: 'all seeds are accounted for: it can be closed',
-  quiet_and_length: 'nothing new for long enough: this may be the last look',
-  still_coming: 'seeds were still coming',
+  quiet_and_length: 'no new germination for long enough: you can close it',
+  more_expected: 'quiet, but more came after this day in earlier trials of this plant',
+  still_coming: 'germinating',
   length_not_reached: 'quiet, but the planned time is not over',
 }
 
 export const reasonWords: Words<Schemas['Reason']> = {
   none_germinated: 'nothing germinated',
   fewer_than_two_germinated: 'fewer than two germinated',
-  fewer_than_three_germinated: 'fewer than three came up after sowing',
-  too_few_intervals: 'all came up within one or two neighbouring looks',
-  fit_failed: 'the search for a curve did not arrive',
+  fewer_than_three_germinated: 'fewer than three germinated after sowing',
+  too_few_intervals: 'all germinated within one or two neighbouring looks',
+  fit_failed: 'no curve could be fitted',
   never_reached: 'never reached',
   time_zero: 'reached before sowing',
   no_time: 'one of them has no time',
-  no_value: 'nothing came up in one of them',
+  no_value: 'nothing germinated in one of them',
   fewer_than_two_groups_with_spread: 'fewer than two treatments whose dishes differ',
   mean_time_zero: 'all that came was early',
   fate_unknown: 'what is left was not checked',
@@ -81,8 +82,13 @@ export const reasonWords: Words<Schemas['Reason']> = {
   all_or_none: 'all or none germinated',
   one_dish: 'one dish only',
   one_treatment: 'one treatment only',
-  no_replication: 'no dishes to hold against each other',
-  one_seed_per_dish: 'one seed a dish',
+  one_trial: 'one trial only',
+  no_replication: 'one dish per treatment',
+  no_finite_fit: 'in a treatment or a block all or none germinated',
+  sprouted_in_bag: 'seed sprouted in a shared bag',
+  one_bag: 'one bag per treatment',
+  curve_misfits: 'germination came in more than one flush, or stopped and started',
+  one_seed_per_dish: 'one seed per dish',
   dishes_agree: 'the dishes agree',
   undefined_without_a_dish: 'it hangs on a single dish',
   no_spread: 'the dishes do not differ',
@@ -98,9 +104,8 @@ export const reasonWords: Words<Schemas['Reason']> = {
   not_cut: 'none was cut yet',
   not_noted: 'its error was not noted',
   sow_now: 'seed like this is sown now, not kept',
-  no_decline_seen: 'the tests show no decline',
   never_tested: 'never tested',
-  fewer_than_two_readings: 'fewer than two readings',
+  fewer_than_three_readings: 'fewer than three readings',
   no_pace: 'no cold in the last 7 known days',
   reached: 'reached already',
   no_log: 'no log beside it',
@@ -119,13 +124,19 @@ export const curveWords: Words<Schemas['CurveFamily']> = {
   weibull: 'Weibull',
 }
 
-/** What a rule of the verdict looks at, in few words. */
+export const aimWords: Words<Schemas['DecisionAim']> = {
+  most: 'most plants',
+  balanced: 'balanced',
+  soonest: 'soonest',
+  own: 'your own figures',
+}
+
+/** What a rule of the decision looks at, in few words. */
 export const ruleWords: Words<Schemas['VerdictRule']> = {
-  lead_shown: 'its lead is shown',
-  gentlest_of_equals: 'the gentlest of those not told apart',
+  lead_shown: 'shown by the tests',
   one_treatment: 'one treatment',
   hint_only: 'no replication',
-  nothing_came: 'nothing came up',
+  nothing_came: 'nothing germinated',
   still_counting: 'interim',
   sow_as_usual: 'upper band',
   sow_thicker: 'middle band',
@@ -136,7 +147,7 @@ export const ruleWords: Words<Schemas['VerdictRule']> = {
   many_rotted: 'rotted',
   many_dead: 'dead',
   fate_unknown: 'not checked',
-  not_told_apart: 'not told apart',
+  not_told_apart: 'difference not shown',
   dishes_disagree: 'dishes disagree',
   early_share: 'early share of 10 % or more',
   dose_largest: 'best dose is the largest',
@@ -144,6 +155,7 @@ export const ruleWords: Words<Schemas['VerdictRule']> = {
   dose_inside: 'best dose inside',
   dose_falls: 'falls at the strongest',
   care_missed: 'its bags',
+  one_bag: 'one bag',
 }
 
 export const questionWords: Words<Schemas['Question']> = {

@@ -11,7 +11,7 @@ import ColdStrip from '@/shared/drawing/ColdStrip.vue'
 import { day, moment, weekdayShort } from '@/shared/format/dates'
 import { plural, seeds } from '@/shared/format/numbers'
 import { careWords, closureWords, leavingWords, mediumWords, placeTroubleWords, stepWords } from '@/shared/labels'
-import { degrees } from '@/shared/format/units'
+import { degrees, degreesBetween } from '@/shared/format/units'
 import { useBatch, useBatchWork } from '../api'
 import BatchFurrow from '../components/BatchFurrow.vue'
 import BatchLooks from '../components/BatchLooks.vue'
@@ -54,11 +54,13 @@ const cold = computed(() => batch.value?.cold)
 const enough = computed(() => {
   const c = cold.value
   if (!c) return ''
+  if (c.days === null)
+    return 'The log holds fewer than three readings, so the cold given is undefined. Import a longer log.'
   const got = `${c.days.toFixed(1)} days of cold in the band`
   const of = c.needed_days ? ` of ${c.needed_days.toFixed(0)}` : ''
   if (c.enough_reason === 'reached' && c.enough_on) return `${got}${of}: enough since ${day(c.enough_on)}.`
   if (c.enough_on) return `${got}${of}. At the pace of the last 7 known days it is enough on about ${day(c.enough_on)}.`
-  return `${got}${of}. No cold in the last 7 known days: no date can be said.`
+  return `${got}${of}. There was no cold in the last 7 known days, so no date can be given.`
 })
 
 const stop = (endedBy: 'sign' | null) =>
@@ -128,17 +130,23 @@ const stop = (endedBy: 'sign' | null) =>
           <h2 class="ruled">Planned and done</h2>
           <BatchSteps :steps="batch.steps" />
           <template v-if="cold">
-            <h2 class="ruled">The cold really given</h2>
+            <h2 class="ruled">Cold given</h2>
             <p class="sentence">{{ enough }}</p>
             <ColdStrip
+              v-if="cold.days_of_log.length"
               :days="cold.days_of_log"
               :first="batch.steps.find((s) => s.began_at)?.began_at ?? cold.first_at"
             />
-            <p class="quiet">
-              Known for {{ cold.known_hours.toFixed(0) }} h<template v-if="cold.gap_hours > 1"
-                >, unknown for {{ cold.gap_hours.toFixed(0) }} h, which count as nothing</template
-              >; frozen {{ cold.frozen_hours.toFixed(0) }} h, above {{ degrees(10) }}
-              {{ cold.warm_hours.toFixed(0) }} h. From the log of the place it lay in.
+            <p v-if="cold.known_hours !== null" class="quiet">
+              Known for {{ cold.known_hours.toFixed(0) }} h<template v-if="(cold.gap_hours ?? 0) > 1"
+                >, unknown for {{ cold.gap_hours?.toFixed(0) }} h, which count as no cold</template
+              >; frozen {{ cold.frozen_hours?.toFixed(0) }} h, above {{ degrees(10) }}
+              {{ cold.warm_hours?.toFixed(0) }} h.
+              <template v-if="cold.just_outside_hours"
+                >{{ cold.just_outside_hours.toFixed(0) }} h were just outside the band, by at most
+                {{ degreesBetween(0.5) }} (a sensor may be off by that much); they do not count as cold.</template
+              >
+              From the log of the place it lay in.
             </p>
           </template>
           <p v-else-if="batch.state === 'running'" class="quiet">

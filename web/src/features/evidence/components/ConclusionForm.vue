@@ -4,43 +4,40 @@ import { rightNow } from '@/shared/api/clock'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { percent } from '@/shared/format/numbers'
-import { useVerdictChanges, type VerdictPage } from '../api'
+import { useDecisionChanges, type DecisionPage } from '../api'
 
 /** A person's own words on the trial; they go along to the lot and the recipe. */
-const props = defineProps<{ page: VerdictPage }>()
+const props = defineProps<{ page: DecisionPage }>()
 const emit = defineEmits<{ done: [] }>()
-const { conclude } = useVerdictChanges(props.page.trial)
+const { conclude } = useDecisionChanges(props.page.trial)
 const { attempt, at, foot } = useProblem()
 
 const words = ref('')
-const treatment = ref<number | null>(
-  props.page.treatments.find((t) => t.name === props.page.verdict.chosen)?.id ?? null,
-)
+const treatment = ref<number | null>(props.page.decision.use)
 const client = crypto.randomUUID()
 const items = computed(() => [
-  { value: null, title: 'none of them' },
-  ...props.page.treatments.map((t) => ({ value: t.id, title: `${t.name}, ${percent(t.share)} %` })),
+  { value: null, title: 'None of them' },
+  ...props.page.decision.options.map((o) => ({ value: o.treatment, title: `${o.name}, ${percent(o.share)} %` })),
 ])
 
 async function save() {
-  const body = { client_id: client, at: rightNow().toISOString(), words: words.value, treatment: treatment.value }
+  const body = {
+    client_id: client,
+    at: rightNow().toISOString(),
+    words: words.value,
+    treatment: treatment.value,
+    aim: props.page.decision.aim,
+  }
   if (await attempt(() => conclude.mutateAsync(body))) emit('done')
 }
 </script>
 
 <template>
   <form class="form" @submit.prevent="save">
-    <v-select v-model="treatment" :items="items" label="I choose" :error-messages="at('/treatment')" />
-    <v-textarea
-      v-model="words"
-      label="What I conclude"
-      rows="3"
-      auto-grow
-      maxlength="1000"
-      :error-messages="at('/words')"
-    />
+    <v-select v-model="treatment" :items="items" label="Treatment" :error-messages="at('/treatment')" />
+    <v-textarea v-model="words" label="Conclusion" rows="3" auto-grow maxlength="1000" :error-messages="at('/words')" />
     <FormFoot
-      action="Keep it"
+      action="Save conclusion"
       :busy="conclude.isPending.value"
       :sentence="foot('/treatment', '/words')"
       @leave="emit('done')"

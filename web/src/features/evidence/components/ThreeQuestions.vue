@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import QuotedText from '@/shared/components/QuotedText.vue'
 import type { Comparison } from '../api'
 
-/** The three questions apart, each in sentences: how many, how fast among those that came up, both in one. */
+/** Three questions, each in sentences: how many, how fast among those that germinated, both in one. */
 const props = defineProps<{ data: Comparison }>()
 
 const many = computed(() =>
@@ -15,7 +16,7 @@ const questions = computed(() =>
   [
     { head: 'How many', note: '', rows: many.value },
     {
-      head: 'How fast, among those that came up',
+      head: 'How fast, among those that germinated',
       note: props.data.speed?.note ?? '',
       rows: lines(props.data.speed?.lines ?? []),
     },
@@ -30,7 +31,7 @@ const questions = computed(() =>
     <p v-if="q.note" class="quiet">{{ q.note }}</p>
     <ul class="plain">
       <li v-for="(r, i) in q.rows" :key="i">
-        <strong>{{ r.name }}</strong> {{ r.sentence }}
+        <strong>{{ r.name }}</strong> <QuotedText :text="r.sentence" />
       </li>
     </ul>
   </section>

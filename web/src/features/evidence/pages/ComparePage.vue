@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import QuotedText from '@/shared/components/QuotedText.vue'
 import { useRoute, useRouter } from 'vue-router'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -58,7 +59,7 @@ const timeTicks = computed(() =>
 )
 const notes = computed(() => {
   const rising = inOrder.value.filter((t) => t.still_rising).map((t) => t.name)
-  const early = rising.length ? [`Still rising when it was closed: ${rising.join(', ')}. It may have become more.`] : []
+  const early = rising.length ? [`Still germinating when it was closed: ${rising.join(', ')}. More may have come.`] : []
   return [...early, ...(data.value?.warnings ?? [])]
 })
 const file = (what: string) => `${data.value?.code ?? 'trial'} ${what}`
@@ -68,13 +69,13 @@ const overall = computed(() => {
   if (!o) return ''
   const scatter =
     o.phi_hat === null
-      ? `the usual scatter between dishes is taken (φ ${fixed(o.phi, 2)})`
-      : `dishes scatter ${fixed(o.phi_hat, 2)} times as much as chance, taken as φ ${fixed(o.phi, 2)} with ${fixed(o.df, 1)} degrees of freedom`
+      ? `the typical scatter between dishes is assumed (φ ${fixed(o.phi, 2)})`
+      : `dishes scatter ${fixed(o.phi_hat, 2)} times as much as chance alone; φ ${fixed(o.phi, 2)} with ${fixed(o.df, 1)} degrees of freedom is used`
   const test =
     o.p === null || o.stat === null
       ? `No test over all treatments: ${reasonWords[o.reasons.stat ?? o.reasons.p ?? 'one_treatment']}`
       : `Over all treatments: ${o.test === 'F' ? `F = ${fixed(o.stat, 2)}` : `χ² = ${fixed(o.stat, 2)}`}, p ${pValue(o.p).startsWith('<') ? '' : '= '}${pValue(o.p)}`
-  return `${test}; ${scatter}. Usual dish correlation ρ₀ = ${fixed(o.rho0, 3)}: ${o.rho0_from}.`
+  return `${test}; ${scatter}. Dish correlation ρ₀ = ${fixed(o.rho0, 3)} (${o.rho0_from}), bag correlation ρ_b = ${fixed(o.rho_b, 3)}.`
 })
 </script>
 
@@ -82,18 +83,18 @@ const overall = computed(() => {
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <p v-if="error && options.basis !== 'sown'">
-      <button type="button" class="text-link" @click="options = { ...options, basis: 'sown' }">Read it of sown</button>
+      <button type="button" class="text-link" @click="options = { ...options, basis: 'sown' }">Show it of sown</button>
     </p>
     <template v-if="data">
       <p class="quiet facts">
         <RouterLink class="code" :to="{ name: 'trial', params: { id } }">{{ data.code }}</RouterLink>
         {{ data.question }} <span v-if="data.interim" class="interim">interim: counting goes on</span>
       </p>
-      <h1 class="head">{{ data.head }}</h1>
+      <h1 class="head"><QuotedText :text="data.head" /></h1>
       <nav class="ways no-print" aria-label="What follows">
-        <RouterLink :to="{ name: 'verdict', params: { id } }">Verdict, and what to test next</RouterLink>
+        <RouterLink :to="{ name: 'decide', params: { id } }">Decide, and what to test next</RouterLink>
         <RouterLink :to="{ name: 'report', params: { id } }">Report</RouterLink>
-        <a href="#data">Take the data out</a>
+        <a href="#data">Export the data</a>
       </nav>
       <CompareSwitches
         v-model:options="options"
@@ -106,16 +107,16 @@ const overall = computed(() => {
         <p v-for="n in notes.slice(1)" :key="n">{{ n }}</p>
       </details>
       <div class="columns">
-        <FigureFrame title="The course: share up, look by look" :file="file('course')">
+        <FigureFrame title="Course: share germinated at each look" :file="file('course')">
           <CourseCurves :treatments="treatments" :clock="data.clock" />
-          <p class="quiet small">{{ data.curve_sentence }} The doubt is pointwise, of sown.</p>
+          <p class="quiet small">{{ data.curve_sentence }} The band is pointwise, of sown.</p>
         </FigureFrame>
         <div>
           <FigureFrame :title="`How many, of ${baseWords[data.basis]}`" :file="file('how many')">
             <IntervalRows :rows="shareRows(treatments)" :to="1" :ticks="shareTicks" />
           </FigureFrame>
           <FigureFrame
-            :title="`How fast, among those that came up: half were up by (${unit.name} ${clockWords[data.clock]})`"
+            :title="`How fast, among those that germinated: T50 (${unit.name} ${clockWords[data.clock]})`"
             :file="file('how fast')"
           >
             <IntervalRows :rows="halfRows(treatments, unit)" :to="longest" :ticks="timeTicks" />
@@ -127,23 +128,23 @@ const overall = computed(() => {
       </div>
       <SummaryTable :treatments="inOrder" :basis="data.basis" />
       <p class="quiet small">
-        Rings are dishes, bars are 95 % intervals that take the scatter between dishes into account; those of times and
-        of pace come from leaving one dish out. Treatments that share a letter are not told apart, which does not make
-        them the same. Counts as germinated: {{ criterionWords[data.criterion] }}. Pace over the first
-        {{ fixed(data.horizon) }} days. {{ overall }}
+        Rings are dishes, bars are 95 % intervals that allow for differences between dishes and bags; those of pace come
+        from leaving one dish out. There is not enough evidence that treatments with a common letter differ. Counts as
+        germinated: {{ criterionWords[data.criterion] }}. Pace over the first {{ fixed(data.horizon) }} days.
+        {{ overall }}
       </p>
       <div class="columns even">
         <div><ThreeQuestions :data="data" /></div>
         <div>
           <section v-if="data.ladder">
-            <FigureFrame title="The doses as an axis" :file="file('doses')">
+            <FigureFrame title="Dose series" :file="file('doses')">
               <LadderFigure :ladder="data.ladder" />
             </FigureFrame>
-            <p v-for="s in data.ladder.sentences" :key="s">{{ s }}</p>
+            <p v-for="s in data.ladder.sentences" :key="s"><QuotedText :text="s" /></p>
           </section>
           <section v-if="data.factors">
             <h2 class="ruled">{{ data.factors.factor_a }} × {{ data.factors.factor_b }}</h2>
-            <p v-for="s in data.factors.sentences" :key="s">{{ s }}</p>
+            <p v-for="s in data.factors.sentences" :key="s"><QuotedText :text="s" /></p>
           </section>
           <section v-if="data.blocks?.sentence">
             <h2 class="ruled">Blocks</h2>
@@ -152,7 +153,7 @@ const overall = computed(() => {
         </div>
       </div>
       <section v-if="data.effects.length">
-        <h2 class="ruled">Dishes that stand out, before and after</h2>
+        <h2 class="ruled">Results with and without single dishes</h2>
         <EffectsTable :effects="data.effects" :trial="id" />
       </section>
       <EarlierTrials :id="id" />

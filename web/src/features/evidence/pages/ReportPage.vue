@@ -2,6 +2,9 @@
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
+import QuotedText from '@/shared/components/QuotedText.vue'
+import { aimWords } from '@/shared/labels'
+import DecisionRows from '../components/DecisionRows.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { moment } from '@/shared/format/dates'
@@ -23,13 +26,13 @@ useTitle(() => (data.value ? `Report on ${data.value.code}` : 'Report'))
 const treatments = computed(() => ordered(data.value?.comparison?.treatments ?? [], 'laid_out'))
 const shareTicks = [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, words: `${at * 100} %` }))
 const judged = computed(() => {
-  const v = data.value?.verdict?.verdict
-  return v
+  const d = data.value?.decision
+  return d
     ? [
-        { head: 'Verdict', lines: [...v.use, ...v.lot] },
-        { head: 'Not known', lines: v.not_known },
-        { head: 'What is left in the dishes', lines: v.left },
-        { head: 'To test next', lines: v.next },
+        { head: 'What supports the decision', lines: [...d.supports, ...d.lot] },
+        { head: 'What this trial cannot say', lines: d.cannot_say },
+        { head: 'What is left in the dishes', lines: d.left },
+        { head: 'Worth testing next', lines: d.next },
       ].filter((p) => p.lines.length)
     : []
 })
@@ -52,31 +55,42 @@ const print = () => window.print()
         {{ data.lot_name }} <i v-if="data.scientific_name">{{ data.scientific_name }}</i>, lot
         <span class="code">{{ data.lot_code }}</span>; made {{ moment(data.made_at) }}
       </p>
-      <p class="lead">{{ data.comparison?.head ?? data.why_not }}</p>
+      <p class="lead"><QuotedText :text="data.comparison?.head ?? data.why_not" /></p>
+      <section v-if="data.decision">
+        <h2 class="ruled">Decision</h2>
+        <p class="lead"><QuotedText :text="data.decision.headline" /></p>
+        <p class="quiet">
+          Aim: {{ aimWords[data.decision.aim] }}. A week costs {{ data.decision.week_cost }}, a hazardous treatment
+          {{ data.decision.hazard_cost }} seeds of 100. Rules version {{ data.decision.rules_version }}.
+        </p>
+        <DecisionRows v-if="data.decision.options.length" :decision="data.decision" />
+      </section>
       <section v-for="p in judged" :key="p.head">
         <h2 class="ruled">{{ p.head }}</h2>
-        <p v-for="(s, i) in p.lines" :key="i">{{ s.text }}</p>
+        <p v-for="(s, i) in p.lines" :key="i"><QuotedText :text="s.text" /></p>
       </section>
-      <section v-if="data.verdict?.conclusions.length">
-        <h2 class="ruled">Concluded</h2>
-        <ConclusionList :conclusions="data.verdict.conclusions" where="trial" />
+      <section v-if="data.conclusions.length">
+        <h2 class="ruled">Conclusions</h2>
+        <ConclusionList :conclusions="data.conclusions" where="trial" />
       </section>
       <template v-if="data.comparison">
         <section>
           <h2 class="ruled">Results</h2>
           <p v-for="w in data.comparison.warnings" :key="w" class="notice">{{ w }}</p>
           <CourseCurves :treatments="treatments" :clock="data.comparison.clock" />
-          <p class="quiet">Share up, look by look. {{ data.comparison.curve_sentence }} The doubt is pointwise.</p>
+          <p class="quiet">
+            Share germinated at each look. {{ data.comparison.curve_sentence }} The band is pointwise.
+          </p>
           <IntervalRows :rows="shareRows(treatments)" :to="1" :ticks="shareTicks" />
           <p class="quiet">
-            Rings are dishes, bars 95 % intervals. Treatments that share a letter are not told apart, which does not
-            make them the same.
+            Rings are dishes, bars 95 % intervals. There is not enough evidence that treatments with a common letter
+            differ.
           </p>
           <SummaryTable :treatments="treatments.map((x) => x.t)" :basis="data.comparison.basis" />
         </section>
         <ThreeQuestions :data="data.comparison" />
         <section v-if="data.comparison.ladder">
-          <h2 class="ruled">The doses as an axis</h2>
+          <h2 class="ruled">Dose series</h2>
           <LadderFigure :ladder="data.comparison.ladder" />
           <p v-for="s in data.comparison.ladder.sentences" :key="s">{{ s }}</p>
         </section>

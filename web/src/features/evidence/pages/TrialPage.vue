@@ -7,6 +7,7 @@ import { useSession } from '@/features/people'
 import { AddTreatment, SendOn, useTrialChanges } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
+import QuotedText from '@/shared/components/QuotedText.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay } from '@/shared/format/dates'
@@ -43,7 +44,7 @@ const warmth = computed(() => {
     ? degrees(t.temperature_c)
     : `${degreesShown(t.temperature_c)} / ${degrees(t.night_temperature_c)} day / night`
 })
-const unbagged = computed(() => trial.value?.furrows.filter((f) => f.steps.length && !f.bag).length ?? 0)
+const unbagged = computed(() => trial.value?.furrows.filter((f) => f.steps.length && !f.bag?.codes.length).length ?? 0)
 const doing = ref<'add' | 'send' | null>(null)
 const opened = computed(() => trial.value?.dishes.filter((d) => !d.pips.closed && !d.pips.set_aside) ?? [])
 const left = (p: { sown: number; germinated: number; abnormal: number; rotted: number; lost: number }) =>
@@ -87,8 +88,8 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }"
             >Compare</v-btn
           >
-          <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'verdict', params: { id } }"
-            >Verdict</v-btn
+          <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'decide', params: { id } }"
+            >Decide</v-btn
           >
         </div>
       </div>
@@ -126,7 +127,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           >Bench sheet</RouterLink
         >
         <RouterLink v-if="trial.state === 'counting' && looked" :to="{ name: 'close-trial', params: { id } }"
-          >What is left in the dishes?</RouterLink
+          >Close the dishes</RouterLink
         >
         <template v-if="user?.may_plan">
           <button v-if="trial.state !== 'closed'" type="button" @click="doing = doing === 'add' ? null : 'add'">
@@ -175,7 +176,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           <p v-if="trial.interim" class="interim">
             Interim: dishes are still counted, so every figure here may still change.
           </p>
-          <p v-if="trial.sentence" class="sentence say">{{ trial.sentence }}</p>
+          <p v-if="trial.sentence" class="sentence say"><QuotedText :text="trial.sentence" /></p>
           <p v-else-if="trial.state !== 'planned'" class="sentence say quiet">Not looked at yet.</p>
         </section>
         <aside>

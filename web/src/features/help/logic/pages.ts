@@ -37,7 +37,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     ],
     numbers: [
       '± is the doubt of an estimate, right 19 times in 20; it is wider where few samples were counted.',
-      'The line of decline is a rule of thumb until two tests of this lot tell better.',
+      'The forecast is a rule of thumb: the storage class says most of it until tests of this lot, years apart, say more.',
     ],
     schools: [
       'Floaters: pour them off, or keep both until cut tests say. Kept by default, because light seed is not always empty.',
@@ -65,18 +65,27 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     keys: COUNT_KEYS,
   },
   compare: {
-    bench: ['Ask the three questions apart: how many, how fast among those that came up, and both in one.'],
+    bench: ['Ask three questions separately: how many, how fast among those that germinated, and both in one.'],
     numbers: [
-      'A soft bar is where the true share may well lie (95 %), each ring is a dish.',
-      'Treatments that share a letter are not told apart. That does not make them the same: the trial may be too small.',
-      'T50 is when half of those that came up were up; half of the seeds sown is another time, with its own name.',
+      'A soft bar shows where the true share is likely to lie (95 % interval), each ring is a dish.',
+      'For treatments that share a letter there is not enough evidence that they differ; the trial may be too small.',
+      'T50 is the time to 50 % of those that germinated; half of the seeds sown is another time, with its own name.',
+      'A curve is refused where germination came in more than one flush: the steps and an interpolated T50 remain.',
+      'Seed treated in one bag is one replicate of its treatment, however many dishes it filled: two bags tell more than two dishes more.',
     ],
     schools: ['The dish counts as one, not the seed: seeds of one dish share their luck.'],
   },
-  verdict: {
-    bench: ['Before anything is thrown away, cut or press what is left: firm and fresh is asleep, not dead.'],
+  decide: {
+    bench: [
+      'Before you throw anything away, cut or press the ungerminated seeds: firm and fresh is dormant, not dead.',
+    ],
     numbers: [
-      'Each sentence names the rule it rests on. The bands (sow as usual, thicker, look for better seed) are yours to set.',
+      'The decision rests on what each treatment is expected to give, never on “not significant”.',
+      'Each pip is one chance in 20. Where pips of two treatments overlap, either may be the better one.',
+      'The aim says what a week and a danger cost. Change it here to see another decision, or for the nursery under Working days.',
+    ],
+    schools: [
+      '“Most plants” takes the highest. “Balanced” gives up a little for weeks saved. “Soonest” gives up more.',
     ],
   },
   'new-trial': {
@@ -170,9 +179,9 @@ const ALIKE: Readonly<Record<string, string>> = {
   'new-lot': 'lots',
   trials: 'trial',
   'set-up': 'new-trial',
-  report: 'verdict',
+  report: 'decide',
   dish: 'count',
-  close: 'verdict',
+  close: 'decide',
   batch: 'rounds',
   timers: 'rounds',
   plan: 'recipes',

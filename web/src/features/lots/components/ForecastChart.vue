@@ -5,7 +5,7 @@ import { day, parseDay } from '@/shared/format/dates'
 import { percent, percentRange } from '@/shared/format/numbers'
 import type { LotPage } from '../api'
 
-/** How the lot declines: its tests with their intervals, the rule of thumb through them with its doubt, today. */
+/** How the lot declines: its tests, the forecast with its range, and in the background what its storage class alone says. */
 const props = defineProps<{ page: LotPage; today: string }>()
 
 const HIGH = 150
@@ -27,8 +27,10 @@ const span = computed(() => {
 const x = (iso: string) =>
   LEFT + ((year(iso) - span.value[0]) / (span.value[1] - span.value[0])) * (width.value - LEFT - 8)
 const y = (share: number) => TOP + (1 - share) * (HIGH - TOP - 24)
-const line = (key: 'lower' | 'share' | 'upper') => props.page.forecast.points.map((p) => `${x(p.on)} ${y(p[key])}`)
+const line = (key: 'lower' | 'share' | 'upper' | 'prior_lower' | 'prior_upper') =>
+  props.page.forecast.points.map((p) => `${x(p.on)} ${y(p[key])}`)
 const band = computed(() => `M${line('upper').join('L')}L${line('lower').reverse().join('L')}Z`)
+const before = computed(() => `M${line('prior_upper').join('L')}L${line('prior_lower').reverse().join('L')}Z`)
 const years = computed(() => {
   const [from, to] = span.value
   const step = Math.max(1, Math.ceil((to - from) / 8))
@@ -38,7 +40,7 @@ const years = computed(() => {
 })
 const inWords = computed(() =>
   props.page.tests
-    .map((t) => `${day(t.tested_on)}: ${percent(t.share)} %, ${percentRange(t.lower, t.upper)}`)
+    .map((t) => `${day(t.tested_on)}: ${percent(t.share)} % of ${t.base}, ${percentRange(t.lower, t.upper)}`)
     .join('; '),
 )
 </script>
@@ -52,7 +54,8 @@ const inWords = computed(() =>
       </g>
       <text v-for="at in years" :key="at" :x="x(`${at}-01-01`)" :y="HIGH - 6" text-anchor="middle">{{ at }}</text>
       <template v-if="page.forecast.points.length">
-        <path :d="band" fill="var(--chill)" opacity="0.18" />
+        <path :d="before" class="before" />
+        <path :d="band" fill="var(--chill)" opacity="0.22" />
         <path
           :d="`M${line('share').join('L')}`"
           fill="none"
@@ -62,10 +65,16 @@ const inWords = computed(() =>
         />
       </template>
       <line :x1="x(today)" :x2="x(today)" :y1="TOP" :y2="HIGH - 24" stroke="var(--alert)" />
-      <g v-for="t in page.tests" :key="t.trial">
+      <g v-for="(t, i) in page.tests" :key="i" :opacity="t.used ? 1 : 0.35">
         <line :x1="x(t.tested_on)" :x2="x(t.tested_on)" :y1="y(t.lower)" :y2="y(t.upper)" stroke="var(--ink)" />
         <circle :cx="x(t.tested_on)" :cy="y(t.share)" r="4.5" fill="var(--leaf)" />
       </g>
     </svg>
+    <p v-if="page.forecast.points.length" class="quiet key">
+      Dark band: this lot’s tests. Pale hatched band: what its storage class alone lets expect.
+      <template v-if="page.tests.some((t) => !t.used)"
+        >Pale dots: trials of other treatments, which say nothing about decline.</template
+      >
+    </p>
   </div>
 </template>

@@ -5,6 +5,7 @@ import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import { DormancyPanel } from '@/features/recipes'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
+import DecisionLines from '@/shared/components/DecisionLines.vue'
 import { useTrials } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import HistoryList from '@/shared/components/HistoryList.vue'
@@ -176,8 +177,9 @@ function correct(wrong: StockLine) {
           </ul>
         </section>
       </div>
-      <section v-if="page.conclusions.length" aria-label="What was concluded">
-        <h2 class="ruled">What was concluded from it</h2>
+      <DecisionLines :decisions="page.decisions" />
+      <section v-if="page.conclusions.length" aria-label="Conclusions">
+        <h2 class="ruled">Conclusions</h2>
         <ConclusionList :conclusions="page.conclusions" where="lot" />
       </section>
       <DormancyPanel v-if="!lot.ended" :lot="id" :may-plan="user?.may_plan ?? false" />
@@ -212,16 +214,17 @@ function correct(wrong: StockLine) {
           <ForecastChart v-if="page.tests.length" :page="page" :today="today" />
           <p class="quiet">
             <template v-if="page.forecast.reason">No forecast: {{ reasonWords[page.forecast.reason] }}.</template>
-            <template v-else-if="page.forecast.half_on">
-              By a rule of thumb half of it is left in {{ page.forecast.half_on.slice(0, 4)
-              }}{{
-                page.forecast.source === 'class'
-                  ? ', from one test and how long such seed keeps in general: only a guess'
-                  : ', from this lot’s own tests'
-              }}<template v-if="!page.forecast.place_known">; the climate of its place is not known</template>.
+            <template v-else-if="page.forecast.sentence">
+              {{ page.forecast.sentence }}
+              <template v-if="!page.forecast.place_known"
+                >The climate of its place is not known; 20 °C and 50 % humidity are assumed.</template
+              >
             </template>
-            <template v-if="page.tests.length">
-              Each test is a finished trial’s best treatment, with its interval.
+            <template v-if="page.forecast.source === 'closing'">
+              Tests count viable seed: germinated, abnormal, fresh and hard, of the filled ones.
+            </template>
+            <template v-else-if="page.forecast.source === 'one_treatment'">
+              Tests count germination after one and the same treatment, because no closing says what was viable.
             </template>
           </p>
           <h2 class="ruled">Ledger</h2>

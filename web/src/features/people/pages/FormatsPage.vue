@@ -48,7 +48,7 @@ const dates = computed({
     </p>
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
     <p class="quiet">
-      Printed sheets, sentences of the verdict and files keep °C, grams and days first: they are read by others too.
+      Printed sheets, sentences of decisions and files keep °C, grams and days first: they are read by others too.
       Fields in which a date is picked follow this device.
     </p>
   </main>

@@ -9,7 +9,8 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay } from '@/shared/format/dates'
 import { numberOrNull } from '@/shared/format/numbers'
-import { useCalendarFeed, useChangeWorkYear, useMakeFeed, useRevokeFeed, useWorkYear } from '../api'
+import { type Aim, useCalendarFeed, useChangeWorkYear, useMakeFeed, useRevokeFeed, useWorkYear } from '../api'
+import { aimWords, choicesOf } from '@/shared/labels'
 import { useSession } from '../session'
 
 /** When the nursery works, which every plan keeps to; and the address at which a calendar reads what is due. */
@@ -26,6 +27,7 @@ const WEEK = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'
   value,
   title,
 }))
+
 const HALVES = [
   { value: 'north' as const, title: 'northern half' },
   { value: 'south' as const, title: 'southern half' },
@@ -37,6 +39,9 @@ const form = reactive({
   hands: '6',
   usual: '75',
   thin: '40',
+  aim: ['balanced'] as Aim[],
+  week: '0.5',
+  hazard: '5',
 })
 const seen = ref(1)
 const adding = reactive({ day: isoDay(new Date()), name: '' })
@@ -53,6 +58,9 @@ watch(
       hands: String(y.hands),
       usual: String(Math.round(100 * (y.band_usual ?? 0.75))),
       thin: String(Math.round(100 * (y.band_thin ?? 0.4))),
+      aim: [y.aim ?? 'balanced'],
+      week: String(y.week_cost ?? 0.5),
+      hazard: String(y.hazard_cost ?? 5),
     })
   },
   { immediate: true },
@@ -64,6 +72,9 @@ const yours = computed(() => ({
   hands: numberOrNull(form.hands) ?? 0,
   band_usual: (numberOrNull(form.usual) ?? 0) / 100,
   band_thin: (numberOrNull(form.thin) ?? 0) / 100,
+  aim: form.aim[0] ?? ('balanced' as const),
+  week_cost: numberOrNull(form.week) ?? 0,
+  hazard_cost: numberOrNull(form.hazard) ?? 0,
 }))
 async function save() {
   saved.value = false
@@ -116,7 +127,7 @@ async function stop() {
         />
       </div>
       <h2>What a share means for sowing</h2>
-      <p class="quiet">A verdict says “sow as usual” from the first on, and “better seed” below the second.</p>
+      <p class="quiet">Decide says “sow as usual” from the first on, and “better seed” below the second.</p>
       <div class="form-row">
         <v-text-field
           v-model="form.usual"
@@ -131,13 +142,37 @@ async function stop() {
           :error-messages="at('/band_thin')"
         />
       </div>
+      <h2>What decisions weigh</h2>
+      <p class="quiet">
+        The aim says how many seeds of 100 you would give up to save a week, or to avoid acid, hot water, blades or
+        smoke. Most plants: none. Balanced: half a seed per week, 5 per hazard. Soonest: 2 per week, 5 per hazard.
+      </p>
+      <ChipChoice v-model="form.aim" label="Aim" :choices="choicesOf(aimWords)" />
+      <div v-if="form.aim[0] === 'own'" class="form-row">
+        <v-text-field
+          v-model="form.week"
+          label="Seeds of 100 per week"
+          inputmode="decimal"
+          :error-messages="at('/week_cost')"
+        />
+        <v-text-field
+          v-model="form.hazard"
+          label="Seeds of 100 per hazard"
+          inputmode="decimal"
+          :error-messages="at('/hazard_cost')"
+        />
+      </div>
       <StaleNotice :problem="problem" :yours="yours" @over="(version) => (seen = version)" />
       <p v-if="saved" class="notice" role="status">Kept. Plans made from now on follow it.</p>
       <FormFoot
         v-if="user?.may_plan"
         action="Keep it"
         :busy="change.isPending.value"
-        :sentence="problem?.current ? '' : foot('/working_days', '/hands', '/band_usual', '/band_thin')"
+        :sentence="
+          problem?.current
+            ? ''
+            : foot('/working_days', '/hands', '/band_usual', '/band_thin', '/week_cost', '/hazard_cost')
+        "
         @leave="$router.push('/')"
       />
     </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import QuotedText from '@/shared/components/QuotedText.vue'
 import FurrowDrawing from '@/shared/drawing/FurrowDrawing.vue'
 import { furrowLabel, furrowPicture } from '@/shared/drawing/furrowOf'
 import { percent, plural } from '@/shared/format/numbers'
@@ -24,6 +25,10 @@ const seen = (t: WakingTrial) => {
       <RouterLink :to="{ name: 'trial', params: { id: t.id } }">{{ t.lot_name }}</RouterLink>
       <span class="quiet age">{{ age(t) }}, {{ seen(t) }}</span>
     </h3>
+    <p v-if="t.hint" class="hint">
+      <QuotedText :text="t.hint" />{{ ' ' }}
+      <RouterLink :to="{ name: 'decide', params: { id: t.id } }">Open the decision</RouterLink>
+    </p>
     <div v-for="f in t.furrows" :key="f.id" class="row">
       <span class="name">{{ f.name }}</span>
       <FurrowDrawing
@@ -45,6 +50,10 @@ const seen = (t: WakingTrial) => {
 
 h3 a {
   color: var(--ink);
+}
+
+.hint {
+  margin: 2px 0 6px;
 }
 
 .age {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { day } from '@/shared/format/dates'
 import { percent, percentRange } from '@/shared/format/numbers'
-import { criterionWords, opennessWords } from '@/shared/labels'
+import { opennessWords } from '@/shared/labels'
 import type { PlantKnowledge } from '../api'
 
-/** Recipes over all trials of a plant: each trial a soft bar on one axis of percent, the best first. */
+/** Treatments over all trials of a plant: each trial a soft bar on one axis of percent, then the average and the next lot. */
 defineProps<{ recipes: PlantKnowledge['recipes'] }>()
 const at = (share: number) => `${100 * share}%`
 </script>
@@ -17,7 +17,7 @@ const at = (share: number) => `${100 * share}%`
         <span class="quiet state">{{ opennessWords[r.openness] }}</span>
       </h3>
       <RouterLink v-if="r.recipe !== null" class="quiet" :to="{ name: 'recipes', query: { open: r.recipe } }"
-        >the recipe</RouterLink
+        >Open recipe</RouterLink
       >
     </div>
     <p>{{ r.sentence }}</p>
@@ -33,7 +33,33 @@ const at = (share: number) => `${100 * share}%`
         </span>
         <span class="figures">
           {{ percent(l.share) }} % <span class="quiet">({{ percentRange(l.lower, l.upper) }})</span>
-          <span v-if="l.other_rule" class="late"> counted: {{ criterionWords[l.criterion] }}</span>
+          <span v-if="l.left_out" class="late"> not pooled: {{ l.left_out }}</span>
+        </span>
+      </li>
+      <li class="pooled">
+        <span class="who"
+          ><strong>average lot</strong> <span class="quiet">pale: likely range of the next lot</span></span
+        >
+        <span class="track" aria-hidden="true">
+          <span
+            class="bar next"
+            :style="{
+              left: at(r.pooled.next_lot.lower),
+              width: at(r.pooled.next_lot.upper - r.pooled.next_lot.lower),
+            }"
+          ></span>
+          <span
+            class="bar"
+            :style="{ left: at(r.pooled.mean.lower), width: at(r.pooled.mean.upper - r.pooled.mean.lower) }"
+          ></span>
+          <span class="mark" :style="{ left: at(r.pooled.mean.median) }"></span>
+        </span>
+        <span class="figures">
+          {{ percent(r.pooled.mean.median) }} %
+          <span class="quiet"
+            >({{ percentRange(r.pooled.mean.lower, r.pooled.mean.upper) }}), next lot
+            {{ percentRange(r.pooled.next_lot.lower, r.pooled.next_lot.upper) }}</span
+          >
         </span>
       </li>
     </ul>
@@ -50,6 +76,14 @@ const at = (share: number) => `${100 * share}%`
   gap: 14px;
   align-items: baseline;
   justify-content: space-between;
+}
+
+h3::first-letter {
+  text-transform: uppercase;
+}
+
+.next {
+  opacity: 0.4;
 }
 
 .best {

@@ -38,7 +38,7 @@ export function useSowingWish(start: { lot: number | null; treatment: number | n
   })
   const { data: bases } = useBases(lot)
 
-  // what people concluded, or the verdict uses, is proposed; a lot that was never tried wants a percent
+  // what people concluded, or the decision uses, is proposed; a lot that was never tried needs a percentage
   watch(
     bases,
     (found) => {

@@ -55,7 +55,7 @@ const choices = computed(() => [
     title: `${b.name}, ${b.trial_code}: ${percent(b.share)} % (${percentRange(b.lower, b.upper)})`,
     props: {
       subtitle: [
-        b.concluded ? 'concluded' : b.by_verdict ? 'the verdict uses it' : '',
+        b.concluded ? 'concluded' : b.by_decision ? 'the trial’s decision' : '',
         b.other_lot ? `another lot, ${b.lot_code}` : '',
         b.interim ? 'counting goes on' : '',
         `sown ${day(b.tested_on)}`,
@@ -64,7 +64,7 @@ const choices = computed(() => [
         .join('; '),
     },
   })),
-  { value: TYPED, title: 'A percent that I type', props: { subtitle: 'from a packet, or from memory' } },
+  { value: TYPED, title: 'Type a percentage', props: { subtitle: 'from a packet, or from memory' } },
 ])
 const { answer: preview, problem } = useAnswer(wish, previewSowing)
 const wrong = (pointer: string) => [

@@ -4,8 +4,10 @@ import { useRoute } from 'vue-router'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
+import DecisionLines from '@/shared/components/DecisionLines.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
+import QuotedText from '@/shared/components/QuotedText.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { amountWords } from '@/shared/format/amount'
 import { dateAsKnown, day } from '@/shared/format/dates'
@@ -57,7 +59,7 @@ const growing = computed(() => {
             >Lay out a trial</RouterLink
           >
           <button v-if="data.taxon !== null" type="button" class="text-link" @click="changing = !changing">
-            Change what is said of it
+            Edit plant
           </button>
         </nav>
       </div>
@@ -66,10 +68,10 @@ const growing = computed(() => {
       </p>
       <HazardBanner :hazards="data.cares.map((c) => c.hazard)" :cares="data.cares" :also="data.caution" />
       <PlantFacts v-if="changing" :key="data.taxon_version ?? 0" :plant="data" @done="changing = false" />
-      <p class="sentence">{{ data.best }}</p>
+      <p class="sentence"><QuotedText :text="data.best" /></p>
       <div class="columns">
         <div>
-          <h2 class="ruled">Recipes, over all trials</h2>
+          <h2 class="ruled">Treatments over all trials</h2>
           <p v-if="!data.recipes.length" class="quiet">
             No dish of it was ever counted.
             <RouterLink
@@ -94,8 +96,9 @@ const growing = computed(() => {
               <TrayLine v-for="t in data.trays" :key="t.id" :tray="t" :may-count="user?.may_count ?? false" />
             </ul>
           </template>
+          <DecisionLines :decisions="data.decisions" />
           <template v-if="data.conclusions.length">
-            <h2 class="ruled">What was concluded</h2>
+            <h2 class="ruled">Conclusions</h2>
             <ConclusionList :conclusions="data.conclusions" where="lot" />
           </template>
         </div>
@@ -112,9 +115,7 @@ const growing = computed(() => {
               <span>
                 <RouterLink class="code" :to="{ name: 'lot', params: { id: l.id } }">{{ l.code }}</RouterLink>
                 {{ l.origin_place }}, {{ dateAsKnown(l.collected_on, l.collected_precision as 'day') }}
-                <span v-if="l.half_on" class="quiet"
-                  >half alive about {{ day(l.half_on).slice(-4) }} (a rule of thumb)</span
-                >
+                <span v-if="l.keeps" class="quiet">{{ l.keeps }}</span>
               </span>
               <span class="quiet nowrap">
                 {{ l.ended ? endWords[l.ended as keyof typeof endWords] : amountWords(l.stock) }}

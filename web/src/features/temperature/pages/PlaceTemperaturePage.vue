@@ -9,8 +9,8 @@ import { useTitle } from '@/shared/composables/useTitle'
 import ColdStrip from '@/shared/drawing/ColdStrip.vue'
 import { day, moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
-import { placeTroubleWords } from '@/shared/labels'
-import { degrees, degreesShown } from '@/shared/format/units'
+import { placeTroubleWords, reasonWords } from '@/shared/labels'
+import { degrees, degreesBetween, degreesShown } from '@/shared/format/units'
 import { usePlaceTemperature, useTakeBackLog } from '../api'
 import EventForm from '../components/EventForm.vue'
 import LogImport from '../components/LogImport.vue'
@@ -33,7 +33,7 @@ const open = ref<'' | 'log' | 'event'>('')
       <div class="page-top">
         <h1>Temperature, {{ page.place_name }}</h1>
         <div class="actions no-print">
-          <v-btn v-if="user?.may_plan" color="primary" @click="open = 'log'">Read in a log</v-btn>
+          <v-btn v-if="user?.may_plan" color="primary" @click="open = 'log'">Import a log</v-btn>
           <v-btn v-if="user?.may_count" variant="outlined" color="primary" @click="open = 'event'"
             >Something happened</v-btn
           >
@@ -45,11 +45,15 @@ const open = ref<'' | 'log' | 'event'>('')
       <EmptyState
         v-if="!page.first_at && open !== 'log'"
         title="No log of this place yet"
-        why="A fridge is not as cold as its dial says, and freezes at the back. A logger beside the bags settles it: read its file in here."
+        why="A fridge can be warmer than its dial says, and can freeze at the back. Put a logger beside the bags and import its file here."
       />
       <template v-if="page.first_at && page.first_day">
-        <p class="sentence">
-          {{ page.effective_days?.toFixed(1) }} days of cold in the band ({{ degreesShown(0.5) }} to {{ degrees(6) }}),
+        <p v-if="page.effective_days === null" class="sentence">
+          The log holds {{ reasonWords[page.reason as keyof typeof reasonWords] ?? page.reason }}, so the cold given is
+          undefined. Import a longer log.
+        </p>
+        <p v-else class="sentence">
+          {{ page.effective_days.toFixed(1) }} days of cold in the band ({{ degreesShown(0.5) }} to {{ degrees(6) }}),
           from {{ day(page.first_at) }} to {{ day(page.last_at ?? page.first_at) }}.
           <template v-if="page.frozen_hours"
             >Frozen for {{ page.frozen_hours.toFixed(0) }} h, {{ page.frozen_longest?.toFixed(0) }} h at a
@@ -60,16 +64,19 @@ const open = ref<'' | 'log' | 'event'>('')
             stretch.</template
           >
         </p>
-        <ColdStrip :days="page.days" :first="page.first_day" />
-        <p class="quiet">
-          Known for {{ page.known_hours?.toFixed(0) }} h<template v-if="page.gaps.length"
-            >; {{ plural(page.gaps.length, 'gap') }} of {{ page.gap_hours.toFixed(0) }} h together, which count as
-            nothing</template
+        <ColdStrip v-if="page.days.length" :days="page.days" :first="page.first_day" />
+        <p v-if="page.known_hours !== null" class="quiet">
+          <template v-if="page.just_outside_hours"
+            >{{ page.just_outside_hours.toFixed(0) }} h were just outside the band, by at most
+            {{ degreesBetween(0.5) }} (a sensor may be off by that much); they do not count as cold. </template
+          >Known for {{ page.known_hours.toFixed(0) }} h<template v-if="page.gaps.length"
+            >; {{ plural(page.gaps.length, 'gap') }} of {{ page.gap_hours.toFixed(0) }} h together, which count as no
+            cold</template
           >.
         </p>
       </template>
       <template v-if="page.events.length">
-        <h2 class="ruled">What befell it</h2>
+        <h2 class="ruled">Events</h2>
         <ul class="plain">
           <li v-for="e in page.events" :key="`${e.at}${e.kind}`">
             <strong>{{ placeTroubleWords[e.kind] }}</strong> {{ moment(e.at)
@@ -85,7 +92,7 @@ const open = ref<'' | 'log' | 'event'>('')
           <li v-for="l in page.logs" :key="l.id">
             {{ l.name }}: {{ plural(l.count, 'reading') }}, {{ day(l.first_at) }} to {{ day(l.last_at) }}
             <span class="quiet"
-              >read in by {{ l.by }}, {{ moment(l.at)
+              >imported by {{ l.by }}, {{ moment(l.at)
               }}<template v-if="l.left_out">; {{ plural(l.left_out, 'line') }} left out</template></span
             >
             <button

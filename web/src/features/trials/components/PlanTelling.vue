@@ -7,12 +7,12 @@ import TellingCurve from './TellingCurve.vue'
 
 /** What the layout costs the lot, and what it can tell, before a seed is drawn. */
 const props = defineProps<{ plan: QuestionPlan | null; trouble: string }>()
-const emit = defineEmits<{ size: [dishes: number, seeds: number] }>()
+const emit = defineEmits<{ size: [dishes: number, seeds: number]; bags: [bags: number] }>()
 
 const left = computed(() => {
   const p = props.plan
   if (!p) return ''
-  if (p.remaining === null) return 'The lot has no amount yet, so nobody knows what stays.'
+  if (p.remaining === null) return 'The amount of the lot is unknown.'
   if (p.too_many)
     return `The lot holds only ${seeds(p.in_stock, p.estimated)}: take fewer dishes, fewer seeds a dish, or fewer treatments.`
   const share = p.share_of_lot === null ? '' : `, ${percent(p.share_of_lot)} % of the lot go in`
@@ -30,9 +30,24 @@ const left = computed(() => {
       </p>
       <p v-if="plan.greedy && !plan.too_many">That is more than half of it: think of what is to be sown.</p>
       <p v-for="s in plan.sentences" :key="s">{{ s }}</p>
+      <div v-if="plan.bag_choices.length > 1" class="bags" role="radiogroup" aria-label="Bags per treatment">
+        <span>Bags per treatment</span>
+        <button
+          v-for="b in plan.bag_choices"
+          :key="b.bags"
+          type="button"
+          role="radio"
+          :aria-checked="b.bags === plan.bags"
+          :class="{ chosen: b.bags === plan.bags }"
+          @click="emit('bags', b.bags)"
+        >
+          <strong class="figures">{{ b.bags }} × {{ b.dishes_per_bag }}</strong>
+          <span class="quiet">± {{ Math.round(100 * b.half_width) }} points</span>
+        </button>
+      </div>
       <TellingCurve :plan="plan" />
       <p class="quiet small">
-        Expected: {{ percent(plan.expected) }} % ({{ plan.expected_from }}). Dishes differ by ρ =
+        Expected: {{ percent(plan.expected) }} % ({{ plan.expected_from }}). Dish correlation ρ =
         {{ plan.rho.toFixed(2) }}: {{ plan.rho_from }}.
       </p>
     </template>
@@ -74,6 +89,33 @@ const left = computed(() => {
 
 .cost.bad {
   border-left-color: var(--alert);
+}
+
+.bags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  margin: 8px 0;
+}
+
+.bags button {
+  display: flex;
+  flex-direction: column;
+  min-height: 48px;
+  padding: 4px 12px;
+  border: 1.5px solid var(--line);
+  border-radius: 12px;
+  background: var(--paper);
+}
+
+.bags button strong {
+  font-size: 1rem;
+}
+
+.bags .chosen {
+  border-color: var(--leaf);
+  box-shadow: inset 0 0 0 1.5px var(--leaf);
 }
 
 .small {

@@ -26,6 +26,9 @@ const time = (iso: string) => new Date(iso).toLocaleTimeString('en-GB', { hour: 
         <small>{{ d.position }}</small>
         <strong class="code">{{ d.code }}</strong>
         <span v-if="named && d.treatment" class="treatment">{{ d.treatment }}</span>
+        <small v-if="named && d.bag" class="bag"
+          >from <span class="figures">{{ d.bag }}</span></small
+        >
         <small v-if="d.sown_at">sown {{ time(d.sown_at) }}</small>
         <button
           v-else-if="maySow"
@@ -73,6 +76,10 @@ li > small:first-child {
 
 .code {
   font-size: 1.15rem;
+}
+
+.bag {
+  color: var(--ink-2);
 }
 
 .treatment {

@@ -9,6 +9,8 @@ export interface Wanted {
   /** Null: propose them. */
   dishes: number | null
   seeds_per_dish: number | null
+  /** Bags per treatment; 0 where no treatment is done in a bag. */
+  bags: number
   expected: number | null
   difference: number | null
 }

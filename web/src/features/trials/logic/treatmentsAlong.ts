@@ -4,7 +4,7 @@ import type { NewTrial } from '../api'
 type Query = Record<string, string | null | (string | null)[]>
 type Treatments = NewTrial['treatments']
 
-/** A set of recipes that came along in the address: from the reading of the dormancy, a ladder, or the verdict on an earlier trial. */
+/** A set of recipes that came along in the address: from the reading of the dormancy, a ladder, or the decision on an earlier trial. */
 export function treatmentsAlong(query: Query, recipes: readonly Recipe[], there: Treatments): Treatments {
   const all = (key: string) => [query[key] ?? []].flat().map(String)
   const [asked, doses, names, controls] = [all('recipe'), all('dose'), all('name'), all('control')]

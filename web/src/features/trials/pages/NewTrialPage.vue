@@ -74,6 +74,7 @@ async function copy(id: number) {
   const { lot: earlier, treatments: rows, ...rest } = past
   Object.assign(trial, rest, { copied_from: id, places: [...(rest.places ?? [])] })
   treatments.value = rows.map((t) => ({ ...t }))
+  bags.value = Math.max(1, ...rows.map((t) => t.bags ?? 1))
   asks.value = [past.asks ?? 'other']
   lot.value ??= earlier
   sized.value = true
@@ -90,6 +91,8 @@ const share = (typed: string) => {
   const value = numberOrNull(typed)
   return value === null ? null : value / 100
 }
+/** Bags that each treatment with a recipe is treated in: they are its replicates. */
+const bags = ref(1)
 const { plan, trouble } = usePlan(
   computed(() => ({
     lot: lot.value,
@@ -97,6 +100,7 @@ const { plan, trouble } = usePlan(
     treatments: Math.max(1, treatments.value.length),
     dishes: sized.value ? Number(trial.dishes_per_treatment) : null,
     seeds_per_dish: sized.value ? Number(trial.seeds_per_dish) : null,
+    bags: treatments.value.some((t) => t.recipe) ? bags.value : 0,
     expected: share(expected.value),
     difference: share(difference.value),
   })),
@@ -137,7 +141,8 @@ async function save() {
   const from = lot.value
   const asking = asks.value[0] ?? 'other'
   const question = trial.question || (asking === 'other' ? '' : questionWords[asking])
-  const body = { ...trial, question, asks: asking, lot: from, treatments: treatments.value }
+  const rows = treatments.value.map((t) => ({ ...t, bags: t.recipe ? bags.value : 1 }))
+  const body = { ...trial, question, asks: asking, lot: from, treatments: rows }
   const made = await attempt(() => layOut.mutateAsync(body))
   if (made) await router.push({ name: 'set-up', params: { id: made.id } })
 }
@@ -171,7 +176,7 @@ async function save() {
         />
         <h2>Treatments</h2>
         <p class="quiet">
-          The same seed, handled the same way, one thing changed at a time. One of them is the control.
+          The same seed, handled the same way, one thing changed at a time. One treatment is the control.
         </p>
         <div v-if="asks[0] === 'best' && lot && treated.length" class="actions">
           <v-btn variant="outlined" color="primary" :loading="making" @click="proposeTreatments"
@@ -197,14 +202,14 @@ async function save() {
         <div class="two">
           <v-text-field
             v-model="trial.dishes_per_treatment"
-            label="Dishes a treatment"
+            label="Dishes per treatment"
             inputmode="numeric"
             :error-messages="at('/dishes_per_treatment').concat(at('/dishes'))"
             @update:model-value="sized = true"
           />
           <v-text-field
             v-model="trial.seeds_per_dish"
-            label="Seeds a dish"
+            label="Seeds per dish"
             inputmode="numeric"
             :error-messages="at('/seeds_per_dish')"
             @update:model-value="sized = true"
@@ -218,13 +223,13 @@ async function save() {
             persistent-placeholder
           />
         </div>
-        <PlanTelling :plan="plan" :trouble="trouble" @size="size" />
+        <PlanTelling :plan="plan" :trouble="trouble" @size="size" @bags="(n) => (bags = n)" />
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
         <div class="actions">
           <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
             >Lay out the trial</v-btn
           >
-          <RouterLink to="/trials">Not now</RouterLink>
+          <RouterLink to="/trials">Cancel</RouterLink>
         </div>
         <p v-if="problem && problem.errors.length > 1" class="quiet">
           The fields marked need another look; nothing typed is lost.

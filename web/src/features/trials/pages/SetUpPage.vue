@@ -122,7 +122,10 @@ const print = () => window.print()
                   >
                   <div v-if="t.added_on" class="quiet">added {{ day(t.added_on) }}: not run at the same time</div>
                 </td>
-                <td>{{ t.starts_on ? weekdayShort(t.starts_on) : 'at sowing' }}</td>
+                <td>
+                  {{ t.starts_on ? weekdayShort(t.starts_on) : 'at sowing' }}
+                  <div v-if="t.starts_on" class="quiet">in {{ plural(t.bags, 'bag') }}</div>
+                </td>
                 <td class="code small">
                   {{ t.dishes.map((d) => sheet?.dishes.find((x) => x.id === d)?.code).join(' ') || 'blind' }}
                 </td>
