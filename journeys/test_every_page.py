@@ -48,7 +48,7 @@ class EveryPage(Journey):
             f"/trials/{planned}": "skunkbush",
             f"/trials/{trial}/compare": "How many",
             f"/trials/{finished}/compare": "How fast",
-            f"/trials/{finished}/verdict": "What to test next",
+            f"/trials/{finished}/decide": "Worth testing next",
             f"/trials/{finished}/report": "Where the dishes stood",
             "/sowing": "Sowing",
             f"/sowing/new?lot={Lot.objects.get(code='SM-052').pk}": "Ways side by side",

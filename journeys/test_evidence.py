@@ -23,7 +23,7 @@ from server.trials.services.closings import close_dish, open_trial
 
 
 class FromTheCountsToTheNextTrial(Journey):
-    """A trial is finished, judged, concluded upon, and its verdict becomes the next plan."""
+    """A trial is finished, decided on, concluded upon, and what to test next becomes the next plan."""
 
     def setUp(self):
         super().setUp()
@@ -45,21 +45,21 @@ class FromTheCountsToTheNextTrial(Journey):
         page = self.page
         self.finish()
         page.open(f"/trials/{self.trial.pk}", "Does longer cold")
-        page.press("Verdict")
+        page.press("Decide")
         page.heading("Use 12 weeks")
-        page.text("The largest dose tried is the best")
-        page.press("Write a conclusion")
+        page.text("The largest dose tried germinated best")
+        page.press("Add conclusion")
         area = page.see("//textarea[not(@readonly)][@rows]")
         area.send_keys("Twelve weeks at least; longer is worth a try.")
-        page.press("Keep it")
+        page.press("Save conclusion")
         page.text("Twelve weeks at least")
         self.assertEqual(Conclusion.objects.filter(trial=self.trial).count(), 1)
         page.press("Plan it")
         page.heading("New trial")
         page.wait.until(lambda _: {"12 weeks", "14 weeks", "16 weeks"} <= set(self.typed()), "the treatments are not filled in")
-        self.assertTrue(any("extend the series" in words for words in self.typed()))
+        self.assertTrue(any("The largest dose tried germinated best" in words for words in self.typed()))
         page.press("Lay out the trial")
-        page.see("//h1[contains(., 'extend the series') or contains(., 'Set up')]")
+        page.see("//h1[contains(., 'The largest dose') or contains(., 'Set up')]")
         laid = Trial.objects.order_by("-pk").first()
         self.assertEqual([t.dose for t in laid.treatments.order_by("order")], [0, 84, 98, 112])
         page.open(f"/lots/{self.trial.lot_id}", "arrowleaf balsamroot")
@@ -85,8 +85,8 @@ class FromTheCountsToTheNextTrial(Journey):
         self.accessible("the comparison")
         self.browser.size(*PHONE)
         self.no_sideways_scrolling("the comparison on a phone")
-        page.open(f"/trials/{self.trial.pk}/verdict", "What to test next")
-        self.no_sideways_scrolling("the verdict on a phone")
+        page.open(f"/trials/{self.trial.pk}/decide", "Worth testing next")
+        self.no_sideways_scrolling("the decision on a phone")
 
 
 class DataOut(Journey):
@@ -131,7 +131,7 @@ class DataOut(Journey):
         self.assertEqual(self.browser.driver.find_elements(By.CSS_SELECTOR, "header nav"), [])
         page.press("As a PDF")
         document = pypdfium2.PdfDocument(self.file("*report.pdf"))
-        self.assertIn("Verdict", document[0].get_textpage().get_text_range())
+        self.assertIn("Decision", document[0].get_textpage().get_text_range())
         document.close()
         self.accessible("the report")
 
@@ -142,5 +142,5 @@ class DataOut(Journey):
         drawing = self.file("*how-many.svg").decode()
         self.assertIn("nick", drawing)
         self.assertNotIn("var(--", drawing)
-        page.tap("//button[@aria-label='The course: share up, look by look as PNG']")
+        page.tap("//button[@aria-label='Course: share germinated at each look as PNG']")
         self.assertEqual(self.file("*course.png")[:8], b"\x89PNG\r\n\x1a\n")

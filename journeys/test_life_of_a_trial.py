@@ -14,7 +14,7 @@ class LifeOfATrial(Journey):
         trial = Trial.objects.get(lot__code="NA-019")
         page = self.page
         page.open(f"/trials/{trial.pk}", "Does smoke wake coyote tobacco?")
-        page.text("Nothing new for long enough: this may be the last look.")
+        page.text("No new germination for long enough: you can close it.")
         page.text("away from food, children and animals")
         page.press("Count now")
         count = CountPage(self.browser.driver, self.live_server_url)
@@ -61,7 +61,7 @@ class LifeOfATrial(Journey):
     def test_every_index_stands_one_tap_away_with_its_definition_and_reasons_for_what_is_undefined(self):
         trial = Trial.objects.get(lot__code="CV-014")
         page = self.page
-        page.open(f"/trials/{trial.pk}/compare", "No seed came up in any treatment")
+        page.open(f"/trials/{trial.pk}/compare", "No seed germinated in any treatment")
         page.see("//summary[contains(., 'every index')]").click()
         page.see("//tr[contains(., 'T50')][contains(., 'nothing germinated')]")
         page.see("//tr[contains(., 'synchrony Z')][contains(., 'Ranal & Santana 2006')]")

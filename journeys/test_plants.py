@@ -26,8 +26,8 @@ class WhatIsKnownOfAPlant(Journey):
         page.open("/plants", "What we know, plant by plant")
         page.driver.find_element("css selector", "input[type=search]").send_keys("flax")
         page.press("Lewis flax")
-        page.heading("Recipes, over all trials")
-        page.text("Best so far: no treatment")
+        page.heading("Treatments over all trials")
+        page.text("Best so far: untreated seed")
         chart = page.see("//*[@role='img'][contains(@aria-label, 'LL-015')]")
         self.assertIn("% on", chart.get_attribute("aria-label"))
         card = page.see("//a[@aria-label='Card of LL-015']").get_attribute("href")
@@ -53,7 +53,7 @@ class WhatIsKnownOfAPlant(Journey):
         self.assertEqual((made.light_need, made.years_to_flower), ("light", 2))
         page.open(f"/plants/{made.pk}", "blue flax")
         page.text("flowers in its second year")
-        page.press("Change what is said of it")
+        page.press("Edit plant")
         page.fill("Years to flower", "900")
         page.press("Save the plant")
         page.text("900 years from seed to flower cannot be meant")
@@ -69,7 +69,7 @@ class WhatIsKnownOfAPlant(Journey):
         page.heading("scree foot, unnamed A")
         page.text("species not known yet")
         page.open(f"/plants/{Lot.objects.get(code='SC-011').taxon_id}", "blue elderberry")
-        page.text("Nothing was tried yet: every question is open.")
+        page.text("Nothing was tried yet.")
         page.text("not tried here yet")
 
 
@@ -81,7 +81,7 @@ class OtherWaysOfSowing(Journey):
     def test_a_packet_that_was_never_tested_is_sown_by_a_typed_percent_into_the_ground(self):
         page, lot = self.page, Lot.objects.get(code="LL-901")
         page.open(f"/sowing/new?lot={lot.pk}", "Plan a sowing")
-        page.pick("Rests on", "A percent that I type")
+        page.pick("Rests on", "Type a percentage")
         page.fill("Germinates, %", "70")
         page.fill("Found with how many seeds", "50")
         page.text("typed by hand, of 50 seeds taken as one dish")

@@ -26,8 +26,8 @@ class OnThePracticeBench(Journey):
             page.fill(f"Treatment {n}", recipe or "as it is")
             if recipe:
                 page.choose(f"Recipe {n}", recipe)
-        page.fill("Dishes a treatment", "4")
-        page.fill("Seeds a dish", "20")
+        page.fill("Dishes per treatment", "4")
+        page.fill("Seeds per dish", "20")
         page.text("160 seeds")
         page.press("Lay out the trial")
         page.heading("Four weeks, or eight?")

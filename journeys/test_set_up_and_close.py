@@ -25,15 +25,15 @@ class FromQuestionToLabels(Journey):
         page.open(f"/trials/new?lot={lot.pk}&asks=best", "New trial")
         page.press("from what is known")
         page.see("//input[@name='control'][@type='radio'][not(@disabled)]/following::input[@name='control']")
-        page.text("would be told apart at least 4 times in 5")
+        page.text("at least 4 times in 5")
         rows = len(self.browser.driver.find_elements("css selector", "input[name=control]"))
         self.assertGreater(rows, 2)
         # too small, and it says so with the smallest that can
         page.see("//button[contains(., 'cannot answer it')]").click()
         page.text("This cannot answer your question.")
         page.text("The smallest that can:")
-        page.fill("Dishes a treatment", "4")
-        page.fill("Seeds a dish", "25")
+        page.fill("Dishes per treatment", "4")
+        page.fill("Seeds per dish", "25")
         page.text(f"{rows * 100} seeds")
         self.accessible("Planning by question")
         self.no_sideways_scrolling("Planning by question")
@@ -227,7 +227,7 @@ class ClosingATrial(Journey):
     def test_dishes_are_closed_with_their_fates_and_one_is_reopened(self):
         page = self.page
         page.open(f"{self.path}/close", "What is left in the dishes?")
-        page.text("cannot be told from")
+        page.text("nobody will know whether they were dormant or dead")
         before = len(self.open_dishes())
         self.assertGreater(before, 4)
         self.accessible("Closing")

@@ -21,10 +21,10 @@ class FromTheResultToPlants(Journey):
 
     def test_from_a_finished_trial_to_a_printed_tray_plan(self):
         page = self.page
-        page.open(f"/trials/{self.trial.pk}/verdict", "What to test next")
+        page.open(f"/trials/{self.trial.pk}/decide", "Worth testing next")
         page.press("Plan the sowing")
         page.heading("Plan a sowing")
-        page.text("Rests on nick in GLO-01")
+        page.text("Rests on “nick” in GLO-01")
         page.fill("Plants wanted", "150")
         page.text("at least 150 plants 9 times in 10")
         page.text("Mental arithmetic would sow")

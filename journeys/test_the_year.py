@@ -144,8 +144,8 @@ class AYearAtANewNursery(Journey):
         page.heading("New trial")
         page.pick("Lot", self.lot.code)
         page.fill("Question", "How much cold does it want?")
-        page.fill("Dishes a treatment", "4")
-        page.fill("Seeds a dish", str(SEEDS))
+        page.fill("Dishes per treatment", "4")
+        page.fill("Seeds per dish", str(SEEDS))
         page.text("240 seeds")
         page.press("Lay out the trial")
         page.heading("How much cold does it want?")
@@ -154,8 +154,8 @@ class AYearAtANewNursery(Journey):
     def bags_and_rounds(self) -> None:
         page = self.page
         page.open(f"/trials/{self.trial.pk}", "How much cold does it want?")
-        page.press("Put the seed into bags")
-        page.pick("The bags lie in", "Fridge")
+        page.press("Put seed into bags")
+        page.pick("Place", "Fridge")
         page.press("Put in bags")
         page.wait.until(lambda _: self.trial.treatments.exclude(recipe=None).first().dishes.exclude(batch=None).exists())
         batches = {d.batch for d in Dish.objects.exclude(batch=None)}
@@ -207,7 +207,7 @@ class AYearAtANewNursery(Journey):
         page.press("Open it")
         page.press("Compare")
         page.heading("How many")
-        page.open(f"/trials/{self.trial.pk}/verdict", "What to test next")
+        page.open(f"/trials/{self.trial.pk}/decide", "Worth testing next")
         page.see("//*[contains(., '8 weeks') or contains(., '4 weeks')]")
 
     def sowing_and_outcome(self) -> None:

@@ -229,7 +229,7 @@ class TheColdReallyGiven(Journey):
         path = Path(self.enterContext(tempfile.TemporaryDirectory())) / "logger.csv"
         path.write_text(text, encoding="utf-8")
         page.open(f"/places/{place.pk}/temperature", "Temperature, Warm bench")
-        page.press("Read in a log")
+        page.press("Import a log")
         page.driver.find_element(By.CSS_SELECTOR, "input[type=file]").send_keys(str(path))
         page.text("240 readings")
         page.tap("//summary[contains(., '2 lines will be left out')]")
