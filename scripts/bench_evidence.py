@@ -18,13 +18,14 @@ from core.germination import (
     compare_pace,
     course_loglik,
     course_of,
-    doubt_of,
     final_shares,
     fit_course,
     indices,
     leave_one_dish_out,
+    log_time_variance,
     pair_indices,
     shared_horizon,
+    shown_fit,
 )
 from core.records import CountRecord, Inspection
 from core.vocabulary import CurveFamily, Family
@@ -60,7 +61,8 @@ def compare(trial: list[list[CountRecord]]) -> None:
     for dishes, row in zip(trial, fits, strict=True):
         best = row[0]
         if isinstance(best, CourseFit):
-            doubt_of(dishes, best)
+            shown_fit(dishes, best.family)
+            log_time_variance(dishes, best)
         leave_one_dish_out(dishes, ["mgt", "t50", "area", "spread"], horizon)
         for dish in dishes:
             indices([dish], horizon)

@@ -34,11 +34,6 @@ class Situation:
     bags: int = 0
     rho_bag: float = 0.0
 
-    @property
-    def one_best(self) -> bool:
-        """Whether one treatment is truly better than all others."""
-        return sorted(self.shares)[-1] > sorted(self.shares)[-2]
-
     def draw(self, rng: np.random.Generator) -> list[CountedTreatment]:
         """Draw the counts of one trial."""
         out = []
@@ -61,14 +56,15 @@ class Tally:
     ----------
     losses : dict of str to list of float
         For each rule: best true share less the true share it chose, points of 100; trials whose highest shares are tied are left out.
-    stated : list of (float, bool)
-        Stated chance of the chosen treatment to be the best, and whether it was; only where one treatment is truly best.
+    stated : list of (float, float)
+        Stated chance of the chosen treatment to be the best, and whether it was: 1 or 0, and 1/k where k are truly equal and best.
+        Trials whose highest shares are tied are left out.
     covered : list of bool
         Whether the chosen treatment's 95 % range held its true share.
     """
 
     losses: dict[str, list[float]]
-    stated: list[tuple[float, bool]]
+    stated: list[tuple[float, float]]
     covered: list[bool]
 
 
@@ -94,18 +90,17 @@ def tally(situation: Situation, draws: int, seed: int, rules: Mapping[str, Rule]
         found = decided(shares, situation.days)
         chosen, truth = found.chosen, situation.shares[found.use]
         out.covered.append(chosen.lower <= truth <= chosen.upper)
-        if situation.one_best:
-            out.stated.append((chosen.chance_best, truth == best))
         seen = sorted(t.share for t in shares.treatments)
         if len(seen) > 1 and seen[-1] == seen[-2]:
             continue
+        out.stated.append((chosen.chance_best, (truth == best) / situation.shares.count(best)))
         out.losses["decide"].append(100 * (best - truth))
         for name, rule in rules.items():
             out.losses[name].append(100 * (best - situation.shares[rule(shares, situation.days)]))
     return out
 
 
-def calibration(stated: Sequence[tuple[float, bool]]) -> list[tuple[float, float, int, float, float]]:
+def calibration(stated: Sequence[tuple[float, float]]) -> list[tuple[float, float, int, float, float]]:
     """Return (from, to, trials, mean stated chance, share true) of each band of stated chances that has trials."""
     out = []
     for low, high in pairwise(BANDS):

@@ -97,7 +97,8 @@ class Decisions(TestCase):
                 self.assertGreaterEqual(np.mean(found.covered), 0.88)
 
     def test_a_stated_chance_is_about_true(self):
-        stated = [x for s in self.SITUATIONS for x in tally(s, 150, 7, {}).stated]
+        with_one_best = [s for s in self.SITUATIONS if s.shares.count(max(s.shares)) == 1]
+        stated = [x for s in with_one_best for x in tally(s, 150, 7, {}).stated]
         for low, high, trials, said, true in calibration(stated):
             if trials >= 60:
                 with self.subTest(band=(low, high)):

@@ -84,9 +84,9 @@ def _told(past: dict[int, PastTrial], trial: Trial | None) -> UsualScatter:
 
 
 def _bags(past: Sequence[PastTrial]) -> float:
-    """How much bags differ in the grower's own trials with several bags per treatment; the typical value without such."""
+    """How much bags differ in the grower's own trials with several bags per treatment; the typical value until these tell enough."""
     found = bag_rho([p.bagged for p in past])
-    return TYPICAL_BAG_RHO if found.rho_b is None else found.rho_b
+    return TYPICAL_BAG_RHO if found.rho_b is None or found.nu < LEAST_NU else found.rho_b
 
 
 @dataclass(frozen=True)

@@ -82,6 +82,25 @@ class Importing(ApiCase):
         self.assertLess(time.perf_counter() - began, took / 2)
 
 
+class TooFewReadings(ApiCase):
+    def test_two_readings_are_no_cold_and_the_reason_is_said(self):
+        fridge = make_place("Fridge")
+        bag = make_batch(place=fridge)
+        begin(bag, 56)
+        make_log(fridge, [3.0, 3.0], hours=24)
+        page = place_page(fridge, now())
+        self.assertEqual((page.effective_days, page.reason), (None, "fewer_than_three_readings"))
+        cold = batch_page(bag, now()).cold
+        self.assertEqual((cold.days, cold.reason), (None, "fewer_than_three_readings"))
+
+    def test_hours_just_outside_the_band_are_listed(self):
+        fridge = make_place("Fridge")
+        make_log(fridge, [3.0] * 24 + [6.3] * 12 + [3.0])
+        page = place_page(fridge, now())
+        self.assertAlmostEqual(page.effective_days, 1.0)
+        self.assertAlmostEqual(page.just_outside_hours, 12)
+
+
 class TwoLogs(ApiCase):
     def test_the_later_import_counts_where_both_have_a_reading(self):
         place = make_place("Fridge")
