@@ -150,7 +150,7 @@ class WelchGroup:
     @property
     def df(self) -> float:
         """Degrees of freedom of `squared_se`."""
-        return self.squared_se**2 / (self.own**2 / (len(self.values) - 1))
+        return (self.squared_se / self.own) ** 2 * (len(self.values) - 1)
 
 
 @dataclass(frozen=True, slots=True)
