@@ -31,7 +31,7 @@ def in_twenty(chance: float) -> str:
 
 def of_100(share: float) -> str:
     """Return a share as seeds of 100: ``93``, ``under 1``."""
-    return "under 1" if 0 < share < 0.005 else f"{100 * share:.0f}"
+    return "under 1" if 0 < share <= 0.005 else f"{100 * share:.0f}"
 
 
 def headline(facts: TrialFacts, decision: Decision) -> str:
@@ -125,4 +125,4 @@ def shown_by_tests(facts: TrialFacts, decision: Decision) -> list[Said]:
 
 
 def _pair_shows(facts: TrialFacts, ahead: str, behind: str) -> bool:
-    return any(p.told_apart and p.ahead == ahead and behind in (p.a, p.b) for p in facts.comparison.pairs)
+    return any(p.told_apart and p.ahead == ahead for p in facts.comparison.pairs_of(behind))

@@ -23,9 +23,10 @@ class TreatmentLine:
 def percent(share: float) -> str:
     """Return whole percent, without pretending that a few are none: ``<1``, ``>99``."""
     value = 100 * share
-    if 0 < value < 0.5:
+    # a half rounds to the even number: to none, and to all
+    if 0 < value <= 0.5:
         return "<1"
-    if 99.5 < value < 100:
+    if 99.5 <= value < 100:
         return ">99"
     return f"{value:.0f}"
 
@@ -145,7 +146,7 @@ def leads(name: str, comparison: Comparison) -> tuple[list[str], list[str]]:
 
     A lead is one in the direction of its test.
     """
-    beaten = [p.other(name) for p in comparison.pairs if name in (p.a, p.b) and p.told_apart and p.ahead == name]
+    beaten = [p.other(name) for p in comparison.pairs_of(name) if p.told_apart and p.ahead == name]
     order = [t.name for t in comparison.shares.treatments if t.name != name]
     return [n for n in order if n in beaten], [n for n in order if n not in beaten]
 

@@ -123,8 +123,8 @@ def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Said]:
 def _undecided(facts: TrialFacts, name: str) -> list[Said]:
     said = []
     called = facts.called
-    for pair in facts.comparison.pairs:
-        if pair.told_apart or name not in (pair.a, pair.b):
+    for pair in facts.comparison.pairs_of(name):
+        if pair.told_apart:
             continue
         shown = facts.smallest.get((pair.a, pair.b))
         reach = (
