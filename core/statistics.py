@@ -10,7 +10,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy import special
 
-from core.errors import CoreError
+from core.errors import CoreError, check_share
 from core.vocabulary import Reason
 
 NORMAL_975 = float(special.ndtri(0.975))
@@ -43,6 +43,11 @@ def upper_chi2(x2: float, df: float) -> float:
 def upper_f(statistic: float, df1: float, df2: float) -> float:
     """Upper tail of F."""
     return float(special.fdtrc(df1, df2, statistic))
+
+
+def self_weighted(sizes: Sequence[int]) -> float:
+    """Mean size as the members see it, Σx²/Σx: of dishes, the one that a seed taken at random lies in."""
+    return sum(x * x for x in sizes) / sum(sizes)
 
 
 USUAL_WEIGHT = 3
@@ -111,8 +116,7 @@ def wilson(p: float, n: float, critical: float = NORMAL_975) -> Interval:
     >>> round(i.lower, 4), round(i.upper, 4)
     (0.3127, 0.8318)
     """
-    if not 0 <= p <= 1:
-        raise CoreError(f"A share of {p} is impossible: a share lies between 0 and 1.", code="share_out_of_range", parameter="p", value=p)
+    check_share(p, "p")
     if not n > 0:
         raise CoreError(f"An interval needs more than {n} seeds.", code="n_not_positive", parameter="n", bound=0, value=n)
     c2 = critical * critical

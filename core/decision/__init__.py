@@ -7,6 +7,18 @@
 
 from core.decision.choose import AIM_COSTS, Candidate, Costs, Decision, Option, costs_of, decide
 from core.decision.shrinkage import Shrinkage, shrinkage
-from core.decision.timing import weeks_of
+from core.decision.timing import DAYS_A_WEEK, weeks_of
 
-__all__ = ["AIM_COSTS", "Candidate", "Costs", "Decision", "Option", "Shrinkage", "costs_of", "decide", "shrinkage", "weeks_of"]
+__all__ = [
+    "AIM_COSTS",
+    "DAYS_A_WEEK",
+    "Candidate",
+    "Costs",
+    "Decision",
+    "Option",
+    "Shrinkage",
+    "costs_of",
+    "decide",
+    "shrinkage",
+    "weeks_of",
+]

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy import special
 
-from core.errors import CoreError
+from core.errors import CoreError, check_share, check_size
 
 FEWEST_TREATMENTS = 3
 MEAN_LEAST, MEAN_MOST = 0.02, 0.98
@@ -84,9 +84,5 @@ def check_shares(p: Sequence[float], n: Sequence[float]) -> None:
         message = f"{len(p)} shares and {len(n)} sizes do not belong together: give both for each treatment."
         raise CoreError(message, code="lengths_differ", parameter="n", bound=len(p), value=len(n))
     for i, (share, size) in enumerate(zip(p, n, strict=True)):
-        if not 0 <= share <= 1:
-            message = f"A share of {share} is impossible: it lies between 0 and 1."
-            raise CoreError(message, code="share_out_of_range", parameter=f"p.{i}", value=share)
-        if not (size > 0 and math.isfinite(size)):
-            message = f"A share of {size} seeds says nothing: the size must be more than 0."
-            raise CoreError(message, code="n_not_positive", parameter=f"n.{i}", bound=0, value=size)
+        check_share(share, f"p.{i}")
+        check_size(size, f"n.{i}")

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import special
 
-from core.errors import CoreError
+from core.errors import CoreError, check_correlation, check_share
 from core.germination import TYPICAL_BAG_RHO, USUAL_RHO, TrialShares
 from core.statistics import USUAL_WEIGHT, critical_value, wilson
 
@@ -65,11 +65,8 @@ class Design:
                 raise CoreError(message, code="below_one", parameter=name, bound=1, value=value)
         if not (math.isfinite(self.bags) and self.bags >= 0):
             raise CoreError(f"{self.bags} bags are impossible.", code="bags_negative", parameter="bags", bound=0, value=self.bags)
-        for name in ("rho", "rho_b"):
-            value = getattr(self, name)
-            if not 0 <= value <= 1:
-                message = f"A correlation of {value} is impossible: it lies between 0 and 1."
-                raise CoreError(message, code="rho_out_of_range", parameter=name, bound=1, value=value)
+        check_correlation(self.rho, "rho", "dish")
+        check_correlation(self.rho_b, "rho_b", "bag")
 
     @property
     def phi(self) -> float:
@@ -150,13 +147,6 @@ def dishes_needed(p1: float, p2: float, design: Design) -> tuple[int, float] | N
         if found is not None and found[1] >= WANTED_POWER:
             return dishes, found[1]
     return None
-
-
-def check_share(share: float, name: str) -> None:
-    """Refuse a share outside 0..1."""
-    if not 0 <= share <= 1:
-        message = f"A share of {share} is impossible: it lies between 0 and 1."
-        raise CoreError(message, code="share_out_of_range", parameter=name, value=share)
 
 
 def smallest_differences(shares: TrialShares, pairs: Sequence[tuple[int, int]]) -> list[tuple[float | None, float | None]]:

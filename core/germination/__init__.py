@@ -59,7 +59,17 @@ from core.germination.letters import compact_letters
 from core.germination.likelihood import course_loglik
 from core.germination.misfit import Misfit, curve_misfit
 from core.germination.over_trials import LikelyShare, PooledShare, TrialLine, over_trials
-from core.germination.speed import DoubtedTime, PaceResult, SpeedPair, TimeComparison, TreatmentTime, compare_mgt, compare_pace, compare_t50
+from core.germination.speed import (
+    DoubtedTime,
+    PaceResult,
+    SpeedPair,
+    TimeComparison,
+    TreatmentTime,
+    compare_mgt,
+    compare_pace,
+    compare_t50,
+    fitted_time,
+)
 from core.germination.time_variance import log_time_variance
 
 __all__ = [
@@ -119,6 +129,7 @@ __all__ = [
     "final_shares",
     "fit_course",
     "fitted",
+    "fitted_time",
     "half_times",
     "indices",
     "interval_of",

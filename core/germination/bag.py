@@ -4,7 +4,8 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from core.errors import CoreError, check_finite
+from core.errors import CoreError, check_correlation, check_finite
+from core.statistics import self_weighted
 from core.vocabulary import Reason
 
 # how much bags of one treatment usually differ, as a correlation; until a grower's own trials give a value
@@ -74,7 +75,7 @@ def bag_share(p: float, n_eff: float, bags: SharedBags, rho_b: float = TYPICAL_B
     >>> round(found.share, 2), round(found.n_eff, 1)
     (0.5, 20.0)
     """
-    _check_rho(rho_b)
+    check_correlation(rho_b, "rho_b", "bag")
     check_finite(n_eff, "n_eff", above=0)
     check_finite(p, "p", least=0)
     early = bags.sprouted_share
@@ -141,8 +142,7 @@ def _between_bags(treatment: BaggedTreatment, rho_star: float) -> tuple[float, f
     up = [sum(g for g, _ in bag) for bag in treatment.bags]
     if len(seeds) < 2 or sum(up) in (0, sum(seeds)):
         return None
-    sizes = [math.fsum(n * n for _, n in bag) / total for bag, total in zip(treatment.bags, seeds, strict=True)]
-    w = [n / (1 + (size - 1) * rho_star) for n, size in zip(seeds, sizes, strict=True)]
+    w = [n / (1 + (self_weighted([x for _, x in bag]) - 1) * rho_star) for n, bag in zip(seeds, treatment.bags, strict=True)]
     total = math.fsum(w)
     shares = [g / n for g, n in zip(up, seeds, strict=True)]
     mean = math.fsum(a * b for a, b in zip(w, shares, strict=True)) / total
@@ -183,9 +183,3 @@ def _check(part: int, whole: int) -> None:
     if not 0 <= part <= whole:
         message = f"{part} of {whole} seeds is impossible: at most {whole} were put in."
         raise CoreError(message, code="more_than_put_in", parameter="found", bound=whole, value=part)
-
-
-def _check_rho(rho_b: float) -> None:
-    if not 0 <= rho_b <= 1:
-        message = f"A bag correlation of {rho_b} is impossible: it lies between 0 and 1."
-        raise CoreError(message, code="rho_out_of_range", parameter="rho_b", bound=1 if rho_b > 1 else 0, value=rho_b)

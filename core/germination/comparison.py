@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
@@ -72,6 +72,10 @@ class Comparison:
     overall: OverallTest
     pairs: tuple[PairComparison, ...]
 
+    def pairs_of(self, name: str) -> list[PairComparison]:
+        """The pairs that a treatment is in, in pair order."""
+        return [p for p in self.pairs if name in (p.a, p.b)]
+
     @property
     def share_a_letter(self) -> list[tuple[str, str]]:
         """Pairs whose difference is not significant, in pair order."""
@@ -124,22 +128,8 @@ def compare_shares(shares: TrialShares, family: Family, control: str | None = No
     indices = pair_indices(names, family, control)
     raw = [_pair(shares, i, j) for i, j in indices]
     adjusted = holm([p.p for p in raw])
-    pairs = tuple(
-        PairComparison(
-            a=p.a,
-            b=p.b,
-            diff=p.diff,
-            lower=p.lower,
-            upper=p.upper,
-            test=p.test,
-            stat=p.stat,
-            p=p.p,
-            p_adjusted=q,
-            told_apart=shares.df is not None and q < TOLD_APART_BELOW,
-            reasons=p.reasons,
-        )
-        for p, q in zip(raw, adjusted, strict=True)
-    )
+    replicated = shares.df is not None
+    pairs = tuple(replace(p, p_adjusted=q, told_apart=replicated and q < TOLD_APART_BELOW) for p, q in zip(raw, adjusted, strict=True))
     return Comparison(shares, _overall(shares), pairs)
 
 

@@ -32,7 +32,7 @@ def dose_trend(doses: Sequence[float], comparison: Comparison) -> Trend:
 
     References
     ----------
-    Armitage (1955), Biometrics 11:375; docs/methods/dose.md for the weights.
+    Armitage (1955), Biometrics 11:375; docs/methods/doses-and-factors.md for the weights.
     """
     treatments, shares = comparison.shares.treatments, comparison.shares
     if len(doses) != len(treatments):
@@ -77,13 +77,8 @@ def read_ladder(doses: Sequence[float], comparison: Comparison) -> LadderReading
     shares = comparison.shares.treatments
     order = sorted(range(len(doses)), key=lambda i: doses[i])
     best = max(order, key=lambda i: shares[i].share)
-    apart = {
-        name
-        for pair in comparison.pairs
-        if pair.told_apart and shares[best].name in (pair.a, pair.b)
-        for name in (pair.a, pair.b)
-        if name != shares[best].name
-    }
+    leader = shares[best].name
+    apart = {p.other(leader) for p in comparison.pairs_of(leader) if p.told_apart}
     equals = tuple(i for i in order if shares[i].name not in apart)
     if not apart:
         reading = DoseReading.NOT_TOLD

@@ -1,4 +1,4 @@
-"""Two factors crossed: deviance tests on effective numbers of seeds (docs/methods/factors.md).
+"""Two factors crossed: deviance tests on effective numbers of seeds (docs/methods/doses-and-factors.md).
 
 Where a cell is all or none the model has no finite fit, and none is given: the cells are compared in pairs then, as any
 treatments are.

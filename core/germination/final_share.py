@@ -8,10 +8,10 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
-from core.errors import CoreError
+from core.errors import CoreError, check_correlation
 from core.germination.bag import NO_BAGS, TYPICAL_BAG_RHO, SharedBags, bag_share
 from core.germination.block_model import BlockDish, BlockModel, block_model
-from core.statistics import Interval, critical_value, shrunk, upper_chi2, wilson
+from core.statistics import Interval, critical_value, self_weighted, shrunk, upper_chi2, wilson
 from core.vocabulary import Reason
 
 USUAL_RHO = 0.05
@@ -84,7 +84,7 @@ class CountedTreatment:
     @property
     def mean_size(self) -> float:
         """Seeds per dish as its seeds see them: Σn²/Σn."""
-        return sum(d.n * d.n for d in self.dishes) / self.n
+        return self_weighted([d.n for d in self.dishes])
 
 
 @dataclass(frozen=True)
@@ -219,9 +219,7 @@ def final_shares(treatments: Sequence[CountedTreatment], rho0: float = USUAL_RHO
     """
     if not treatments or any(not t.dishes for t in treatments):
         raise CoreError("Each treatment needs at least one dish.", code="no_dish", parameter="treatments")
-    if not 0 <= rho0 <= 1:
-        message = f"A dish correlation of {rho0} is impossible: it lies between 0 and 1."
-        raise CoreError(message, code="rho_out_of_range", parameter="rho0", bound=1 if rho0 > 1 else 0, value=rho0)
+    check_correlation(rho0, "rho0", "dish")
     counted = [d for t in treatments for d in t.dishes]
     seen = _scatter(treatments)
     phi0 = 1 + (seen.m_a - 1) * rho0
@@ -262,7 +260,7 @@ def _scatter(treatments: Sequence[CountedTreatment]) -> _Scatter:
     nu = sum(len(t.dishes) - 1 for t in replicated)
     if nu == 0:
         every = [d.n for t in treatments for d in t.dishes]
-        return _Scatter(None, 0, sum(n * n for n in every) / sum(every), None, _why_no_blocks(treatments, Reason.NO_REPLICATION))
+        return _Scatter(None, 0, self_weighted(every), None, _why_no_blocks(treatments, Reason.NO_REPLICATION))
     m_a = 1 + sum((d.n - 1) * (1 - d.n / t.n) for t in replicated for d in t.dishes) / nu
     blocks = _blocks(treatments)
     if isinstance(blocks, BlockModel):

@@ -42,12 +42,16 @@ def doubted_fit(dishes: Sequence[CountRecord], family: CurveFamily, bag_share: f
 
 def shown_fit(dishes: Sequence[CountRecord], family: CurveFamily, bag_share: float = 0.0) -> DoubtedFit | NoFit:
     """Return the fit that may be shown: refused with ``curve_misfits`` where germination came in more than one flush, or paused."""
+    whole = followed(dishes, family, bag_share)
+    return whole if isinstance(whole, NoFit) else doubted_fit(dishes, family, bag_share)
+
+
+def followed(dishes: Sequence[CountRecord], family: CurveFamily, bag_share: float = 0.0) -> CourseFit | NoFit:
+    """The fit of dishes whose course it follows; as `shown_fit`, without the uncertainty."""
     whole = fitted(dishes, family, bag_share)
-    if isinstance(whole, NoFit):
-        return whole
-    if curve_misfit(dishes, whole, bag_share).misfits:
+    if isinstance(whole, CourseFit) and curve_misfit(dishes, whole, bag_share).misfits:
         return NoFit(Reason.CURVE_MISFITS)
-    return doubted_fit(dishes, family, bag_share)
+    return whole
 
 
 # enough for the treatments of a few large trials; each entry holds the looks it was made from
@@ -187,7 +191,7 @@ def half_times(treatments: Sequence[Sequence[CountRecord]], bag_shares: Sequence
 
 def _half_time(dishes: Sequence[CountRecord], bag_share: float, family: CurveFamily | None) -> float | None:
     if family is not None:
-        whole = fitted(dishes, family, bag_share)
-        if isinstance(whole, CourseFit) and not curve_misfit(dishes, whole, bag_share).misfits:
+        whole = followed(dishes, family, bag_share)
+        if isinstance(whole, CourseFit):
             return whole.t50
     return indices(dishes, None, bag_share).t50

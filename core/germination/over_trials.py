@@ -1,6 +1,5 @@
 """One treatment over lots and years: its mean, and where the next lot will fall (docs/methods/over-trials.md)."""
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -9,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy import special
 
-from core.errors import CoreError
+from core.errors import check_share, check_size
 from core.vocabulary import Reason
 
 Array = NDArray[np.float64]
@@ -27,13 +26,8 @@ class TrialLine:
     n_eff: float
 
     def __post_init__(self) -> None:
-        if not 0 <= self.p <= 1:
-            raise CoreError(
-                f"A share of {self.p} is impossible: it lies between 0 and 1.", code="share_out_of_range", parameter="p", value=self.p
-            )
-        if not (self.n_eff > 0 and math.isfinite(self.n_eff)):
-            message = f"A share of {self.n_eff} seeds says nothing: the size must be more than 0."
-            raise CoreError(message, code="n_not_positive", parameter="n_eff", bound=0, value=self.n_eff)
+        check_share(self.p, "p")
+        check_size(self.n_eff, "n_eff")
 
 
 @dataclass(frozen=True, slots=True)

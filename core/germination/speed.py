@@ -9,8 +9,11 @@ from core.germination.bag import TYPICAL_BAG_RHO
 from core.germination.comparison import TOLD_APART_BELOW, pair_indices
 from core.germination.families import in_days
 from core.germination.final_share import USUAL_RHO
+from core.germination.fit import NoFit
+from core.germination.fit_doubt import DoubtedFit
 from core.germination.indices import indices, shared_horizon
 from core.germination.jackknife import leave_one_dish_out
+from core.germination.time_variance import log_time_variance
 from core.records import CountRecord
 from core.statistics import WelchOneway, critical_value, holm, shrunk, two_sided_p, welch_oneway, welch_pair
 from core.vocabulary import Family, Reason
@@ -68,6 +71,15 @@ class TreatmentTime:
     bags: int = 0
     v_reason: Reason | None = None
     se_reason: Reason | None = None
+
+
+def fitted_time(name: str, dishes: Sequence[CountRecord], curve: DoubtedFit | NoFit, *, percent: int = 50, bags: int = 0) -> TreatmentTime:
+    """Return the time to 10, 50 or 90 % of those that germinate as it is compared; undefined without a curve of these dishes."""
+    if isinstance(curve, NoFit):
+        return TreatmentTime(name, None, None, None, len(dishes), bags)
+    figure = f"t{percent}"
+    time: float = getattr(curve.fit, figure)
+    return TreatmentTime(name, time, log_time_variance(dishes, curve.fit, percent), curve.doubt[figure].se, len(dishes), bags)
 
 
 @dataclass(frozen=True, slots=True)

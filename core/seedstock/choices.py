@@ -124,7 +124,8 @@ def sowing_choices(
                 fills=fill.seeds is not None and m >= fill.seeds,
             )
         )
-    single = cells_needed(p, n_eff, plants, 1, trays, assurance).cells
+    # a pan of seed is as many cells of one seed
+    single = next((c.cells for c in choices if c.seeds == 1), None)
     proposed = fill.seeds if fill.seeds is not None and fill.seeds <= MOST_IN_A_CELL else None
     plain_seeds = min(fill.plain or 1, MOST_IN_A_CELL)
     plain = plain_cells(p, plants, plain_seeds, trays.mean)

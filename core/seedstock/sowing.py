@@ -13,7 +13,7 @@ from functools import lru_cache
 import numpy as np
 from scipy import special
 
-from core.errors import CoreError, check_finite
+from core.errors import CoreError, check_correlation, check_finite, check_share, check_size
 from core.vocabulary import Reason
 
 QUANTILES = 200
@@ -58,9 +58,7 @@ class TrayExperience:
             if not (math.isfinite(value) and value >= 0):
                 message = f"{value:g} seedlings is impossible: a count is 0 or more."
                 raise CoreError(message, code="count_negative", parameter=name, bound=0, value=value)
-        if not 0 <= self.rho_t <= 1:
-            message = f"A tray correlation of {self.rho_t:g} is impossible: it lies between 0 and 1."
-            raise CoreError(message, code="rho_out_of_range", parameter="rho_t", bound=1, value=self.rho_t)
+        check_correlation(self.rho_t, "rho_t", "tray")
 
     @property
     def mean(self) -> float:
@@ -129,7 +127,7 @@ def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, trays: 
     Parameters
     ----------
     p : float
-        Tested germination, 0..1; shrunk (`core.decision.shrink_share`) where it is the best of three treatments or more.
+        Tested germination, 0..1; shrunk (`Option.sowing_share` of the decision) where it is the best of three treatments or more.
     n_eff : float
         Effective size of the test in seeds.
     target : float
@@ -237,7 +235,7 @@ def direct_sowing(
     >>> round(direct_sowing(0.55, 40, 1.8, 0.92, 0.6, 250).mass, 1)
     59.3
     """
-    _check_share(p, "p")
+    check_share(p, "p")
     _check_above_zero({"plants_per_m2": plants_per_m2, "tsw": tsw, "purity": purity, "area_m2": area_m2})
     if p * s == 0:
         return GroundSowing(None, None, None, dict.fromkeys(["seeds_per_m2", "mass_per_m2", "mass"], Reason.NONE_GERMINATED))
@@ -254,8 +252,8 @@ def pure_live_seed(purity: float, germination: float, pls_mass: float) -> PureLi
     >>> round(pure_live_seed(0.85, 0.62, 500).bulk_mass, 1)
     948.8
     """
-    _check_share(purity, "purity")
-    _check_share(germination, "germination")
+    check_share(purity, "purity")
+    check_share(germination, "germination")
     check_finite(pls_mass, "pls_mass", least=0)
     pls = purity * germination
     if pls == 0:
@@ -340,17 +338,8 @@ def _plain(q: float, target: float) -> int:
 
 
 def _check_test(p: float, n_eff: float) -> None:
-    _check_share(p, "p")
-    if not (n_eff > 0 and math.isfinite(n_eff)):
-        message = f"A share tested with {n_eff:g} seeds says nothing: the size must be more than 0."
-        raise CoreError(message, code="n_not_positive", parameter="n_eff", bound=0, value=n_eff)
-
-
-def _check_share(share: float, name: str) -> None:
-    if not 0 <= share <= 1:
-        raise CoreError(
-            f"A share of {share:g} is impossible: it lies between 0 and 1.", code="share_out_of_range", parameter=name, value=share
-        )
+    check_share(p, "p")
+    check_size(n_eff, "n_eff")
 
 
 def _check_wish(wish: float, name: str) -> None:

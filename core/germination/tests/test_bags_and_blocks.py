@@ -1,4 +1,4 @@
-"""Bags and blocks, with the models held against statsmodels (a second opinion, used by tests only)."""
+"""Bags and blocks, with the models compared with those of statsmodels (a second opinion, used by tests only)."""
 
 from dataclasses import replace
 from unittest import TestCase

@@ -18,10 +18,10 @@ from core.germination import (
     TrialShares,
     course_of,
     doubt_band,
+    fitted_time,
     indices,
     interval_of,
     leave_one_dish_out,
-    log_time_variance,
     shown_fit,
     without_speed,
 )
@@ -95,12 +95,7 @@ class Row:
 
     def time_to(self, percent: int) -> TreatmentTime:
         """The fitted time to 10, 50 or 90 % of those that germinate, as it is compared; None without a curve."""
-        if not isinstance(self.curve, DoubtedFit):
-            return TreatmentTime(self.name, None, None, None, len(self.of.counted), self.of.bags.bags)
-        name = f"t{percent}"
-        v = log_time_variance(self.of.records, self.curve.fit, percent)
-        time: float = getattr(self.curve.fit, name)
-        return TreatmentTime(self.name, time, v, self.curve.doubt[name].se, len(self.of.counted), self.of.bags.bags)
+        return fitted_time(self.name, self.of.records, self.curve, percent=percent, bags=self.of.bags.bags)
 
 
 def row_of(t: TreatmentCourses, shift: ClockShift, bag: BagNote | None, family: CurveFamily | None) -> Row:
