@@ -3,6 +3,7 @@
 ``biology``   what a lot of seed is, and what a recipe does to it.
 ``life``      one dish as it goes on in time, whenever somebody looks.
 ``looks``     dishes drawn from it, and the counts of each look.
+``trials``    the counts of a treatment, with dishes and bags that differ.
 ``power``     how often whole drawn trials show a difference.
 ``coverage``  how often intervals of shares hold the truth of drawn trials.
 ``alarms``    how often equal treatments are said to differ, with shared bags and with blocks.
@@ -11,7 +12,7 @@
 ``assurance`` whether a sowing gives the plants it promises, and how much a retest moves a forecast.
 """
 
-from core.simulate.alarms import bag_alarms, bag_power, bagged, block_differences, blocked, crossed_alarms, pace_alarms
+from core.simulate.alarms import bag_alarms, bag_power, block_differences, blocked, crossed_alarms, pace_alarms
 from core.simulate.assurance import half_life_moves, sowing_assurance
 from core.simulate.biology import Biology, Fates, fates_after
 from core.simulate.courses import ONE_FLUSH, TWO_FLUSHES, Flushes, TimeIntervals, drawn_dish, half_time_intervals, refused_share
@@ -20,6 +21,7 @@ from core.simulate.decisions import Situation, Tally, calibration, decided, high
 from core.simulate.life import DishLife, live_dish
 from core.simulate.looks import SimulatedDish, dish_shares, simulate_dish
 from core.simulate.power import power_by_simulation
+from core.simulate.trials import drawn_treatment
 
 __all__ = [
     "ONE_FLUSH",
@@ -35,7 +37,6 @@ __all__ = [
     "TimeIntervals",
     "bag_alarms",
     "bag_power",
-    "bagged",
     "block_differences",
     "blocked",
     "calibration",
@@ -43,6 +44,7 @@ __all__ = [
     "decided",
     "dish_shares",
     "drawn_dish",
+    "drawn_treatment",
     "false_alarms",
     "fates_after",
     "half_life_moves",

@@ -5,42 +5,34 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from core.germination import (
-    Cell,
-    CountedDish,
-    CountedTreatment,
-    SharedBags,
-    compare_final,
-    compare_pace,
-    crossed_test,
-)
-from core.records import CountRecord, Inspection
+from core.germination import Cell, CountedDish, CountedTreatment, SharedBags, compare_final, compare_pace, crossed_test
+from core.simulate.courses import ONE_FLUSH, drawn_dish
 from core.simulate.looks import dish_shares
+from core.simulate.trials import DISHES, RHO, SEEDS, drawn_treatment
 from core.vocabulary import Family
 
-SEEDS = 25
 SIGNIFICANT_BELOW = 0.05
+PACE_LOOKS_EVERY = 2.0
 
 
 def bag_alarms(p: float, rho_bag: float, draws: int, seed: int, *, treatments: int = 2, bags: int = 1, dishes: int = 4) -> float:
     """Return the share of trials of equal treatments, each treated in `bags` bags, in which any pair differs."""
-    rng = np.random.default_rng(seed)
-    trials = ([bagged(f"t{i}", p, rho_bag, bags, dishes, rng) for i in range(treatments)] for _ in range(draws))
-    return sum(any(x.told_apart for x in compare_final(t, Family.ALL).pairs) for t in trials) / draws
+    return _shown([p] * treatments, rho_bag, draws, seed, bags, dishes)
 
 
 def bag_power(p1: float, p2: float, rho_bag: float, draws: int, seed: int, *, bags: int, dishes: int = 4) -> float:
     """Return the share of trials of two treatments in which they differ."""
+    return _shown([p1, p2], rho_bag, draws, seed, bags, dishes)
+
+
+def _shown(shares: Sequence[float], rho_bag: float, draws: int, seed: int, bags: int, dishes: int) -> float:
+    """Share of drawn trials in which any pair differs."""
     rng = np.random.default_rng(seed)
-    trials = ([bagged(n, p, rho_bag, bags, dishes, rng) for n, p in (("a", p1), ("b", p2))] for _ in range(draws))
-    return sum(compare_final(t, Family.ALL).pairs[0].told_apart for t in trials) / draws
-
-
-def bagged(name: str, p: float, rho_bag: float, bags: int, dishes: int, rng: np.random.Generator, rho: float = 0.05) -> CountedTreatment:
-    """Draw a treatment whose dishes are filled evenly from its bags."""
-    of_bag = dish_shares(p, rho_bag, (bags,), rng)
-    shares = [float(dish_shares(float(of_bag[d * bags // dishes]), rho, (), rng)) for d in range(dishes)]
-    return CountedTreatment(name, tuple(CountedDish(int(rng.binomial(SEEDS, s)), SEEDS) for s in shares), bags=SharedBags(bags))
+    shown = 0
+    for _ in range(draws):
+        trial = [drawn_treatment(f"t{i}", p, rng, dishes=dishes, bags=bags, rho_bag=rho_bag) for i, p in enumerate(shares)]
+        shown += any(pair.told_apart for pair in compare_final(trial, Family.ALL).pairs)
+    return shown / draws
 
 
 def blocked(
@@ -84,7 +76,7 @@ def crossed_alarms(p: float, rho_bag: float, draws: int, seed: int) -> float:
     rng = np.random.default_rng(seed)
     alarms = 0
     for _ in range(draws):
-        trial = [bagged(f"{a}{b}", p, rho_bag, 1, 4, rng) for a in "xy" for b in "12"]
+        trial = [drawn_treatment(f"{a}{b}", p, rng, bags=1, rho_bag=rho_bag) for a in "xy" for b in "12"]
         shares = compare_final(trial, Family.ALL).shares
         cells = [Cell(t.name[0], t.name[1], t.share, n) for t, n in zip(shares.treatments, shares.test_sizes, strict=True)]
         found = crossed_test(cells, shares.df).interaction
@@ -100,12 +92,6 @@ def pace_alarms(p: float, rho_bag: float, draws: int, seed: int) -> float:
         dishes = []
         for _ in range(2):
             share = float(dish_shares(p, rho_bag, (), rng))
-            dishes.append([_course(float(dish_shares(share, 0.05, (), rng)), rng) for _ in range(4)])
+            dishes.append([drawn_dish(float(s), ONE_FLUSH, PACE_LOOKS_EVERY, rng) for s in dish_shares(share, RHO, (DISHES,), rng)])
         alarms += compare_pace(["a", "b"], dishes, Family.ALL, bags=[1, 1]).pairs[0].told_apart
     return alarms / draws
-
-
-def _course(share: float, rng: np.random.Generator) -> CountRecord:
-    times = 8.0 * np.exp(rng.logistic(size=int(rng.binomial(SEEDS, share))) / 4)
-    new = np.histogram(times, bins=np.arange(0, 31, 2))[0]
-    return CountRecord(SEEDS, tuple(Inspection(2.0 * (k + 1), germinated=int(n)) for k, n in enumerate(new)))

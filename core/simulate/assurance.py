@@ -5,12 +5,11 @@ from collections.abc import Sequence
 import numpy as np
 
 from core.decision import Candidate, decide
-from core.germination import CountedDish, CountedTreatment, final_shares
+from core.germination import final_shares
 from core.seedstock import GerminationTest, cells_needed, decline
 from core.simulate.looks import dish_shares
+from core.simulate.trials import drawn_treatment
 from core.vocabulary import StorageClass
-
-SEEDS, DISHES = 25, 4
 
 
 def sowing_assurance(
@@ -23,11 +22,7 @@ def sowing_assurance(
     rng = np.random.default_rng(seed)
     reached = planned = 0
     for _ in range(draws):
-        trial = []
-        for i, p in enumerate(shares):
-            up = rng.binomial(SEEDS, dish_shares(p, 0.05, (DISHES,), rng))
-            trial.append(CountedTreatment(f"t{i}", tuple(CountedDish(int(g), SEEDS) for g in up)))
-        found = final_shares(trial)
+        found = final_shares([drawn_treatment(f"t{i}", p, rng) for i, p in enumerate(shares)])
         best = int(np.argmax([t.share for t in found.treatments]))
         decision = decide([Candidate(t.name, t.share, t.n_eff, 0.0, False) for t in found.treatments], found.critical)
         cells = cells_needed(decision.options[best].sowing_share, found.treatments[best].n_eff, plants, assurance=promised).cells

@@ -6,17 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.germination import (
-    CourseFit,
-    DoubtedFit,
-    TimeComparison,
-    TreatmentTime,
-    choose_family,
-    compare_t50,
-    fitted,
-    log_time_variance,
-    shown_fit,
-)
+from core.germination import DoubtedFit, TimeComparison, choose_family, compare_t50, fitted_time, shown_fit
 from core.records import CountRecord, Inspection
 from core.simulate.looks import dish_shares
 from core.vocabulary import Family, Reason
@@ -97,11 +87,5 @@ def compared_half_times(trial: Sequence[Sequence[CountRecord]]) -> TimeCompariso
     family = choose_family(trial).family
     if family is None:
         return None
-    times = []
-    for i, dishes in enumerate(trial):
-        fit, shown = fitted(dishes, family), shown_fit(dishes, family)
-        if not isinstance(fit, CourseFit) or not isinstance(shown, DoubtedFit):
-            times.append(TreatmentTime(f"t{i}", None, None, None, len(dishes)))
-            continue
-        times.append(TreatmentTime(f"t{i}", fit.t50, log_time_variance(dishes, fit), shown.doubt["t50"].se, len(dishes)))
+    times = [fitted_time(f"t{i}", dishes, shown_fit(dishes, family)) for i, dishes in enumerate(trial)]
     return compare_t50(times, SEEDS, Family.ALL)

@@ -8,11 +8,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.germination import CountedDish, CountedTreatment, compare_final, final_shares
-from core.simulate.looks import dish_shares
+from core.germination import compare_final, final_shares
+from core.simulate.trials import DISHES, SEEDS, drawn_treatment
 from core.vocabulary import Family
-
-DISHES, SEEDS = 4, 25
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +37,8 @@ def share_coverage(
     draw = np.random.default_rng(seed)
     held = 0
     for _ in range(draws):
-        made = [_counted(str(i), p, rho, draw, *layouts[i % len(layouts)]) for i in range(treatments)]
+        laid = [layouts[i % len(layouts)] for i in range(treatments)]
+        made = [drawn_treatment(str(i), p, draw, dishes=d, seeds=n, rho=rho) for i, (d, n) in enumerate(laid)]
         found = final_shares(made).treatments[0]
         held += found.lower <= p <= found.upper
     return Covered(draws, draws, held)
@@ -50,11 +49,6 @@ def false_alarms(p: float, rho: float, treatments: int, draws: int, seed: int) -
     draw = np.random.default_rng(seed)
     wrong = 0
     for _ in range(draws):
-        trial = [_counted(str(i), p, rho, draw) for i in range(treatments)]
+        trial = [drawn_treatment(str(i), p, draw, rho=rho) for i in range(treatments)]
         wrong += any(pair.told_apart for pair in compare_final(trial, Family.ALL).pairs)
     return wrong / draws
-
-
-def _counted(name: str, p: float, rho: float, draw: np.random.Generator, dishes: int = DISHES, seeds: int = SEEDS) -> CountedTreatment:
-    up = draw.binomial(seeds, dish_shares(p, rho, (dishes,), draw))
-    return CountedTreatment(name, tuple(CountedDish(int(g), seeds) for g in up))

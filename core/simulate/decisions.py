@@ -6,12 +6,11 @@ from itertools import pairwise
 
 import numpy as np
 
-from core.decision import Candidate, Decision, decide
-from core.germination import CountedDish, CountedTreatment, SharedBags, TrialShares, final_shares
-from core.simulate.looks import dish_shares
+from core.decision import DAYS_A_WEEK, Candidate, Decision, decide
+from core.germination import CountedTreatment, TrialShares, final_shares
+from core.simulate.trials import drawn_treatment
 from core.vocabulary import DecisionAim
 
-DAYS_A_WEEK = 7.0
 BANDS = (0.0, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1.0)
 
 # given the shares of a drawn trial and the days of its treatments, the place of the treatment to use
@@ -39,12 +38,8 @@ class Situation:
         out = []
         for i, (p, days) in enumerate(zip(self.shares, self.days, strict=True)):
             bags = self.bags if days > 0 else 0
-            of_bag = dish_shares(p, self.rho_bag, (bags,), rng) if bags else np.array([p])
-            dishes = []
-            for d in range(self.dishes):
-                share = float(dish_shares(float(of_bag[d % len(of_bag)]), self.rho, (), rng))
-                dishes.append(CountedDish(int(rng.binomial(self.seeds, share)), self.seeds))
-            out.append(CountedTreatment(f"t{i}", tuple(dishes), bags=SharedBags(bags)))
+            made = drawn_treatment(f"t{i}", p, rng, dishes=self.dishes, seeds=self.seeds, rho=self.rho, bags=bags, rho_bag=self.rho_bag)
+            out.append(made)
         return out
 
 
