@@ -24,6 +24,11 @@ class Recipe(Thing):
         ordering = ["name", "-edition"]
         constraints = [models.UniqueConstraint(fields=["name", "edition"], name="recipe_edition_once")]
 
+    @property
+    def kinds(self) -> list[StepKind]:
+        """Kinds of its steps, in order."""
+        return [StepKind(s.kind) for s in self.steps.all()]
+
 
 class Step(models.Model):
     """One step. The dose is a time with its least and most; day/night temperatures where they swing."""

@@ -37,9 +37,14 @@ class BagNote:
     troubles: list[str]
 
 
+def bag_ids(treatments: Sequence[TreatmentCourses]) -> set[int]:
+    """The bags that dishes of treatments were drawn from."""
+    return {d.dish.batch_id for t in treatments for d in t.dishes if d.dish.batch_id is not None}
+
+
 def bags_of(treatments: Sequence[TreatmentCourses]) -> dict[int, BatchCourse]:
     """The bags that dishes were drawn from; nothing is read where no dish came from one."""
-    ids = {d.dish.batch_id for t in treatments for d in t.dishes if d.dish.batch_id is not None}
+    ids = bag_ids(treatments)
     return {c.batch.pk: c for c in courses_of(Batch.objects.filter(pk__in=ids))} if ids else {}
 
 

@@ -13,13 +13,13 @@ from core.treatment import COLD, dangerous
 from core.verdict import Bands, Called, LadderFacts, OptionWords, Proposal, Said, TreatmentFacts, TrialFacts, Verdict, verdict
 from core.vocabulary import ClosingFate, DecisionAim, Family, TrialState
 from server.batches.selectors.courses import BatchCourse
-from server.evidence.selectors.bags import BagNote, bag_notes, bags_of
+from server.evidence.selectors.bags import BagNote, bag_ids, bag_notes, bags_of
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.comparison.rows import pooled_early, seen_once_in_the_dark
 from server.evidence.selectors.conclusions import ConclusionView, of_trial
 from server.evidence.selectors.fingerprint import trial_fingerprints
 from server.evidence.selectors.overview import FurrowStep, furrow_steps
-from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in, ladder_among, planned_days
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in, ladder_among
 from server.evidence.selectors.usual import UsualScatter, UsualScatters, usual_scatter
 from server.people.models import WorkYear
 from server.people.selectors import work_year
@@ -231,7 +231,7 @@ def facts_of(courses: TrialCourses, aim: DecisionAim | None = None, given: Given
         given = Given(usual_scatter(courses.trial), work_year(), bags_of(treatments))
     usual, year = given.usual, given.year
     comparison = compare_final([t.as_counted() for t in treatments], Family.ALL, None, usual.rho0, usual.rho_b)
-    notes = bag_notes(treatments, {i: given.bags[i] for i in _bag_ids(treatments)})
+    notes = bag_notes(treatments, {i: given.bags[i] for i in bag_ids(treatments)})
     called = called_in(treatments)
     weeks = _weeks(treatments)
     return TrialFacts(
@@ -254,11 +254,7 @@ def _weeks(treatments: Sequence[TreatmentCourses]) -> list[float]:
     found = half_times([t.records for t in told], [t.bags.sprouted_share for t in told])
     halves = dict(zip((t.treatment.pk for t in told), found, strict=True))
     last = max((i.t for t in treatments for r in t.records for i in r.inspections), default=0.0)
-    return weeks_of([planned_days(t.treatment) for t in treatments], [halves.get(t.treatment.pk) for t in treatments], last)
-
-
-def _bag_ids(treatments: Sequence[TreatmentCourses]) -> set[int]:
-    return {d.dish.batch_id for t in treatments for d in t.dishes if d.dish.batch_id is not None}
+    return weeks_of([t.planned_days for t in treatments], [halves.get(t.treatment.pk) for t in treatments], last)
 
 
 def _care(treatments: Sequence[TreatmentCourses], notes: dict[int, BagNote], called: Called) -> list[str]:
@@ -276,7 +272,7 @@ def _facts(t: TreatmentCourses, weeks: float) -> TreatmentFacts:
         rotted=sum(r.rotted for r in records),
         unknown=sum(r.unknown for r in records),
         fates={fate: sum(getattr(r.fates, fate) for r in records) for fate in ClosingFate},
-        days=planned_days(t.treatment),
+        days=t.planned_days,
         weeks=weeks,
         hazardous=dangerous(t.kinds),
         cold=any(k in COLD for k in t.kinds),

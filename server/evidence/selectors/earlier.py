@@ -5,15 +5,15 @@ Treatments are pooled by what was done (`TreatmentKey`), never by a name or over
 
 from collections import Counter, defaultdict
 from collections.abc import Callable, Collection, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 
-from core.germination import PooledShare, TrialLine, final_shares, over_trials
+from core.germination import PooledShare, TrialLine, TrialShares, final_shares, over_trials
 from core.treatment import TreatmentKey, conditions_said, doses_said, off_plan
 from core.verdict import UNTREATED, over_trials_sentence
 from core.vocabulary import Criterion, Light
 from server.batches.selectors.courses import step_lengths
-from server.evidence.selectors.usual import CountedTrial, UsualScatters, counted_of, usual_scatters
+from server.evidence.selectors.usual import CountedTrial, UsualScatter, UsualScatters, counted_of, usual_scatters
 from server.trials.models import Dish, Treatment, Trial
 from server.trials.selectors.state import trials
 
@@ -39,7 +39,6 @@ class EarlierLine:
     upper: float
     here: bool
     other_rule: bool
-    off_plan: bool
     left_out: str
 
 
@@ -98,6 +97,13 @@ class Gathered:
     counted: dict[int, CountedTrial]
     treatments: dict[int, list[Treatment]]
     off_plan: Collection[int]
+    _shares: dict[tuple[int, UsualScatter], TrialShares] = field(default_factory=dict)
+
+    def shares(self, trial: int, scatter: UsualScatter) -> TrialShares:
+        """Final shares of a trial's counted treatments, in the order of `counted`; computed once, though tests and lines both ask."""
+        if (trial, scatter) not in self._shares:
+            self._shares[trial, scatter] = final_shares(list(self.counted[trial].values()), scatter.rho0, scatter.rho_b)
+        return self._shares[trial, scatter]
 
 
 def gather(trials_wanted: Sequence[int]) -> Gathered:
@@ -132,10 +138,10 @@ def results_over(found: Sequence[Trial], usual: UsualScatters, gathered: Gathere
     rule = (asked or max(found, key=lambda t: (t.sow_on, t.pk))).criterion if found else ""
     told = ResultsOver(keys, _names(every, keys), defaultdict(list), defaultdict(list), recipes, defaultdict(int))
     for pk in sorted(counted, key=lambda pk: (by_id[pk].sow_on, pk)):
-        treatments, trial, scatter = counted[pk], by_id[pk], usual.of(by_id[pk])
-        shares = final_shares(list(treatments.values()), scatter.rho0, scatter.rho_b)
-        for treatment, share in zip(treatments, shares.treatments, strict=True):
-            key, off = keys[treatment], treatment in gathered.off_plan
+        trial = by_id[pk]
+        other_rule = trial.criterion != rule
+        for treatment, share in zip(counted[pk], gathered.shares(pk, usual.of(trial)).treatments, strict=True):
+            key = keys[treatment]
             told.effective[key].append(TrialLine(share.share, share.n_eff))
             told.replicated[key] += share.dishes > 1
             told.lines[key].append(
@@ -151,9 +157,8 @@ def results_over(found: Sequence[Trial], usual: UsualScatters, gathered: Gathere
                     lower=share.lower,
                     upper=share.upper,
                     here=asked is not None and pk == asked.pk,
-                    other_rule=trial.criterion != rule,
-                    off_plan=off,
-                    left_out=_left_out(other_rule=trial.criterion != rule, off=off),
+                    other_rule=other_rule,
+                    left_out=_left_out(other_rule=other_rule, off=treatment in gathered.off_plan),
                 )
             )
     return told

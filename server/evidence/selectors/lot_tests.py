@@ -7,13 +7,13 @@ from datetime import date, datetime
 
 from django.db.models import Sum
 
-from core.germination import TreatmentShare, final_shares
+from core.germination import TreatmentShare
 from core.records import Closing as ClosingFates
 from core.records import CountRecord, Inspection
 from core.seedstock import DeclineTests, TreatmentTest, decline_tests
 from core.statistics import wilson
 from core.treatment import dangerous
-from core.vocabulary import Base, StepKind, TrialState
+from core.vocabulary import Base, TrialState
 from server.evidence.selectors.earlier import Gathered, gather, key_of
 from server.evidence.selectors.usual import UsualScatters
 from server.lots.models import Lot
@@ -83,7 +83,7 @@ class _Tested:
     @property
     def harmful(self) -> bool:
         """Whether the treatment itself may have killed seed, which is not ageing."""
-        return dangerous([StepKind(s.kind) for s in self.treatment.recipe.steps.all()] if self.treatment.recipe else [])
+        return dangerous(self.treatment.recipe.kinds if self.treatment.recipe else [])
 
 
 def lot_tests(found: Sequence[Trial], usual: UsualScatters) -> LotTests:
@@ -108,12 +108,10 @@ def _tested(
     trial: Trial, sown_at: datetime, gathered: Gathered, usual: UsualScatters, records: Mapping[int, tuple[CountRecord, ...]]
 ) -> list[_Tested]:
     treatments = {t.pk: t for t in gathered.treatments[trial.pk]}
-    counted = gathered.counted[trial.pk]
-    scatter = usual.of(trial)
-    shares = final_shares(list(counted.values()), scatter.rho0, scatter.rho_b)
+    shares = gathered.shares(trial.pk, usual.of(trial))
     return [
         _Tested(trial, sown_at, treatments[pk], share, records.get(pk, ()), len(treatments) == 1, shares.critical)
-        for pk, share in zip(counted, shares.treatments, strict=True)
+        for pk, share in zip(gathered.counted[trial.pk], shares.treatments, strict=True)
     ]
 
 

@@ -229,8 +229,7 @@ def _step_cautions(treatments: list[TreatmentCourses], state: TrialState) -> lis
     """What can hurt in the treatments, until they are behind us."""
     if state != TrialState.PLANNED:
         return []
-    kinds = [StepKind(s.kind) for t in treatments if t.treatment.recipe for s in t.treatment.recipe.steps.all()]
-    return [f"{c.hazard} {c.care} Gentler: {c.gentler}" for c in cautions(kinds)]
+    return [f"{c.hazard} {c.care} Gentler: {c.gentler}" for c in cautions([k for t in treatments for k in t.kinds])]
 
 
 def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:

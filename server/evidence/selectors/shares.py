@@ -30,7 +30,7 @@ class TreatmentCourses:
     @cached_property
     def kinds(self) -> list[StepKind]:
         """Kinds of the steps of its recipe, in order; none where the seed is sown as it is."""
-        return [StepKind(s.kind) for s in self.treatment.recipe.steps.all()] if self.treatment.recipe else []
+        return self.treatment.recipe.kinds if self.treatment.recipe else []
 
     @cached_property
     def laid_steps(self) -> list[tuple[Step, float, float]]:
@@ -40,6 +40,11 @@ class TreatmentCourses:
         steps = list(self.treatment.recipe.steps.all())
         laid = schedule([(s.duration, DurationUnit(s.unit)) for s in steps], sow=0)
         return [(s, x.start, x.end) for s, x in zip(steps, laid.steps, strict=True)]
+
+    @property
+    def planned_days(self) -> float:
+        """Days of treatment before sowing as its recipe plans them; 0 where the seed is sown as it is."""
+        return -self.laid_steps[0][1] if self.laid_steps else 0.0
 
     @cached_property
     def bags(self) -> SharedBags:
@@ -113,12 +118,6 @@ def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:
     course = pool(records)
     shares = course.knot_counts / course.sown
     return [CoursePoint(float(t), float(s)) for t, s in zip(np.round(course.knot_times, 4), shares, strict=True)]
-
-
-def planned_days(treatment: Treatment) -> float:
-    """How long a treatment takes before sowing as its recipe plans it; 0 where the seed is sown as it is."""
-    steps = [(s.duration, DurationUnit(s.unit)) for s in treatment.recipe.steps.all()] if treatment.recipe else []
-    return -schedule(steps, sow=0).start if steps else 0.0
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,7 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.treatment import Caution, RecipeAdvice, StarterRecipe, cautions
-from core.vocabulary import Dormancy, StepKind
+from core.vocabulary import Dormancy
 from server.recipes.models import Recipe, Step
 from server.record_kinds.choices import choices_of
 
@@ -50,7 +50,7 @@ class RecipeSerializer(serializers.ModelSerializer[Recipe]):
 
     @extend_schema_field(CautionSerializer(many=True))
     def get_cautions(self, recipe: Recipe) -> Any:
-        found = cautions([StepKind(s.kind) for s in recipe.steps.all()])
+        found = cautions(recipe.kinds)
         return CautionSerializer(found, many=True).data
 
 

@@ -91,12 +91,10 @@ def _of(trial: Trial, usual: UsualScatters) -> list[TestedTreatment]:
 
 
 def _worked_out(courses: TrialCourses) -> list[TestedTreatment]:
-    treatments = by_treatment(courses)
-    if courses.sown_at is None or any(not t.counted for t in treatments) or not any(d.looks for d in courses.dishes):
-        return []
     found = judged(courses)
-    if isinstance(found, NothingToCompare):
+    if courses.sown_at is None or isinstance(found, NothingToCompare):
         return []
+    treatments = by_treatment(courses)
     decision = found.verdict.decision
     out = []
     for i, (t, share) in enumerate(zip(treatments, found.facts.comparison.shares.treatments, strict=True)):

@@ -1,11 +1,12 @@
 """How long a plant's course may still go on, from its own past trials: what the stop rule needs where germination comes late."""
 
+from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
 from django.db.models import Q
 
-from core.design import ExpectedCourse, PastCourse, expected_course
+from core.design import PastCourse, expected_course
 from core.vocabulary import StopReason, TrialState
 from server.trials.models import Trial
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -14,22 +15,37 @@ MOST_PAST_TRIALS = 8
 
 
 def with_expected(found: Iterable[TrialCourses]) -> list[TrialCourses]:
-    """The trials, those that could be closed now with what past trials of their plant let expect. Others are left as they are."""
-    return [_with_expected(t) if t.advice is StopReason.QUIET_AND_LENGTH else t for t in found]
+    """The trials, those that could be closed now with what past trials of their plant let expect. Others are left as they are.
+
+    Past trials of all of them are read together, however many could be closed.
+    """
+    every = list(found)
+    closable = [t for t in every if t.advice is StopReason.QUIET_AND_LENGTH]
+    past = _past_of([t.trial for t in closable]) if closable else {}
+    return [_with_expected(t, past[t.trial.pk]) if t.trial.pk in past else t for t in every]
 
 
-def _with_expected(courses: TrialCourses) -> TrialCourses:
+def _with_expected(courses: TrialCourses, past: Sequence[TrialCourses]) -> TrialCourses:
     last = max((d.record.last_t or 0.0 for d in courses.dishes), default=0.0)
-    found = expected_of(courses.trial, last)
+    found = expected_course(_courses(past), planned=courses.trial.length_days, day=last)
     return courses if found is None else replace(courses, expected=found)
 
 
-def expected_of(trial: Trial, day: float) -> ExpectedCourse | None:
-    """What past finished trials of the plant let expect after a day; None where none came later than planned here."""
-    lot = trial.lot
-    same = Q(lot__taxon=lot.taxon_id) if lot.taxon_id else Q(lot=lot.pk)
-    past = with_courses(Trial.objects.filter(same).exclude(pk=trial.pk).order_by("-sow_on", "-pk")[:MOST_PAST_TRIALS])
-    return expected_course(_courses(past), planned=trial.length_days, day=day)
+def _past_of(wanted: Sequence[Trial]) -> dict[int, list[TrialCourses]]:
+    """The latest other trials of the plant of each trial, by trial."""
+    plants = Q(lot__taxon__in=[t.lot.taxon_id for t in wanted if t.lot.taxon_id]) | Q(lot__in=[t.lot_id for t in wanted])
+    by_plant: dict[tuple[int | None, int | None], list[int]] = defaultdict(list)
+    latest = Trial.objects.filter(plants).order_by("-sow_on", "-pk")
+    for pk, lot, taxon in latest.values_list("pk", "lot", "lot__taxon"):
+        by_plant[_plant(lot, taxon)].append(pk)
+    chosen = {t.pk: [pk for pk in by_plant[_plant(t.lot_id, t.lot.taxon_id)] if pk != t.pk][:MOST_PAST_TRIALS] for t in wanted}
+    read = {c.trial.pk: c for c in with_courses(Trial.objects.filter(pk__in={pk for ids in chosen.values() for pk in ids}))}
+    return {trial: [read[pk] for pk in ids] for trial, ids in chosen.items()}
+
+
+def _plant(lot: int, taxon: int | None) -> tuple[int | None, int | None]:
+    """What makes lots one plant: the species, or the lot alone while it has no name."""
+    return (taxon, None) if taxon else (None, lot)
 
 
 def _courses(past: Sequence[TrialCourses]) -> list[PastCourse]:

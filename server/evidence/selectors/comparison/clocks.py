@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from core.records import CountRecord
 from server.batches.selectors.courses import BatchCourse
-from server.evidence.selectors.shares import TreatmentCourses, planned_days
+from server.evidence.selectors.shares import TreatmentCourses
 from server.trials.selectors.courses import DAY, DishCourse
 
 
@@ -29,7 +29,7 @@ def _shift(d: DishCourse, bags: Mapping[int, BatchCourse], t: TreatmentCourses) 
     course = bags.get(d.dish.batch_id or 0)
     if course is not None and course.started_at is not None and d.sown_at is not None:
         return max(0.0, (d.sown_at - course.started_at) / DAY), True
-    return planned_days(t.treatment), t.treatment.recipe is None
+    return t.planned_days, t.treatment.recipe is None
 
 
 def on_clock(record: CountRecord, days: float) -> CountRecord:

@@ -4030,7 +4030,6 @@ export interface components {
             upper: number;
             here: boolean;
             other_rule: boolean;
-            off_plan: boolean;
             left_out: string;
         };
         EarlierResults: {
