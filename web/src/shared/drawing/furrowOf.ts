@@ -18,12 +18,17 @@ export function stepSentence({ kind, duration = 0, unit = 'd', medium }: StepPar
   return [what, doseWords(duration, unit)].filter(Boolean).join(', ')
 }
 
+/** The steps of a treatment for its picture. */
+export const furrowSteps = (steps: View['steps']): FurrowPicture['steps'] =>
+  steps.map((s) => ({ kind: s.kind, words: stepSentence(s), startDay: s.start_day, endDay: s.end_day }))
+
+/** The steps of a treatment in words. */
+export const stepsLabel = (steps: View['steps']) => steps.map(stepSentence).join(', then ') || 'sown as it is'
+
 /** The picture of a treatment from what the server sends. */
 export function furrowPicture(view: View, today: number | null, lengthDays: number, withSteps = true): FurrowPicture {
   return {
-    steps: withSteps
-      ? view.steps.map((s) => ({ kind: s.kind, words: stepSentence(s), startDay: s.start_day, endDay: s.end_day }))
-      : [],
+    steps: withSteps ? furrowSteps(view.steps) : [],
     course: view.course,
     lookDays: view.look_days,
     todayDay: today,
@@ -33,7 +38,7 @@ export function furrowPicture(view: View, today: number | null, lengthDays: numb
 
 /** The picture in one sentence, for a screen reader. */
 export function furrowLabel(view: View): string {
-  const steps = view.steps.map(stepSentence).join(', then ') || 'sown as it is'
+  const steps = stepsLabel(view.steps)
   if (view.share === null || view.lower === null || view.upper === null) return `${view.name}: ${steps}; not sown yet`
   return `${view.name}: ${steps}; ${view.germinated} of ${view.sown} up, ${percent(view.share)} %, somewhere between ${percentRange(view.lower, view.upper)}`
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import FurrowDrawing from '@/shared/drawing/FurrowDrawing.vue'
-import { stepSentence } from '@/shared/drawing/furrowOf'
+import { furrowSteps, stepSentence, stepsLabel } from '@/shared/drawing/furrowOf'
 import PipDrawing from '@/shared/drawing/PipDrawing.vue'
 import { plural } from '@/shared/format/numbers'
 import type { Decision, DecisionOption } from '../api'
@@ -14,7 +14,7 @@ const from = computed(() => Math.min(-1, ...props.decision.options.flatMap((o) =
 const chosen = computed(() => props.decision.options.find((o) => o.treatment === props.decision.use))
 
 const picture = (o: DecisionOption) => ({
-  steps: o.steps.map((s) => ({ kind: s.kind, words: stepSentence(s), startDay: s.start_day, endDay: s.end_day })),
+  steps: furrowSteps(o.steps),
   course: [],
   lookDays: [],
   todayDay: null,
@@ -49,12 +49,7 @@ const label = (o: DecisionOption) =>
         <span class="quiet">{{ under(o) }}</span>
       </span>
       <span class="furrow" role="cell">
-        <FurrowDrawing
-          :furrow="picture(o)"
-          :domain="[from, 0]"
-          :label="o.steps.map(stepSentence).join(', then ') || 'sown as it is'"
-          small
-        />
+        <FurrowDrawing :furrow="picture(o)" :domain="[from, 0]" :label="stepsLabel(o.steps)" small />
       </span>
       <span role="cell">
         <PipDrawing :pips="o.pips" :share="o.share" :chosen="o.treatment === decision.use" :label="label(o)" />
