@@ -134,7 +134,7 @@ class CountedWithCare(Journey):
         self.assertEqual(self.dish.looks.latest("pk").new_germinated, 0)
 
     def test_seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look(self):
-        count = self.count
+        count, before = self.count, self.dish.looks.count()
         shot = self.browser._profile + "/dish.png"
         Image.new("RGB", (600, 400), "#c8b89a").save(shot)
         count.press("more")
@@ -150,6 +150,8 @@ class CountedWithCare(Journey):
         count.press("done, next dish")
         count.dish_number(2)
         count.nothing_waits()
+        # the picture is made small before the look goes into the box
+        count.wait.until(lambda _: self.dish.looks.count() > before)
         look = self.dish.looks.latest("pk")
         self.assertEqual((look.new_germinated, len(look.marks), look.photo.width), (2, 2, 600))
 
