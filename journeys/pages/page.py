@@ -9,7 +9,8 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.wait import WebDriverWait
 
-SECONDS = 12
+# long, because two browsers and two servers share a small machine; what is there sooner is found sooner
+SECONDS = 30
 MOVING = [StaleElementReferenceException, ElementClickInterceptedException]
 
 
@@ -86,7 +87,7 @@ class Page:
     def choose(self, label: str, option: str) -> None:
         """Type into a field that searches, and take the option; typed anew where the list closed or came late."""
         wanted = f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]"
-        shortly = WebDriverWait(self.driver, 2, poll_frequency=0.05, ignored_exceptions=MOVING)
+        shortly = WebDriverWait(self.driver, 3, poll_frequency=0.05, ignored_exceptions=MOVING)
 
         def chosen(_: WebDriver) -> bool:
             field = self.field(label)

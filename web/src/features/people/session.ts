@@ -47,14 +47,15 @@ export async function readSession(): Promise<Person | null> {
 }
 
 export function useSession() {
-  async function enter(asked: Promise<{ user: Person | null }>) {
+  /** Asks only once the answers are forgotten, so that a refusal always finds somebody waiting for it. */
+  async function enter(ask: () => Promise<{ user: Person | null }>) {
     await forgetAnswers()
-    keep((await asked).user)
+    keep((await ask()).user)
     known = true
   }
-  const signIn = (username: string, password: string) => enter(postSignIn(username, password))
-  const join = (body: Parameters<typeof postFirstLead>[0]) => enter(postFirstLead(body))
-  const accept = (body: Parameters<typeof postAccept>[0]) => enter(postAccept(body))
+  const signIn = (username: string, password: string) => enter(() => postSignIn(username, password))
+  const join = (body: Parameters<typeof postFirstLead>[0]) => enter(() => postFirstLead(body))
+  const accept = (body: Parameters<typeof postAccept>[0]) => enter(() => postAccept(body))
   async function changePassword(body: Parameters<typeof postPassword>[0]) {
     keep((await postPassword(body)).user)
   }

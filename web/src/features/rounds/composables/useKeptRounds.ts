@@ -20,8 +20,9 @@ async function workerThere() {
 export function useKeptRounds(today: Ref<Today | undefined>) {
   const { user } = useSession()
   watch(
-    today,
-    async (now) => {
+    // the server may answer too late at first, and then with the same day that the device had kept
+    [today, keptAt],
+    async ([now]) => {
       if (!now || keptAt.value || Date.now() - last < AGAIN_MS || !navigator.serviceWorker) return
       last = Date.now()
       await workerThere()
