@@ -7,23 +7,16 @@ data laid out, in this one process: each start of Python costs a second.
 import os
 import sys
 
-import django
 import waitress
+
+from scripts.prepare import prepare
 
 HOST = "127.0.0.1"
 
 
 def main(arguments: list[str]) -> None:
     """Serve until stopped."""
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
-    # as it serves, it makes its nightly backups
-    os.environ.setdefault("AWAKE_FURROW_NIGHTLY", "1")
-    from django.core.management import call_command
-
-    django.setup()
-    call_command("migrate", verbosity=0)
-    if "--demo" in arguments:
-        call_command("load_demo")
+    prepare(demo="--demo" in arguments)
     from server.config.wsgi import application
 
     port = int(os.environ.get("AWAKE_FURROW_PORT", "8000"))

@@ -12,6 +12,9 @@ FORMAT = "awake-furrow-backup"
 VERSION = 1
 MANIFEST, DATABASE, PHOTOS = "backup.json", "database.sqlite3", "media/"
 SUFFIX = ".furrow.zip"
+# locked with a passphrase
+LOCKED = ".locked"
+LOCKED_SUFFIX = LOCKED + SUFFIX
 CHUNK = 1 << 20
 
 

@@ -14,18 +14,21 @@ from django.conf import settings
 from django.db import connection
 from django.db.migrations.loader import MigrationLoader
 
-from server.backups.form import DATABASE, FORMAT, MANIFEST, SUFFIX, VERSION, Manifest, digest_of, folder
-from server.rest.problems import Problem, Refused
+from server.backups.form import DATABASE, FORMAT, LOCKED, MANIFEST, SUFFIX, VERSION, Manifest, digest_of, folder
+from server.backups.nights import Failure, last_failure
+from server.backups.problems import NotRestorable, damaged, newer
+from server.rest.problems import Problem
 
 
 @dataclass(frozen=True)
 class BackupRow:
-    """A backup in the folder. `why` is nightly, by hand or before a restore."""
+    """A backup in the folder. `why` is nightly, by hand or before a restore; `locked` ones open with a passphrase."""
 
     name: str
     made_at: datetime
     megabytes: float
     why: str
+    locked: bool = False
 
 
 @dataclass(frozen=True)
@@ -41,11 +44,15 @@ class Health:
 
 @dataclass(frozen=True)
 class BackupFolder:
-    """The backups there are, the latest first, and the room for more. `nightly`: this process makes one every night."""
+    """The backups there are, the latest first, and the room for more.
+
+    `nightly`: this process makes one every night; `failure`: why the last night's was not made, None once one was.
+    """
 
     folder: str
     free_gigabytes: float
     nightly: bool
+    failure: Failure | None
     backups: list[BackupRow]
 
 
@@ -63,14 +70,20 @@ def backups() -> list[BackupRow]:
 
 def backup_row(path: Path) -> BackupRow | None:
     """A file of the folder; None where it is none of ours. Name and time are in the file's name, so that a list opens no file."""
-    parts = path.name.removesuffix(SUFFIX).split("_")
+    stem = path.name.removesuffix(SUFFIX)
+    parts = stem.removesuffix(LOCKED).split("_")
     if len(parts) != 3 or parts[0] != "awake-furrow":
         return None
     try:
         made = datetime.strptime(parts[1], "%Y%m%d-%H%M%S").replace(tzinfo=UTC)
     except ValueError:
         return None
-    return BackupRow(path.name, made, round(path.stat().st_size / 2**20, 2), parts[2])
+    try:
+        size = path.stat().st_size
+    except FileNotFoundError:
+        # the rotation let it go meanwhile
+        return None
+    return BackupRow(path.name, made, round(size / 2**20, 2), parts[2], locked=stem.endswith(LOCKED))
 
 
 def find_backup(name: str) -> Path:
@@ -114,7 +127,7 @@ def backup_folder() -> BackupFolder:
     """The folder of backups as it is now."""
     here = folder()
     room = next(p for p in (here, *here.absolute().parents) if p.is_dir())
-    return BackupFolder(str(here), round(shutil.disk_usage(room).free / 2**30, 1), settings.NIGHTLY, backups())
+    return BackupFolder(str(here), round(shutil.disk_usage(room).free / 2**30, 1), settings.NIGHTLY, last_failure(), backups())
 
 
 def read_manifest(file: Path | IO[bytes]) -> Manifest:
@@ -126,13 +139,13 @@ def read_manifest(file: Path | IO[bytes]) -> Manifest:
             if told.get("format") != FORMAT:
                 raise NotRestorable("This file is no backup of Awake Furrow.", code="not_a_backup")
             if told.get("version") != VERSION:
-                raise _newer(f"it has form {told.get('version')}, this application reads form {VERSION}")
+                raise newer(f"it has form {told.get('version')}, this application reads form {VERSION}")
             if box.comment.decode("ascii", "replace") != hashlib.sha256(raw).hexdigest():
-                raise _damaged(MANIFEST)
+                raise damaged(f"“{MANIFEST}”")
             for part, digest in told["parts"].items():
                 with box.open(part) as page:
                     if digest_of(page) != digest:
-                        raise _damaged(part)
+                        raise damaged("its database" if part == DATABASE else f"“{part}”")
     except (zipfile.BadZipFile, EOFError, KeyError, ValueError, zipfile.zlib.error, NotImplementedError) as error:  # type: ignore[attr-defined]
         detail = "This file is damaged, or no backup: it cannot be unpacked whole. Nothing was changed."
         raise NotRestorable(detail, code="damaged_backup") from error
@@ -140,22 +153,5 @@ def read_manifest(file: Path | IO[bytes]) -> Manifest:
     known = MigrationLoader(None).disk_migrations
     unknown = [f"{app} {m}" for app, names in manifest.migrations.items() for m in names if (app, m) not in known]
     if unknown:
-        raise _newer(f"version {manifest.app_version} made it, this is {settings.APP_VERSION}, which does not know its {unknown[0]}")
+        raise newer(f"version {manifest.app_version} made it, this is {settings.APP_VERSION}, which does not know its {unknown[0]}")
     return manifest
-
-
-class NotRestorable(Refused):
-    """A file that is not put in the place of anything (422)."""
-
-    title = "This backup cannot be restored"
-
-
-def _damaged(part: str) -> NotRestorable:
-    where = "its database" if part == DATABASE else f"“{part}”"
-    detail = f"This backup is damaged: {where} is not what was written. Nothing was changed. Take an older one."
-    return NotRestorable(detail, code="damaged_backup")
-
-
-def _newer(why: str) -> NotRestorable:
-    detail = f"This backup comes from a newer application: {why}. Update the application first. Nothing was changed."
-    return NotRestorable(detail, code="newer_backup")

@@ -11,6 +11,7 @@ from typing import Any
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
 from core import vocabulary
+from server.record_kinds.disk import write_whole
 
 ROOT = Path(__file__).resolve().parents[2]
 APP_VERSION = tomllib.loads((ROOT / "pyproject.toml").read_text(encoding="utf-8"))["project"]["version"]
@@ -24,10 +25,9 @@ def _secret_key() -> str:
     if TESTING:
         return "only-for-tests"
     path = DATA / "secret-key"
-    if not path.exists():
-        DATA.mkdir(parents=True, exist_ok=True)
-        path.touch(mode=0o600)
-        path.write_text(secrets.token_urlsafe(48), encoding="ascii")
+    # an empty file is what a full disk left of an earlier version's first start
+    if not path.is_file() or path.stat().st_size == 0:
+        write_whole(path, lambda out: out.write(secrets.token_urlsafe(48).encode("ascii")))
     return path.read_text(encoding="ascii")
 
 
@@ -69,6 +69,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "server.record_kinds.middleware.GateBeforeWrites",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -92,6 +93,9 @@ AXES_COOLOFF_TIME = timedelta(minutes=5)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "server.rest.problems.too_many_tries"
 AXES_RESET_ON_SUCCESS = True
+# how many proxies of one's own stand in front: a header says from where a request came only if one of them wrote it
+PROXIES = int(os.environ.get("AWAKE_FURROW_PROXIES", "0"))
+AXES_IPWARE_PROXY_COUNT = PROXIES
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {
@@ -129,6 +133,10 @@ TIME_ZONE = os.environ.get("AWAKE_FURROW_TIME_ZONE", "UTC")
 USE_TZ = True
 
 MEDIA_ROOT = DATA / "media"
+STORAGES = {
+    "default": {"BACKEND": "server.photos.storage.WholeFiles"},
+    "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
+}
 # where backups lie: best on another disk; nightly ones are made by the process that serves
 BACKUPS = Path(os.environ.get("AWAKE_FURROW_BACKUPS", DATA / "backups"))
 # benches of the practice: a database of its own for each try, and none of it among the records
@@ -194,10 +202,11 @@ REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["server.rest.authentication.SignedInSession"],
     "DEFAULT_PERMISSION_CLASSES": ["server.people.permissions.OpenToRole"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
-    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_PARSER_CLASSES": ["server.rest.parsers.SafeJson"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
     "DEFAULT_PAGINATION_CLASS": "server.rest.pagination.Pages",
     "EXCEPTION_HANDLER": "server.rest.problems.handle",
+    "NUM_PROXIES": PROXIES,
     "TEST_REQUEST_DEFAULT_FORMAT": "json",
     "DEFAULT_THROTTLE_CLASSES": ["server.rest.rates.PersonRate", "server.rest.rates.StrangerRate"],
     # tests and measurements ask faster than anybody works

@@ -65,3 +65,8 @@ urlpatterns = [
     path("authority.crt", authority),
     re_path(r"^(?!static/|assets/)", web_app),
 ]
+
+handler400 = "server.rest.problems.malformed"
+handler403 = "server.rest.problems.not_allowed"
+handler404 = "server.rest.problems.no_such_address"
+handler500 = "server.rest.problems.failed"

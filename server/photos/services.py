@@ -1,7 +1,7 @@
 """Taking in photos: the type is told by the content, the size is limited, and only the picture itself is kept."""
 
 import io
-import warnings
+import threading
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -9,7 +9,7 @@ from uuid import UUID
 from django.core.files.base import ContentFile
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageOps
 
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -17,13 +17,17 @@ from server.photos.models import Photo
 from server.rest.problems import Refused, refused
 
 MOST_BYTES = 12 * 2**20
-MOST_PIXELS = 50_000_000
+# a JPEG is read at a fraction of its size; the others lie in memory whole
+MOST_PIXELS = {"JPEG": 120_000_000, "PNG": 25_000_000, "WEBP": 25_000_000}
+# the library's own limit, above which it does not even begin, is twice this
+Image.MAX_IMAGE_PIXELS = max(MOST_PIXELS.values())
+# pictures that are opened at a time: more would fill the memory of a small machine
+AT_ONCE = threading.Semaphore(2)
 LONGEST_SIDE = 1600
 QUALITY = 82
-TYPES = ("JPEG", "PNG", "WEBP")
+TYPES = tuple(MOST_PIXELS)
 
 
-@transaction.atomic
 def keep_photo(*, by: Person, upload: "UploadedFile[Any]", at: datetime, pointer: str = "/photo", client_id: UUID | None = None) -> Photo:
     """Keep an uploaded photo: turned upright, at most 1600 pixels long, as JPEG without place, camera or time inside.
 
@@ -35,29 +39,39 @@ def keep_photo(*, by: Person, upload: "UploadedFile[Any]", at: datetime, pointer
     if upload.size is None or upload.size > MOST_BYTES:
         size = (upload.size or 0) / 2**20
         raise _too_large(pointer, f"{size:.1f} MB", f"{MOST_BYTES // 2**20} MB")
-    picture = _decoded(upload, pointer)
+    out = io.BytesIO()
+    # before the transaction: nobody who counts waits for a picture to be made small
+    with AT_ONCE:
+        picture = _decoded(upload, pointer)
+        picture.save(out, "JPEG", quality=QUALITY)
     photo = Photo(by=by, at=at, width=picture.width, height=picture.height)
     if client_id is not None:
         photo.client_id = client_id
-    out = io.BytesIO()
-    picture.save(out, "JPEG", quality=QUALITY)
-    photo.image.save("photo.jpg", ContentFile(out.getvalue()), save=False)
-    photo.save()
+    with transaction.atomic():
+        # sent twice at a time, the first is kept
+        if (known := Photo.objects.filter(client_id=photo.client_id).first()) is not None:
+            return known
+        photo.image.save("photo.jpg", ContentFile(out.getvalue()), save=False)
+        photo.save()
     return photo
 
 
 def _decoded(upload: "UploadedFile[Any]", pointer: str) -> Image.Image:
-    with warnings.catch_warnings():
-        warnings.simplefilter("error", Image.DecompressionBombWarning)
-        try:
-            opened = Image.open(upload, formats=TYPES)
-            if opened.width * opened.height > MOST_PIXELS:
-                raise _too_large(pointer, f"{opened.width} × {opened.height} pixels", f"{MOST_PIXELS // 10**6} million")
-            upright = ImageOps.exif_transpose(opened)
-            upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
-            return _only_pixels(upright)
-        except (UnidentifiedImageError, Image.DecompressionBombWarning, Image.DecompressionBombError, OSError, SyntaxError) as error:
-            raise _not_a_photo(pointer) from error
+    try:
+        opened = Image.open(upload, formats=TYPES)
+        most = MOST_PIXELS[str(opened.format)]
+        if opened.width * opened.height > most:
+            raise _too_large(pointer, f"{opened.width} × {opened.height} pixels", f"{most // 10**6} million")
+        opened.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
+        upright = ImageOps.exif_transpose(opened)
+        upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+        return _only_pixels(upright)
+    except (Refused, MemoryError):
+        raise
+    except Image.DecompressionBombError as error:
+        raise _too_large(pointer, "far more pixels than any camera takes", f"{max(MOST_PIXELS.values()) // 10**6} million") from error
+    except Exception as error:  # a damaged file makes the decoders raise whatever they meet in it
+        raise _not_a_photo(pointer) from error
 
 
 def _too_large(pointer: str, size: str, most: str) -> Refused:

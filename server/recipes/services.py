@@ -87,6 +87,8 @@ def _check_step(step: Step, index: int) -> None:
         raise _refused(index, "duration_min", f"Step {index + 1}: at least {step.duration_min} is more than the {step.duration} wanted.")
     if step.care_every_days is not None and step.care_every_days <= 0:
         raise _refused(index, "care_every_days", f"Step {index + 1}: a check every {step.care_every_days:g} days cannot be.")
+    if step.care_gap_days is not None and step.care_gap_days <= 0:
+        raise _refused(index, "care_gap_days", f"Step {index + 1}: a largest gap of {step.care_gap_days:g} days cannot be.")
     if step.care_gap_days is not None and (step.as_core().check_every or 0) > step.care_gap_days:
         every = step.as_core().check_every
         raise _refused(

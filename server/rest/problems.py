@@ -1,10 +1,11 @@
 """Every error as application/problem+json, from this one module."""
 
 import errno
+import sqlite3
 from typing import Any
 
 from django.conf import settings
-from django.core.exceptions import ObjectDoesNotExist, PermissionDenied
+from django.core.exceptions import ObjectDoesNotExist, PermissionDenied, RequestDataTooBig
 from django.db import OperationalError
 from django.http import Http404, HttpRequest, JsonResponse
 from rest_framework import exceptions
@@ -23,6 +24,7 @@ class Problem(Exception):
 
     status = 409
     title = "This does not fit with what is there"
+    retry_after: int | None = None
 
     def __init__(self, detail: str, *, code: str, errors: list[FieldError] | None = None, **extra: Any) -> None:
         super().__init__(detail)
@@ -86,7 +88,17 @@ def problem_body(problem: Problem) -> dict[str, Any]:
 
 def problem_answer(problem: Problem) -> JsonResponse:
     """A problem as an answer of its own, where no view of REST framework gives it."""
-    return _json(problem_body(problem))
+    return _json(problem_body(problem), _headers(problem))
+
+
+def _headers(error: Exception) -> dict[str, str]:
+    """What an answer says beside its body: how to sign in, and when to try again."""
+    found = {}
+    if header := getattr(error, "auth_header", None):
+        found["WWW-Authenticate"] = header
+    if wait := getattr(error, "wait", None) or getattr(error, "retry_after", None):
+        found["Retry-After"] = str(int(wait))
+    return found
 
 
 def _json(content: dict[str, Any], headers: dict[str, str] | None = None) -> JsonResponse:
@@ -108,38 +120,34 @@ class DiskFull(Problem):
 
 
 def no_room_left(error: Exception) -> bool:
-    """Whether the machine says that a disk, or one's share of it, is full."""
+    """Whether the machine, or the database on it, says that a disk, or one's share of it, is full."""
+    if isinstance(error, (OperationalError, sqlite3.OperationalError)):
+        return "disk is full" in str(error)
     return isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT)
 
 
-def _told(error: Exception) -> Exception:
+def told(error: Exception) -> Exception:
     """An error of computation or of the machine, as the problem that says so; any other stays what it is."""
     if isinstance(error, CoreError):
         return refused_by_core(error, "/" + error.parameter.replace(".", "/"))
     if isinstance(error, OverflowError):
         detail = "A number or a day in this request lies beyond what can be worked with. Check its years and amounts."
         return Refused(detail, code="out_of_range")
-    if no_room_left(error) or (isinstance(error, OperationalError) and "disk is full" in str(error)):
+    if no_room_left(error):
         return DiskFull()
     return error
 
 
 def handle(error: Exception, context: dict[str, Any]) -> Response | None:
     """Turn any exception of a view into a problem; anything unknown stays an exception, for Django to log."""
-    error = _told(error)
+    error = told(error)
     content = _content(error)
     if content is None:
         return None
     set_rollback()
     # a problem is JSON whatever form of answer was asked for
     context["request"].accepted_renderer = JSONRenderer()
-    headers = {}
-    if isinstance(error, exceptions.APIException):
-        if header := getattr(error, "auth_header", None):
-            headers["WWW-Authenticate"] = header
-        if wait := getattr(error, "wait", None):
-            headers["Retry-After"] = str(int(wait))
-    return Response(content, status=content["status"], headers=headers, content_type=CONTENT_TYPE)
+    return Response(content, status=content["status"], headers=_headers(error), content_type=CONTENT_TYPE)
 
 
 def _content(error: Exception) -> dict[str, Any] | None:
@@ -173,6 +181,27 @@ def no_such_address(request: HttpRequest, *args: object, **kwargs: object) -> Js
     """Answer an unknown address below /api/."""
     detail = f"{request.path} is no address of this API. /api/v1/docs/ lists those there are."
     return _json(body(404, "Not found", detail, "not_found", []))
+
+
+def malformed(request: HttpRequest, exception: Exception | None = None) -> JsonResponse:
+    """Answer a request that no view saw, because it is broken or too large."""
+    if isinstance(exception, RequestDataTooBig):
+        detail = "This request is larger than anything that is recorded here. Send less at once."
+        return _json(body(413, "Too large", detail, "too_large", []))
+    return _json(
+        body(400, "The request is not well formed", "This request cannot be read. Reload the page and try again.", "malformed", [])
+    )
+
+
+def not_allowed(request: HttpRequest, exception: Exception | None = None) -> JsonResponse:
+    """Answer somebody whom no view let in."""
+    return _json(body(403, "Not allowed", "You may not do this.", "not_allowed", []))
+
+
+def failed(request: HttpRequest) -> JsonResponse:
+    """Answer after an error that nobody foresaw; Django has logged it."""
+    detail = "The server made an error, and nothing half done was kept. Try again; if it stays, tell the person who runs it."
+    return _json(body(500, "Something went wrong", detail, "failed", []))
 
 
 def too_many_tries(request: HttpRequest, response: object = None, credentials: object = None) -> JsonResponse:

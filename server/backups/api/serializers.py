@@ -23,13 +23,19 @@ class BackupFolderSerializer(DataclassSerializer[BackupFolder]):
         dataclass = BackupFolder
 
 
-class RestoreSerializer(serializers.Serializer[Any]):
+class PassphraseSerializer(serializers.Serializer[Any]):
+    """With a passphrase the backup is locked, or a locked one is opened; blanks count."""
+
+    passphrase = serializers.CharField(max_length=200, required=False, default="", allow_blank=True, trim_whitespace=False)
+
+
+class RestoreSerializer(PassphraseSerializer):
     """A backup in the folder by its name."""
 
     name = serializers.CharField(max_length=200)
 
 
-class RestoreFileSerializer(serializers.Serializer[Any]):
+class RestoreFileSerializer(PassphraseSerializer):
     file = serializers.FileField()
 
 

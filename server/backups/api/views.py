@@ -13,6 +13,7 @@ from server.backups.api.serializers import (
     BackupFolderSerializer,
     BackupRowSerializer,
     HealthSerializer,
+    PassphraseSerializer,
     RestoredSerializer,
     RestoreFileSerializer,
     RestoreSerializer,
@@ -33,9 +34,11 @@ class BackupsView(APIView):
         require(person_of(request), Right.LEAD)
         return Response(BackupFolderSerializer(selectors.backup_folder()).data)
 
-    @extend_schema(operation_id="backups_make", request=None, responses={201: BackupRowSerializer})
+    @extend_schema(operation_id="backups_make", request=PassphraseSerializer, responses={201: BackupRowSerializer})
     def post(self, request: Request) -> Response:
-        made = backup_now(by=person_of(request))
+        by = person_of(request)
+        require(by, Right.LEAD)
+        made = backup_now(by=by, **read(PassphraseSerializer, request))
         return Response(BackupRowSerializer(selectors.backup_row(made)).data, status=201)
 
 
@@ -65,7 +68,8 @@ class RestoreView(APIView):
     def post(self, request: Request) -> Response:
         by = person_of(request)
         require(by, Right.LEAD)
-        manifest, kept = restore_as(by=by, file=selectors.find_backup(read(RestoreSerializer, request)["name"]))
+        given = read(RestoreSerializer, request)
+        manifest, kept = restore_as(by=by, file=selectors.find_backup(given["name"]), passphrase=given["passphrase"])
         return _restored(manifest, kept)
 
 
@@ -76,7 +80,9 @@ class RestoreFileView(APIView):
 
     @extend_schema(operation_id="backups_restore_file", request=RestoreFileSerializer, responses=RestoredSerializer)
     def post(self, request: Request) -> Response:
-        manifest, kept = restore_as(by=person_of(request), file=read(RestoreFileSerializer, request)["file"])
+        by = person_of(request)
+        require(by, Right.LEAD)
+        manifest, kept = restore_as(by=by, **read(RestoreFileSerializer, request))
         return _restored(manifest, kept)
 
 

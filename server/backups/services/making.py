@@ -2,49 +2,84 @@
 
 import hashlib
 import json
+import os
 import shutil
 import sqlite3
 import tempfile
+import time
 import zipfile
 from datetime import UTC, datetime
 from pathlib import Path
+from typing import IO
 
 from django.conf import settings
 
-from server.backups.form import DATABASE, MANIFEST, PHOTOS, SUFFIX, Manifest, digest_of_file, folder
+from server.backups.form import DATABASE, LOCKED_SUFFIX, MANIFEST, PHOTOS, SUFFIX, Manifest, digest_of_file, folder
+from server.backups.problems import no_room, not_written
 from server.backups.selectors import check_database, database_file
+from server.backups.services.locking import check_passphrase, lock
+from server.backups.services.scrubbing import scrub
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.rest.problems import Problem, no_room_left
+from server.record_kinds.disk import PRIVATE, put_in_place
+from server.rest.problems import no_room_left
 
+MAKING, RESTORING = ".making-", ".restoring-"
+OLDEST_IN_USE_SECONDS = 6 * 3600
 BY_HAND, NIGHTLY, BEFORE_RESTORE = "by-hand", "nightly", "before-restore"
-# a zip of the database and the photos is never larger than both, and the snapshot lies beside it for a while
-ROOM = 2.1
+# a zip of the database and the photos is never larger than both; the snapshot lies beside it, and is rewritten once
+ROOM = 3.1
 COUNTED = ("lots_lot", "trials_trial", "trials_look")
 
 
-def backup_now(*, by: Person) -> Path:
-    """Make a backup because somebody asked for it."""
+def backup_now(*, by: Person, passphrase: str = "") -> Path:
+    """Make a backup because somebody asked for it; with a passphrase, one that only the passphrase opens."""
     require(by, Right.LEAD)
-    return make_backup(BY_HAND)
+    return make_backup(BY_HAND, passphrase)
 
 
-def make_backup(why: str) -> Path:
-    """Make a backup in the folder and answer its path; a half-written one is never left under a backup's name."""
+def make_backup(why: str, passphrase: str = "") -> Path:
+    """Make a backup in the folder and return its path; it is on the disk by then, and its owner alone may read it.
+
+    A half-written one is never left under a backup's name.
+    """
+    if passphrase:
+        check_passphrase(passphrase)
     here = folder()
     try:
         here.mkdir(parents=True, exist_ok=True)
+        clear_leftovers(here)
         _check_room(here)
-        with tempfile.TemporaryDirectory(dir=here, prefix=".making-") as work:
-            target = here / f"awake-furrow_{datetime.now(UTC):%Y%m%d-%H%M%S}_{why}{SUFFIX}"
+        with tempfile.TemporaryDirectory(dir=here, prefix=MAKING) as work:
             written = Path(work) / "backup.zip"
-            _write(written, Path(work) / DATABASE)
-            written.replace(target)
+            with _private(written) as out:
+                _write(out, Path(work) / DATABASE)
+            if passphrase:
+                written, plain = Path(work) / "locked.zip", written
+                with _private(written) as out:
+                    lock(plain, out, passphrase)
+            target = here / f"awake-furrow_{datetime.now(UTC):%Y%m%d-%H%M%S}_{why}{LOCKED_SUFFIX if passphrase else SUFFIX}"
+            put_in_place(written, target)
             return target
     except OSError as error:
         if no_room_left(error):
-            raise _full(here, f"the disk is full ({error.strerror})") from error
-        raise _not_written(here, error) from error
+            raise no_room(here, f"the disk is full ({error.strerror})") from error
+        raise not_written(here, error) from error
+    except sqlite3.OperationalError as error:
+        if "full" in str(error):
+            raise no_room(here, "the disk is full") from error
+        raise
+
+
+def clear_leftovers(here: Path) -> None:
+    """Remove what a kill left half made; what is younger than a few hours may still be in use."""
+    for left in here.glob(".*"):
+        if left.name.startswith((MAKING, RESTORING)) and left.is_dir() and time.time() - left.stat().st_mtime > OLDEST_IN_USE_SECONDS:
+            shutil.rmtree(left, ignore_errors=True)
+
+
+def _private(path: Path) -> IO[bytes]:
+    return os.fdopen(os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, PRIVATE), "wb")
 
 
 def snapshot(target: Path) -> None:
@@ -54,14 +89,14 @@ def snapshot(target: Path) -> None:
     try:
         # in one step: the moment is one, and a busy nursery cannot make it begin anew
         live.backup(copy)
-        copy.execute("PRAGMA journal_mode=DELETE")
     finally:
         copy.close()
         live.close()
 
 
-def _write(written: Path, database: Path) -> None:
+def _write(written: IO[bytes], database: Path) -> None:
     snapshot(database)
+    scrub(database)
     findings = check_database(database)
     copy = sqlite3.connect(database)
     try:
@@ -108,23 +143,4 @@ def _check_room(here: Path) -> None:
     needed = database_file().stat().st_size * ROOM + (sum(p.stat().st_size for p in media.rglob("*.jpg")) if media.is_dir() else 0)
     free = shutil.disk_usage(here).free
     if free < needed:
-        raise _full(here, f"it needs about {needed / 2**20:,.0f} MB, and {free / 2**20:,.0f} MB are free")
-
-
-class NoRoomForBackup(Problem):
-    """The folder of backups holds no more (507)."""
-
-    status = 507
-    title = "No room for a backup"
-
-
-def _full(here: Path, why: str) -> NoRoomForBackup:
-    return NoRoomForBackup(
-        f"There is no room for a backup in {here}: {why}. Make room, or set AWAKE_FURROW_BACKUPS to a folder on another disk. "
-        "Nothing half done was left.",
-        code="disk_full",
-    )
-
-
-def _not_written(here: Path, error: OSError) -> Problem:
-    return Problem(f"No backup can be written in {here}: {error.strerror}. Look at the folder's rights.", code="folder_closed")
+        raise no_room(here, f"it needs about {needed / 2**20:,.0f} MB, and {free / 2**20:,.0f} MB are free")

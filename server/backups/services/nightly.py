@@ -9,6 +9,7 @@ from django.db import close_old_connections
 from django.utils import timezone
 
 from server.backups.form import folder
+from server.backups.nights import forget_failure, note_failure
 from server.backups.selectors import BackupRow, backups
 from server.backups.services.making import BEFORE_RESTORE, BY_HAND, NIGHTLY, make_backup
 from server.rest.problems import Problem
@@ -17,22 +18,32 @@ HOUR = 2
 DAYS, WEEKS, MONTHS = 7, 4, 12
 # what somebody made by hand is for a month at least
 DAYS_BY_HAND = 31
+# of each kind these stay in any case: a clock that jumps must not empty the folder
+NEWEST = 3
+# a backup dated later than this from now was made by a clock that was wrong
+CLOCK_SLACK = timedelta(hours=1)
 EVERY_SECONDS = 600
 log = logging.getLogger(__name__)
 
 
-def to_remove(rows: Iterable[BackupRow], today: date) -> list[str]:
-    """Names of the backups that the rotation lets go: of the nightly ones stay the latest of each day, week and month."""
-    nightly = sorted((r for r in rows if r.why == NIGHTLY), key=lambda r: r.made_at, reverse=True)
+def to_remove(rows: Iterable[BackupRow], now: datetime) -> list[str]:
+    """Names of the backups that the rotation lets go: of the nightly ones stay the latest of each day, week and month.
+
+    A backup from the future counts for nothing, and is removed only once its day has come and gone.
+    """
+    past = sorted((r for r in rows if r.made_at <= now + CLOCK_SLACK), key=lambda r: r.made_at, reverse=True)
     stays: set[str] = set()
+    for why in (NIGHTLY, BY_HAND, BEFORE_RESTORE):
+        stays.update([r.name for r in past if r.why == why][:NEWEST])
+    nightly_ones = [r for r in past if r.why == NIGHTLY]
     for key, most in ((_day, DAYS), (_week, WEEKS), (_month, MONTHS)):
         first_of: dict[object, str] = {}
-        for row in nightly:
+        for row in nightly_ones:
             first_of.setdefault(key(row), row.name)
         stays.update(list(first_of.values())[:most])
-    old = [r.name for r in nightly if r.name not in stays]
-    oldest = today - timedelta(days=DAYS_BY_HAND)
-    return old + [r.name for r in rows if r.why in (BY_HAND, BEFORE_RESTORE) and _day(r) < oldest]
+    oldest = timezone.localtime(now).date() - timedelta(days=DAYS_BY_HAND)
+    old = [*nightly_ones, *(r for r in past if r.why in (BY_HAND, BEFORE_RESTORE) and _day(r) < oldest)]
+    return [r.name for r in old if r.name not in stays]
 
 
 def _day(row: BackupRow) -> date:
@@ -53,7 +64,7 @@ def due(rows: Iterable[BackupRow], now: datetime) -> bool:
     last_night = local.replace(hour=HOUR, minute=0, second=0, microsecond=0)
     if local < last_night:
         last_night -= timedelta(days=1)
-    return not any(r.why == NIGHTLY and r.made_at >= last_night for r in rows)
+    return not any(r.why == NIGHTLY and last_night <= r.made_at <= now + CLOCK_SLACK for r in rows)
 
 
 def nightly(now: datetime) -> str | None:
@@ -62,9 +73,24 @@ def nightly(now: datetime) -> str | None:
     if not due(rows, now):
         return None
     made = make_backup(NIGHTLY)
-    for name in to_remove(backups(), timezone.localtime(now).date()):
+    for name in to_remove(backups(), now):
         (folder() / name).unlink(missing_ok=True)
     return made.name
+
+
+def try_nightly(now: datetime) -> None:
+    """Make tonight's backup if it is due; whatever goes wrong is remembered for the lead, and the next try comes all the same."""
+    try:
+        close_old_connections()
+        if nightly(now) is not None:
+            forget_failure()
+    except Exception as error:  # the watch must outlive every error: no later night would have a backup
+        why = error.detail if isinstance(error, Problem) else f"An error that nobody foresaw: {error!r}."
+        log.exception("No nightly backup: %s", why)
+        try:
+            note_failure(now, why)
+        except OSError:
+            log.exception("Nor can this be noted in the folder of backups")
 
 
 def watch() -> threading.Thread:
@@ -73,13 +99,7 @@ def watch() -> threading.Thread:
 
     def run() -> None:
         while True:
-            try:
-                nightly(timezone.now())
-            except Problem as problem:
-                # it is shown on the page too: the latest backup grows old there
-                log.error("No nightly backup: %s", problem.detail)
-            finally:
-                close_old_connections()
+            try_nightly(timezone.now())
             stopped.wait(EVERY_SECONDS)
 
     thread = threading.Thread(target=run, name="nightly-backup", daemon=True)

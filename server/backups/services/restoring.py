@@ -1,12 +1,15 @@
 """Restoring a backup, into an empty or a running installation: all of it, or nothing.
 
-What is there now is kept as a backup first, so that a restore can itself be undone.
+What is there now is kept as a backup first, so that a restore can itself be undone. From that moment until the new database has
+taken over, the gate before writes is closed: every record that was acknowledged is in the one or the other.
 """
 
 import re
 import sqlite3
 import tempfile
 import zipfile
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import IO
 
@@ -15,24 +18,29 @@ from django.core.cache import caches
 from django.core.management import call_command
 from django.db import connection
 
-from server.backups.form import CHUNK, DATABASE, PHOTOS, Manifest, folder
+from server.backups.form import CHUNK, DATABASE, PHOTOS, Manifest, digest_of_file, folder
+from server.backups.problems import damaged, no_room, not_written
 from server.backups.selectors import check_database, database_file, read_manifest
-from server.backups.services.making import BEFORE_RESTORE, make_backup
+from server.backups.services.locking import is_locked, unlock
+from server.backups.services.making import BEFORE_RESTORE, RESTORING, make_backup
+from server.backups.services.scrubbing import scrub
 from server.people.models import Person
 from server.people.permissions import Right, require
+from server.record_kinds.disk import write_whole
+from server.record_kinds.gate import alone
 from server.record_kinds.other_database import other_database
-from server.rest.problems import Problem
+from server.rest.problems import Problem, no_room_left
 
 PHOTO_NAME = re.compile(r"^media/photos/[0-9a-f-]{36}[\w.-]*\.jpg$")
 
 
-def restore_as(*, by: Person, file: Path | IO[bytes]) -> tuple[Manifest, str]:
+def restore_as(*, by: Person, file: Path | IO[bytes], passphrase: str = "") -> tuple[Manifest, str]:
     """Restore because the lead asked for it."""
     require(by, Right.LEAD)
-    return restore(file)
+    return restore(file, passphrase)
 
 
-def restore(file: Path | IO[bytes]) -> tuple[Manifest, str]:
+def restore(file: Path | IO[bytes], passphrase: str = "") -> tuple[Manifest, str]:
     """Put a backup in the place of everything that is here.
 
     Returns
@@ -40,22 +48,41 @@ def restore(file: Path | IO[bytes]) -> tuple[Manifest, str]:
     (manifest, kept)
         What was restored, and the name of the backup that holds what was here before.
     """
-    manifest = read_manifest(file)
-    folder().mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory(dir=folder(), prefix=".restoring-") as work:
-        fresh = Path(work) / DATABASE
+    with _work_folder() as work:
+        if is_locked(file):
+            opened = work / "unlocked.zip"
+            unlock(file, passphrase, opened)
+            file = opened
+        manifest = read_manifest(file)
+        fresh = work / DATABASE
         with zipfile.ZipFile(file) as box:
             _unpack(box, fresh)
             if findings := check_database(fresh):
                 raise Problem(f"The database in this backup is not sound: {findings[0]} Nothing was changed.", code="damaged_backup")
             _bring_up_to_date(fresh)
-            kept = make_backup(BEFORE_RESTORE).name
-            # photos first: a record never names one that is not there; those of before stay and do no harm
-            _photos(box)
-        _take_over(fresh)
+            scrub(fresh)
+            with alone():
+                kept = make_backup(BEFORE_RESTORE).name
+                _never_number_twice(fresh)
+                # photos first: a record never names one that is not there; those of before stay and do no harm
+                _photos(box, manifest)
+                _take_over(fresh)
     for cache in caches.all(initialized_only=True):
         cache.clear()
     return manifest, kept
+
+
+@contextmanager
+def _work_folder() -> Iterator[Path]:
+    here = folder()
+    try:
+        here.mkdir(parents=True, exist_ok=True)
+        with tempfile.TemporaryDirectory(dir=here, prefix=RESTORING) as work:
+            yield Path(work)
+    except OSError as error:
+        if no_room_left(error):
+            raise no_room(here, f"the disk is full ({error.strerror})") from error
+        raise not_written(here, error) from error
 
 
 def _unpack(box: zipfile.ZipFile, target: Path) -> None:
@@ -70,6 +97,27 @@ def _bring_up_to_date(path: Path) -> None:
         call_command("migrate", verbosity=0)
 
 
+def _never_number_twice(fresh: Path) -> None:
+    """Let the restored database go on numbering where this one is.
+
+    Phones still hold records of dishes, and browsers photos, by the numbers that were given out since the backup.
+    """
+    live = sqlite3.connect(f"{database_file().absolute().as_uri()}?mode=ro", uri=True)
+    restored = sqlite3.connect(fresh)
+    try:
+        given = live.execute("SELECT name, seq FROM sqlite_sequence").fetchall()
+        known = {name for (name,) in restored.execute("SELECT name FROM sqlite_sequence")}
+        for name, last in given:
+            if name in known:
+                restored.execute("UPDATE sqlite_sequence SET seq = max(seq, ?) WHERE name = ?", (last, name))
+            else:
+                restored.execute("INSERT INTO sqlite_sequence (name, seq) VALUES (?, ?)", (name, last))
+        restored.commit()
+    finally:
+        restored.close()
+        live.close()
+
+
 def _take_over(fresh: Path) -> None:
     """Write it over the live file in one transaction; who reads meanwhile reads the one or the other, whole."""
     connection.close()
@@ -82,11 +130,17 @@ def _take_over(fresh: Path) -> None:
         source.close()
 
 
-def _photos(box: zipfile.ZipFile) -> None:
-    """Only what can be one of ours, and never outside the folder."""
+def _photos(box: zipfile.ZipFile, manifest: Manifest) -> None:
+    """Write the photos that are missing here or differ from their checksum; only what can be one of ours, never outside the folder."""
     media = Path(settings.MEDIA_ROOT)
-    for name in box.namelist():
+    for name, digest in manifest.parts.items():
+        if not PHOTO_NAME.match(name):
+            continue
         target = media / name.removeprefix(PHOTOS)
-        if PHOTO_NAME.match(name) and not target.exists():
-            target.parent.mkdir(parents=True, exist_ok=True)
-            target.write_bytes(box.read(name))
+        if target.is_file() and digest_of_file(target) == digest:
+            continue
+        try:
+            content = box.read(name)
+        except (KeyError, zipfile.BadZipFile) as error:
+            raise damaged(f"“{name}”") from error
+        write_whole(target, lambda out, content=content: out.write(content))  # type: ignore[misc]

@@ -5,7 +5,6 @@ import sqlite3
 import tempfile
 import threading
 import zipfile
-from datetime import UTC, date, datetime, timedelta
 from pathlib import Path
 from unittest import mock
 from uuid import uuid4
@@ -13,58 +12,23 @@ from uuid import uuid4
 from django.conf import settings
 from django.core.management import call_command
 from django.db import connection
-from django.test import SimpleTestCase, override_settings
 
 from core.vocabulary import Role
 from server.backups import selectors
 from server.backups.form import DATABASE, MANIFEST
-from server.backups.selectors import BackupRow
-from server.backups.services import making, nightly, restoring
+from server.backups.services import making, restoring
+from server.backups.tests.case import Backups
 from server.demo.build import build_demo
 from server.lots.models import Lot
 from server.people.models import Person
 from server.photos.models import Photo
-from server.rest.problems import Problem
-from server.tests.builders import CommittedApiCase, dishes_of, make_lot, make_person, make_sown_trial, make_stand, make_visit, now, picture
+from server.tests.builders import dishes_of, make_lot, make_person, make_sown_trial, make_stand, make_visit, now, picture
 from server.trials.models import Look
 
 PAGES = (
     "lots/?page_size=200", "stands/", "recipes/", "trials/", "knowledge/", "sowing-plans/", "supplies/", "places/?page_size=200", "taxa/",
     "bag-rounds/", "temperature-logs/", "people/",
 )  # fmt: skip
-
-
-class Backups(CommittedApiCase):
-    def setUp(self):
-        self.client = self.as_role(Role.LEAD)
-        self.folder = tempfile.TemporaryDirectory()
-        self.addCleanup(self.folder.cleanup)
-        wanted = override_settings(BACKUPS=Path(self.folder.name))
-        wanted.enable()
-        self.addCleanup(wanted.disable)
-
-    def made(self):
-        answer = self.client.post("/api/v1/backups/")
-        self.assertEqual(answer.status_code, 201, answer.content)
-        return answer.json()["name"]
-
-    def restore(self, name):
-        return self.client.post("/api/v1/backups/restore/", {"name": name})
-
-    def files(self):
-        return sorted(p.name for p in Path(self.folder.name).iterdir())
-
-    def rewritten(self, name, change):
-        """The same backup with its parts changed by hand, as a file in the folder."""
-        path = Path(self.folder.name) / name
-        with zipfile.ZipFile(path) as box:
-            parts, comment = {n: box.read(n) for n in box.namelist()}, box.comment
-        change(parts)
-        with zipfile.ZipFile(path, "w") as box:
-            for part, content in parts.items():
-                box.writestr(part, content)
-            box.comment = comment
-        return name
 
 
 class MadeAndRestored(Backups):
@@ -232,47 +196,3 @@ class HealthShown(Backups):
         (Path(settings.MEDIA_ROOT) / name).unlink()
         told = selectors.read_manifest(Path(self.folder.name) / self.made())
         self.assertEqual((told.photos, told.missing_photos), (0, [name]))
-
-
-def row(day, why="nightly", hour=2):
-    made = datetime(2026, 1, 1, hour, tzinfo=UTC) + timedelta(days=day)
-    return BackupRow(f"{day}-{why}", made, 1.0, why)
-
-
-class Rotation(SimpleTestCase):
-    def test_seven_days_four_weeks_twelve_months_stay(self):
-        rows = [row(d) for d in range(500)]
-        gone = set(nightly.to_remove(rows, date(2027, 5, 15)))
-        stay = [r for r in rows if r.name not in gone]
-        self.assertEqual([r.name for r in stay[-7:]], [f"{d}-nightly" for d in range(493, 500)])
-        self.assertEqual(len({nightly._month(r) for r in stay}), 12)
-        self.assertLessEqual(len(stay), 7 + 4 + 12)
-        self.assertGreaterEqual(len(stay), 12 + 3)
-
-    def test_what_was_made_by_hand_stays_a_month(self):
-        rows = [row(0, "by-hand"), row(30, "by-hand"), row(1, "before-restore")]
-        self.assertEqual(nightly.to_remove(rows, date(2026, 2, 10)), ["0-by-hand", "1-before-restore"])
-
-    def test_one_is_due_each_night_and_once(self):
-        now_ = datetime(2026, 1, 10, 9, tzinfo=UTC)
-        self.assertTrue(nightly.due([], now_))
-        self.assertTrue(nightly.due([row(8)], now_))
-        self.assertTrue(nightly.due([row(9, "by-hand", hour=4)], now_))
-        self.assertFalse(nightly.due([row(9)], now_))
-        self.assertFalse(nightly.due([row(8, hour=3)], datetime(2026, 1, 10, 1, tzinfo=UTC)))
-
-
-class EveryNight(Backups):
-    def test_made_once_a_night_and_the_old_ones_go(self):
-        for day in range(40):
-            made = datetime.now(UTC) - timedelta(days=day + 2)
-            (Path(self.folder.name) / f"awake-furrow_{made:%Y%m%d-%H%M%S}_nightly.furrow.zip").write_bytes(b"")
-        self.assertIsNotNone(nightly.nightly(datetime.now(UTC)))
-        self.assertIsNone(nightly.nightly(datetime.now(UTC)))
-        self.assertLess(len(self.files()), 7 + 4 + 3)
-        self.assertIn("_nightly", selectors.backups()[0].name)
-
-    def test_without_room_it_is_a_problem_and_no_file(self):
-        with mock.patch.object(making.shutil, "disk_usage", return_value=mock.Mock(free=0)), self.assertRaises(Problem):
-            nightly.nightly(datetime.now(UTC))
-        self.assertEqual(self.files(), [])

@@ -75,7 +75,7 @@ def next_code(lot: Lot) -> str:
     """The lot's code and the next free number: ``HR-114-B2``."""
     start = f"{lot.code}-B"
     taken = [c.removeprefix(start) for c in Batch.objects.filter(code__startswith=start).values_list("code", flat=True)]
-    return f"{start}{max((int(t) for t in taken if t.isdigit()), default=0) + 1}"
+    return f"{start}{max((int(t) for t in taken if t.isdecimal()), default=0) + 1}"
 
 
 def keep_plan(*, by: Person, batch: Batch, plan: Plan, at: datetime, why: str = "") -> BatchPlan:

@@ -33,6 +33,8 @@ def add_lot(*, by: Person, code: str = "", **fields: Any) -> Lot:
     lot = Lot(**fields)
     _check(lot)
     lot.code = code.strip() or next_code(lot)
+    if not lot.code.isprintable():
+        raise refused("/code", "unprintable", f"A code is printed on labels in one line, so it holds no line break or tab: {lot.code!r}.")
     if Lot.everything.filter(code=lot.code).exists():
         message = f"Lot {lot.code} exists already. Codes are never used twice: choose another."
         raise Problem(message, code="code_taken", errors=[field_error("/code", "code_taken", message)])
@@ -44,7 +46,7 @@ def next_code(lot: Lot) -> str:
     words = lot.taxon.scientific_name.upper().split() if lot.taxon else ["U", "N"]
     letters = (re.sub(r"[^A-Z]", "", "".join(w[:1] for w in words[:2])) + "XX")[:2]
     taken = Lot.everything.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
-    numbers = [int(tail) for c in taken if (tail := c.split("-", 1)[1]).isdigit()]
+    numbers = [int(tail) for c in taken if (tail := c.split("-", 1)[1]).isdecimal()]
     return f"{letters}-{max(numbers, default=0) + 1:03d}"
 
 

@@ -61,7 +61,7 @@ class Photos(ApiCase):
     def test_too_many_bytes_or_pixels_are_refused_with_the_numbers(self):
         with mock.patch("server.photos.services.MOST_BYTES", 300):
             self.assertIn("MB", self.assertProblem(self.send(picture()), 422, "photo_too_large", "/photo")["detail"])
-        with mock.patch("server.photos.services.MOST_PIXELS", 1000):
+        with mock.patch("server.photos.services.MOST_PIXELS", {"JPEG": 1000}):
             self.assertIn("40 × 30", self.assertProblem(self.send(picture()), 422, "photo_too_large", "/photo")["detail"])
         self.assertEqual(Visit.objects.count(), 0)
 

@@ -71,7 +71,7 @@ def _next_code(lot: Lot) -> str:
     """The lot's code and the next free number: ``HR-114-S1``."""
     start = f"{lot.code}-S"
     taken = [c.removeprefix(start) for c in SowingPlan.objects.filter(code__startswith=start).values_list("code", flat=True)]
-    return f"{start}{max((int(t) for t in taken if t.isdigit()), default=0) + 1}"
+    return f"{start}{max((int(t) for t in taken if t.isdecimal()), default=0) + 1}"
 
 
 @transaction.atomic

@@ -6,7 +6,7 @@ from django_filters import rest_framework as filters
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from rest_framework import mixins, viewsets
 from rest_framework.decorators import action
-from rest_framework.parsers import JSONParser, MultiPartParser
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 
@@ -15,6 +15,7 @@ from server.people.requests import person_of
 from server.record_kinds.serializers import HistorySerializer, given_change
 from server.rest.bodies import read
 from server.rest.filters import StrictFilters
+from server.rest.parsers import SafeJson
 from server.stands.api.serializers import (
     NewVisitSerializer,
     StandChangeSerializer,
@@ -83,7 +84,7 @@ class VisitViewSet(viewsets.GenericViewSet[Visit]):
 
     queryset = Visit.objects.select_related("by", "stand")
     serializer_class = VisitViewSerializer
-    parser_classes = [JSONParser, MultiPartParser]
+    parser_classes = [SafeJson, MultiPartParser]
 
     @extend_schema(request=NewVisitSerializer, responses={200: VisitViewSerializer, 201: VisitViewSerializer})
     def create(self, request: Request) -> Response:

@@ -9,7 +9,7 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from rest_framework import viewsets
 from rest_framework.decorators import action
-from rest_framework.parsers import JSONParser, MultiPartParser
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 
@@ -18,6 +18,7 @@ from core.vocabulary import PlaceTrouble, TemperatureUnit
 from server.people.requests import person_of
 from server.places.models import Place
 from server.rest.bodies import read
+from server.rest.parsers import SafeJson
 from server.temperature import selectors, services
 from server.temperature.api import serializers as s
 from server.temperature.models import TemperatureLog
@@ -36,7 +37,7 @@ class TemperatureLogViewSet(viewsets.GenericViewSet[TemperatureLog]):
 
     queryset = TemperatureLog.objects.select_related("place")
     serializer_class = s.LogRowSerializer
-    parser_classes = [JSONParser, MultiPartParser]
+    parser_classes = [SafeJson, MultiPartParser]
 
     @extend_schema(responses=s.LogRowSerializer(many=True))
     def list(self, request: Request) -> Response:

@@ -181,7 +181,7 @@ def next_code(lot: Lot) -> str:
     """Three letters of the plant and the next free number: ``BAL-07``."""
     letters = re.sub(r"[^A-Z]", "", lot.common_name.rsplit(maxsplit=1)[-1].upper() + lot.name.upper())[:3] or "TRI"
     taken = Trial.everything.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
-    number = max((int(c.split("-")[1]) for c in taken), default=0) + 1
+    number = max((int(n) for c in taken if (n := c.split("-")[1]).isdecimal()), default=0) + 1
     return f"{letters}-{number:02d}"
 
 

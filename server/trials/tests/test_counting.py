@@ -70,9 +70,10 @@ class BeforeTheSowing(Counting):
 
     def test_a_dish_that_is_not_sown_yet_keeps_its_early_ones_until_it_is(self):
         dish = dishes_of(make_trial(lot=self.trial.lot))[0]
-        self.assertProblem(self.post(dish=dish.pk, new_germinated=3), 422, "before_sowing", "/early")
-        self.assertEqual(self.post(dish=dish.pk, new_germinated=3, early=True).status_code, 201)
-        self.assertProblem(self.post(dish=dish.pk, new_germinated=8, early=True), 422, "time_not_increasing", "/at")
+        at = now().isoformat()
+        self.assertProblem(self.post(dish=dish.pk, at=at, new_germinated=3), 422, "before_sowing", "/early")
+        self.assertEqual(self.post(dish=dish.pk, at=at, new_germinated=3, early=True).status_code, 201)
+        self.assertProblem(self.post(dish=dish.pk, at=at, new_germinated=8, early=True), 422, "time_not_increasing", "/at")
         sow_dishes(by=make_person(), dishes=[dish], at=now() + timedelta(seconds=30))
         self.assertEqual(course_of(dish).record.early, 3)
 

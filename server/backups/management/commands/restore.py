@@ -1,13 +1,16 @@
 """Restore a backup from the command line, into an empty or a running installation."""
 
 from argparse import ArgumentParser
+from getpass import getpass
 from pathlib import Path
 from typing import Any
 
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
+from server.backups.services.locking import is_locked
 from server.backups.services.restoring import restore
+from server.backups.services.starting import move_damaged_aside
 from server.rest.problems import Problem
 
 
@@ -21,10 +24,12 @@ class Command(BaseCommand):
         file: Path = options["file"]
         if not file.is_file():
             raise CommandError(f"There is no file {file}.")
+        if moved := move_damaged_aside():
+            self.stdout.write(f"The database here is damaged. It was moved to {moved}; nothing in it was deleted.")
         # an empty installation has no tables yet
         call_command("migrate", verbosity=0)
         try:
-            manifest, kept = restore(file)
+            manifest, kept = restore(file, getpass("Passphrase of the backup: ") if is_locked(file) else "")
         except Problem as problem:
             raise CommandError(problem.detail) from problem
         self.stdout.write(f"Restored: {manifest.lots} lots, {manifest.trials} trials, {manifest.looks:,} looks, {manifest.photos} photos.")
