@@ -19,6 +19,7 @@ from server.people.models import Person
 from server.people.requests import person_of
 from server.people.services import accounts, sign_ins
 from server.rest.bodies import read
+from server.rest.problems import refused
 
 
 class WrongSignIn(exceptions.APIException):
@@ -102,7 +103,11 @@ class PasswordView(APIView):
     def post(self, request: Request) -> Response:
         person, session = person_of(request), request._request.session
         before = session.session_key or ""
-        accounts.change_password(by=person, but=before, **read(PasswordSerializer, request))
+        given = read(PasswordSerializer, request)
+        # as at signing in, so that wrong tries count the same, and after a few of them somebody waits
+        if authenticate(request._request, username=person.username, password=given["old"]) is None:
+            raise refused("/old", "wrong_password", "This is not the password that you sign in with. Check it; capitals count.")
+        accounts.change_password(by=person, new=given["new"], but=before)
         update_session_auth_hash(request._request, person)
         sign_ins.carry_on(before, session.session_key or "")
         return session_answer(person)

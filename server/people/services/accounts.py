@@ -5,9 +5,10 @@ from typing import Any
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.db import transaction
+from django.utils import timezone
 
 from core.vocabulary import DayOrder, Role, Units
-from server.people.models import Person
+from server.people.models import Invitation, Person
 from server.people.permissions import Right, require
 from server.people.services.sign_ins import end_sign_ins
 from server.rest.problems import Problem, Refused, field_error, refused
@@ -63,10 +64,8 @@ def _check_initials(initials: str, of: Person | None = None) -> None:
 
 
 @transaction.atomic
-def change_password(*, by: Person, old: str, new: str, but: str = "") -> None:
-    """Change one's own password; every device but the one with the session `but` is signed out."""
-    if not by.check_password(old):
-        raise refused("/old", "wrong_password", "This is not the password that you sign in with. Check it; capitals count.")
+def change_password(*, by: Person, new: str, but: str = "") -> None:
+    """Change one's own password, the old one checked already; every device but the one with the session `but` is signed out."""
     set_password(by, new, pointer="/new")
     end_sign_ins(by, but=but)
 
@@ -76,6 +75,13 @@ def set_password(person: Person, new: str, pointer: str = "/password") -> None:
     check_password(new, person, pointer)
     person.set_password(new)
     person.save(update_fields=["password"])
+    withdraw_links_of(person)
+
+
+def withdraw_links_of(person: Person) -> None:
+    """Make every open link to a new password of somebody useless: one is good at a time, and none once a password was chosen."""
+    open_ones = Invitation.objects.filter(person=person, used_at__isnull=True, withdrawn_at__isnull=True)
+    open_ones.update(withdrawn_at=timezone.now())
 
 
 def check_password(password: str, person: Person, pointer: str = "/password") -> None:

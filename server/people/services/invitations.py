@@ -7,8 +7,8 @@ from django.utils import timezone
 
 from core.vocabulary import Role
 from server.people.models import Invitation, Person
-from server.people.permissions import Right, require
-from server.people.services.accounts import join, set_password
+from server.people.permissions import Right, may, require
+from server.people.services.accounts import join, set_password, withdraw_links_of
 from server.people.services.sign_ins import end_sign_ins
 from server.rest.problems import Problem, refused
 from server.rest.tokens import digest_of, new_token
@@ -25,6 +25,8 @@ def invite(*, by: Person, role: Role, initials: str = "", person: Person | None 
         The token is known now and never again.
     """
     require(by, Right.LEAD)
+    if person:
+        withdraw_links_of(person)
     token = new_token()
     expires = timezone.now() + timedelta(days=DAYS_GOOD)
     fields = {"role": person.role, "initials": person.initials} if person else {"role": role, "initials": initials}
@@ -51,6 +53,11 @@ def open_invitation(token: str) -> Invitation:
         )
     if found.withdrawn_at is not None:
         raise Problem("This link was withdrawn. Ask the lead for a new one.", code="invitation_withdrawn")
+    if not (found.by.is_active and may(found.by, Right.LEAD)):
+        message = f"{found.by.initials}, who made this link, is not the lead here any more. Ask the lead for a new one."
+        raise Problem(message, code="invitation_void")
+    if found.person is not None and not found.person.is_active:
+        raise Problem(f"{found.person.initials} may not sign in here any more. Ask the lead.", code="invitation_void")
     if found.expires_at <= timezone.now():
         message = f"This link was good until {found.expires_at:%-d %b %Y, %H:%M} (UTC). Ask {found.by.initials} for a new one."
         raise Problem(message, code="invitation_expired")

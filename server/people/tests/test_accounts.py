@@ -8,6 +8,7 @@ from rest_framework.test import APIClient
 
 from core.vocabulary import Role
 from server.people.models import Invitation, Person, SignIn
+from server.people.services import add_person
 from server.people.services.invitations import invite
 from server.tests.builders import PASSWORD, ApiCase, make_person
 
@@ -86,6 +87,31 @@ class Invitations(Accounts):
         self.assertEqual(APIClient().post("/api/v1/invitations/accept/", {"token": token, "password": GOOD}).status_code, 200)
         self.assertIsNone(self.who(device))
         self.assertEqual(self.who(self.signed_in(password=GOOD)), "CO")
+
+    def test_one_link_to_a_new_password_is_good_at_a_time_and_none_once_it_was_chosen(self):
+        person = make_person(Role.COUNTER)
+        first, second = (self.post("invitations/", {"person": person.pk}).json()["token"] for _ in range(2))
+        self.assertProblem(self.accept(first), 409, "invitation_withdrawn")
+        self.assertEqual(APIClient().post("/api/v1/invitations/accept/", {"token": second, "password": GOOD}).status_code, 200)
+        third = self.post("invitations/", {"person": person.pk}).json()["token"]
+        device = self.signed_in(password=GOOD)
+        change = {"old": GOOD, "new": "five words in a row"}
+        self.assertEqual(self.post("session/password/", change, device).status_code, 200)
+        self.assertProblem(self.accept(third), 409, "invitation_withdrawn")
+
+    def test_links_end_with_the_lead_who_made_them(self):
+        other = add_person(username="other", initials="OL", role=Role.LEAD, password=PASSWORD)
+        _, token = invite(by=other, role=Role.LEAD)
+        for change in ({"role": "grower"}, {"role": "lead", "is_active": False}):
+            self.client.patch(f"/api/v1/people/{other.pk}/", change)
+            problem = self.assertProblem(self.accept(token), 409, "invitation_void")
+            self.assertIn("OL, who made this link", problem["detail"])
+
+    def test_a_link_to_a_new_password_ends_when_its_person_is_let_go(self):
+        person = make_person(Role.COUNTER)
+        token = self.post("invitations/", {"person": person.pk}).json()["token"]
+        Person.objects.filter(pk=person.pk).update(is_active=False)
+        self.assertProblem(self.accept(token), 409, "invitation_void")
 
     def test_only_the_lead_invites_and_a_role_must_be_said(self):
         for role in (Role.GROWER, Role.COUNTER, Role.READER):
@@ -215,3 +241,16 @@ class WrongTries(Accounts):
         self.assertEqual(right.status_code, 429)
         other = client.post("/api/v1/session/", {"username": "reader", "password": PASSWORD}, "application/json")
         self.assertEqual(other.status_code, 200)
+
+    def test_the_old_password_is_guessed_no_more_often_than_at_the_door(self):
+        device = self.signed_in()
+        tries = [device.post("/api/v1/session/password/", {"old": "guess", "new": GOOD}) for _ in range(7)]
+        self.assertEqual([t.status_code for t in tries], [422] * 5 + [429] * 2)
+        right = device.post("/api/v1/session/password/", {"old": PASSWORD, "new": GOOD})
+        self.assertProblem(right, 429, "too_many_tries")
+
+    def test_a_header_about_where_one_comes_from_changes_nothing(self):
+        client = Client()
+        guess = {"username": "counter", "password": "guess"}
+        tries = [client.post("/api/v1/session/", guess, "application/json", headers={"X-Forwarded-For": f"10.0.0.{n}"}) for n in range(7)]
+        self.assertEqual([t.status_code for t in tries], [403] * 5 + [429] * 2)
