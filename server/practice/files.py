@@ -1,6 +1,7 @@
 """The database of a try: made in the shape of the nursery's own, opened for a block, moved in time."""
 
 import sqlite3
+import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import datetime, timedelta
@@ -9,6 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from django.apps import apps
+from django.conf import settings
 from django.db import connection, models, transaction
 from django.db.migrations.loader import MigrationLoader
 from django.db.models import F
@@ -20,6 +22,7 @@ from server.record_kinds.other_database import other_database
 from server.rest.problems import Problem
 
 # what the framework needs to know of the tables; everything else begins empty
+YOUNGEST_ORPHAN_SECONDS = 3600
 COPIED = ("django_migrations", "django_content_type")
 
 
@@ -110,5 +113,18 @@ def _earlier(value: Any, span: timedelta) -> Any:
 
 def forget_bench(attempt: Attempt) -> None:
     """Remove the file of a try, and what SQLite keeps beside it."""
+    _remove(attempt.file)
+
+
+def clear_orphans() -> None:
+    """Remove benches of tries that are not here any more, as after a restore; one made just now may have no try yet."""
+    here = Path(settings.PRACTICE)
+    known = {a.file.name for a in Attempt.objects.all()}
+    for file in here.glob("*.sqlite3") if here.is_dir() else []:
+        if file.name not in known and time.time() - file.stat().st_mtime > YOUNGEST_ORPHAN_SECONDS:
+            _remove(file)
+
+
+def _remove(file: Path) -> None:
     for end in ("", "-wal", "-shm"):
-        Path(f"{attempt.file}{end}").unlink(missing_ok=True)
+        Path(f"{file}{end}").unlink(missing_ok=True)

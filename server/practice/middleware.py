@@ -1,5 +1,6 @@
 """Whose page is on the practice bench, is answered from there: the same addresses and screens, another database."""
 
+import re
 from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponseBase
@@ -18,6 +19,8 @@ REAL = tuple(
 # these work with files, or in threads of their own: there is nothing of that kind to practise
 NOT_HERE = tuple(f"{API}{p}/" for p in ("files", "everything", "photos"))
 STREAMED = "/report/making/"
+# a number that the database can hold; other digits than these are digits too
+NUMBER = re.compile(r"[0-9]{1,18}")
 
 
 class NotOnBench(Problem):
@@ -43,7 +46,7 @@ class PracticeBench:
             return problem_answer(
                 NotOnBench("This works with the nursery's own records only. Leave the practice bench for it.", code="not_on_the_bench")
             )
-        attempt = Attempt.objects.filter(pk=number, person=person).first() if number.isdigit() else None
+        attempt = Attempt.objects.filter(pk=number, person=person).first() if NUMBER.fullmatch(number) else None
         if attempt is None:
             return problem_answer(NotOnBench("This bench is not here any more. Leave the practice bench, and begin anew.", code="no_bench"))
         if PARAMETER in request.GET:

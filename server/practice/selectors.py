@@ -19,8 +19,6 @@ from server.trials.models import Dish, Trial
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.state import TrialCourses, trials, with_courses
 
-MOST_TRIES = 20
-
 
 @dataclass(frozen=True)
 class BriefView:
@@ -146,7 +144,7 @@ def briefs(person: Person) -> list[BriefView]:
 
 def attempts_of(person: Person) -> list[AttemptView]:
     """One's own tries, the latest first."""
-    return [attempt_view(a) for a in _attempts().filter(person=person)[:MOST_TRIES]]
+    return [attempt_view(a) for a in _attempts().filter(person=person)]
 
 
 def group(code: str) -> list[AttemptView]:

@@ -100,3 +100,9 @@ class ConcludePracticeSerializer(serializers.Serializer[Any]):
     of = serializers.CharField(max_length=60, required=False, allow_blank=True)
     low = serializers.FloatField(required=False, allow_null=True)
     high = serializers.FloatField(required=False, allow_null=True)
+
+
+class LetGoSerializer(serializers.Serializer[Any]):
+    """Whether the result of a finished try goes with its bench."""
+
+    result_too = serializers.BooleanField(default=False)

@@ -66,9 +66,15 @@ class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
         with on_bench(attempt):
             return Response(s.BenchViewSerializer(selectors.bench_view(told)).data)
 
-    @extend_schema(responses={204: OpenApiResponse(description="The bench is gone; a result stays")}, operation_id="practice_let_go")
+    @extend_schema(
+        parameters=[s.LetGoSerializer],
+        responses={204: OpenApiResponse(description="The bench is gone; a result stays, unless it is to go too")},
+        operation_id="practice_let_go",
+    )
     def destroy(self, request: Request, pk: str) -> Response:
-        tries.let_go(by=person_of(request), attempt=self._own(request, pk))
+        given = s.LetGoSerializer(data=request.query_params)
+        given.is_valid(raise_exception=True)
+        tries.let_go(by=person_of(request), attempt=self._own(request, pk), result_too=given.validated_data["result_too"])
         return Response(status=204)
 
     @extend_schema(

@@ -10,7 +10,7 @@ from server.lots.services import add_lot, enter_stock
 from server.people.models import Person, WorkYear
 from server.places.services import add_place
 from server.practice.briefs import BY_SLUG, Brief
-from server.practice.files import forget_bench, make_bench
+from server.practice.files import clear_orphans, forget_bench, make_bench
 from server.practice.models import Attempt
 from server.recipes.services import write_recipe
 from server.record_kinds.other_database import other_database
@@ -20,6 +20,9 @@ from server.rest.problems import Problem, refused
 # no letters that are read as others
 LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ"
 CODE_LENGTH = 5
+# each bench is a database of its own; nobody practises at more at a time
+MOST_BENCHES = 8
+MOST_ATTEMPTS = 60
 SOURCE = "practice bench, invented"
 
 
@@ -43,14 +46,34 @@ def join_group(*, by: Person, code: str) -> Attempt:
 
 
 def _begin(by: Person, brief: Brief, code: str, seed_of_lot: int) -> Attempt:
+    _make_room(by)
     with transaction.atomic():
         attempt = Attempt.objects.create(
             person=by, brief=brief.slug, code=code, seed_of_lot=seed_of_lot, seed_of_dishes=secrets.randbits(32)
         )
-        make_bench(attempt.file)
-    with other_database(attempt.file), transaction.atomic():
-        _lay_out(by, brief)
+        try:
+            make_bench(attempt.file)
+            with other_database(attempt.file), transaction.atomic():
+                _lay_out(by, brief)
+        except BaseException:
+            # a full disk among others: no half bench is left
+            forget_bench(attempt)
+            raise
     return attempt
+
+
+def _make_room(by: Person) -> None:
+    """Keep the benches of one person to a few: those of finished tries go by themselves, the oldest first, and their results stay."""
+    clear_orphans()
+    own = list(Attempt.objects.filter(person=by).order_by("pk"))
+    if len(own) >= MOST_ATTEMPTS:
+        raise Problem(f"You have {len(own)} tries. Delete results that you do not need any more, then begin.", code="too_many_tries_kept")
+    benches = [a for a in own if a.file.is_file()]
+    for done in [a for a in benches if a.finished_at is not None][: max(0, len(benches) - MOST_BENCHES + 1)]:
+        forget_bench(done)
+        benches.remove(done)
+    if len(benches) >= MOST_BENCHES:
+        raise Problem(f"You have {len(benches)} briefs under way. Finish one, or throw its seed away, then begin.", code="too_many_benches")
 
 
 def _lay_out(by: Person, brief: Brief) -> None:
@@ -77,8 +100,8 @@ def own_attempt(person: Person, pk: int) -> Attempt:
     return found
 
 
-def let_go(*, by: Person, attempt: Attempt) -> None:
-    """Let a try go: its bench is removed, and with it everything that was done there. A result stays."""
-    if attempt.finished_at is None:
-        attempt.delete()
+def let_go(*, by: Person, attempt: Attempt, result_too: bool = False) -> None:
+    """Let a try go: its bench is removed, and with it everything that was done there. A result stays, unless it is to go too."""
     forget_bench(attempt)
+    if attempt.finished_at is None or result_too:
+        attempt.delete()

@@ -1,6 +1,8 @@
+import os
 import sqlite3
 from datetime import timedelta
 from pathlib import Path
+from unittest import mock
 
 from django.conf import settings
 from django.utils import timezone
@@ -14,8 +16,9 @@ from server.practice.biology import biology_of
 from server.practice.briefs import BRIEFS
 from server.practice.files import on_bench, pass_time
 from server.practice.models import Attempt
+from server.practice.services import tries
 from server.recipes.models import Recipe
-from server.tests.builders import PASSWORD, ApiCase, bag_look, begin, dishes_of, look, make_batch, make_lot, make_sown_trial
+from server.tests.builders import PASSWORD, ApiCase, bag_look, begin, dishes_of, look, make_batch, make_lot, make_sown_trial, now
 from server.trials.models import Look, Sown, Trial
 
 
@@ -255,8 +258,41 @@ class TruthBesideConclusion(Practice):
     def test_every_brief_can_be_begun_and_its_truth_differs_from_lot_to_lot(self):
         for brief in BRIEFS:
             with self.subTest(brief.slug):
-                natures = {repr(biology_of(self.begin(brief.slug))) for _ in range(2)}
-                self.assertEqual(len(natures), 2)
+                begun = [self.begin(brief.slug) for _ in range(2)]
+                self.assertEqual(len({repr(biology_of(a)) for a in begun}), 2)
+                for attempt in begun:
+                    self.client.delete(f"/api/v1/practice/{attempt.pk}/")
+
+    def test_a_person_has_a_few_benches_and_those_of_finished_tries_make_room(self):
+        with mock.patch.object(tries, "MOST_BENCHES", 2):
+            first, second = self.begin(), self.begin()
+            self.assertProblem(self.client.post("/api/v1/practice/", {"brief": BRIEFS[0].slug}), 409, "too_many_benches")
+            Attempt.objects.filter(pk=first.pk).update(finished_at=now())
+            self.begin()
+        self.assertEqual((first.file.exists(), second.file.exists()), (False, True))
+        self.assertTrue(Attempt.objects.filter(pk=first.pk).exists())
+
+    def test_a_result_can_go_too_and_the_number_of_them_is_limited(self):
+        attempt = self.begin()
+        Attempt.objects.filter(pk=attempt.pk).update(finished_at=now())
+        with mock.patch.object(tries, "MOST_ATTEMPTS", 1):
+            self.assertProblem(self.client.post("/api/v1/practice/", {"brief": BRIEFS[0].slug}), 409, "too_many_tries_kept")
+        self.assertEqual(self.client.delete(f"/api/v1/practice/{attempt.pk}/?result_too=true").status_code, 204)
+        self.assertEqual((Attempt.objects.count(), attempt.file.exists()), (0, False))
+
+    def test_benches_of_tries_that_a_restore_took_away_are_removed(self):
+        orphan, kept, young = (self.begin() for _ in range(3))
+        Attempt.objects.exclude(pk=kept.pk).delete()
+        for attempt in (orphan, kept):
+            os.utime(attempt.file, (0, 0))
+        self.begin()
+        self.assertEqual([a.file.exists() for a in (orphan, kept, young)], [False, True, True])
+
+    def test_a_full_disk_is_said_and_leaves_no_half_bench(self):
+        full = sqlite3.OperationalError("database or disk is full")
+        with mock.patch.object(tries, "make_bench", side_effect=full):
+            self.assertProblem(self.client.post("/api/v1/practice/", {"brief": BRIEFS[0].slug}), 507, "disk_full")
+        self.assertFalse(Attempt.objects.exists())
 
 
 class Groups(Practice):

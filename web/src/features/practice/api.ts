@@ -42,6 +42,11 @@ export const useGroup = (id: number) =>
     queryFn: () => unwrap(http.GET('/api/v1/practice/{id}/group/', { params: path(id) })),
   })
 
+export const useForgetResult = () =>
+  useChange((id: number) =>
+    unwrap(http.DELETE('/api/v1/practice/{id}/', { params: { ...path(id), query: { result_too: true } } })),
+  )
+
 export const useBegin = () =>
   useChange((body: Schemas['BeginRequest']) => unwrap(http.POST('/api/v1/practice/', { body })))
 

@@ -6,12 +6,15 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
-import { useBegin, usePractice, type Attempt } from '../api'
+import { useBegin, useForgetResult, usePractice, type Attempt } from '../api'
 
 /** The practice bench: briefs from easy to hard, a group's code, and one's own tries. */
 useTitle(() => 'Practice bench')
 const { data, isPending, error, refetch } = usePractice()
 const begin = useBegin()
+const forget = useForgetResult()
+/** Which result is about to be deleted; practice has no undo. */
+const sure = ref<number | null>(null)
 const { attempt, at, sentence } = useProblem()
 const code = ref('')
 
@@ -81,7 +84,24 @@ function told(a: Attempt): string {
           <li v-for="a in data.attempts" :key="a.id" class="try">
             <strong>{{ a.title }}</strong> <span class="code">{{ a.code }}</span> <span>{{ told(a) }}</span>
             <span class="quiet">begun {{ moment(a.started_at) }}</span>
-            <RouterLink v-if="a.result" :to="`/practice/${a.id}`">What came of it</RouterLink>
+            <template v-if="a.result">
+              <RouterLink :to="`/practice/${a.id}`">See the result</RouterLink>
+              <button
+                v-if="sure !== a.id"
+                type="button"
+                class="text-link"
+                :aria-label="`Delete the result of ${a.title}, ${a.code}`"
+                @click="sure = a.id"
+              >
+                Delete
+              </button>
+              <template v-else>
+                <button type="button" class="text-link" @click="attempt(() => forget.mutateAsync(a.id))">
+                  Delete for good
+                </button>
+                <button type="button" class="text-link" @click="sure = null">Cancel</button>
+              </template>
+            </template>
             <button v-else type="button" class="text-link" @click="enterBench(a.id)">Go on</button>
           </li>
         </ul>
