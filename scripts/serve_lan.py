@@ -4,22 +4,36 @@ A phone's browser keeps the app on the device, and lends its camera, on a secure
 once in var/lan and signs a certificate for this machine's addresses; docs/phone.md says how a phone comes to trust it.
 """
 
+import asyncio
 import ipaddress
 import os
+import resource
 import socket
 import sys
+from collections.abc import Awaitable, Callable
+from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from typing import Any
 
 import segno
 from cryptography import x509
 from cryptography.hazmat.primitives import hashes, serialization
 from cryptography.hazmat.primitives.asymmetric import ec
 from cryptography.x509.oid import ExtendedKeyUsageOID, NameOID
+from hypercorn.asyncio import serve
+from hypercorn.config import Config
 
-FOLDER = Path("var/lan")
+from scripts.prepare import prepare
+
+FOLDER = Path(os.environ.get("AWAKE_FURROW_DATA", "var")) / "lan"
 YEARS_OF_AUTHORITY, DAYS_OF_CERTIFICATE = 10, 390
 RENEW_WITHIN = timedelta(days=30)
+HANDSHAKE_SECONDS, READ_SECONDS, KEEP_ALIVE_SECONDS = 10, 30, 20
+# a body lies in memory whole; a larger backup is restored on the machine itself, with `make restore`
+LARGEST_BODY = 100 * 2**20
+BACKLOG, THREADS = 1000, 8
+Stop = Callable[[], Awaitable[None]]
 
 
 def own_addresses() -> list[str]:
@@ -101,29 +115,45 @@ def _keep_secret(file: Path, key: ec.EllipticCurvePrivateKey) -> None:
         out.write(pem)
 
 
+async def listen(application: Any, port: int, cert: Path, key: Path, host: str = "0.0.0.0", until: Stop | None = None) -> None:
+    """Serve a WSGI application over TLS until the process is told to end, or `until` returns.
+
+    Requests and answers are buffered here, so a connection that sends nothing, or little, keeps no thread waiting: it costs a
+    file handle until its time is over.
+    """
+    config = Config()
+    config.bind, config.certfile, config.keyfile = [f"{host}:{port}"], str(cert), str(key)
+    config.alpn_protocols = ["http/1.1"]
+    config.ssl_handshake_timeout, config.read_timeout, config.keep_alive_timeout = HANDSHAKE_SECONDS, READ_SECONDS, KEEP_ALIVE_SECONDS
+    config.wsgi_max_body_size, config.backlog = LARGEST_BODY, BACKLOG
+    config.loglevel, config.include_server_header = "WARNING", False
+    asyncio.get_running_loop().set_default_executor(ThreadPoolExecutor(THREADS))
+    await serve(application, config, mode="wsgi", shutdown_trigger=until)
+
+
+def more_connections() -> None:
+    """Let this process hold as many connections as the machine allows."""
+    _, most = resource.getrlimit(resource.RLIMIT_NOFILE)
+    resource.setrlimit(resource.RLIMIT_NOFILE, (most, most))
+
+
 def main() -> None:
     """Serve until stopped."""
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
     addresses = own_addresses()
     cert, key = certificate(FOLDER, addresses, datetime.now(UTC))
-    port = os.environ.get("AWAKE_FURROW_PORT", "8443")
+    port = int(os.environ.get("AWAKE_FURROW_PORT", "8443"))
     os.environ["AWAKE_FURROW_HOSTS"] = ",".join(["localhost", "127.0.0.1", "[::1]", socket.gethostname(), *addresses])
-    os.environ.setdefault("AWAKE_FURROW_NIGHTLY", "1")
     os.environ.setdefault("AWAKE_FURROW_SECURE", "1")
     os.environ["AWAKE_FURROW_AUTHORITY"] = str((FOLDER / "authority.crt").resolve())
     host = f"[{addresses[0]}]" if ":" in addresses[0] else addresses[0]
     address = f"https://{host}:{port}"
-    import django
-    from django.core.management import call_command
+    prepare(demo="--demo" in sys.argv)
+    more_connections()
+    from server.config.wsgi import application
 
-    django.setup()
-    call_command("migrate", verbosity=0)
-    if "--demo" in sys.argv:
-        call_command("load_demo")
     segno.make(address, error="m", micro=False).terminal(compact=True)
     print(f"Awake Furrow answers on {address}\nOnce on each phone: {address}/authority.crt, then docs/phone.md", flush=True)
-    listen = ["--bind", f"0.0.0.0:{port}", "--certfile", str(cert), "--keyfile", str(key), "--threads", "8", "--log-level", "warning"]
-    os.execv(sys.executable, [sys.executable, "-m", "gunicorn", "server.config.wsgi:application", *listen])
+    asyncio.run(listen(application, port, cert, key))
 
 
 if __name__ == "__main__":

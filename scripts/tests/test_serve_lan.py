@@ -1,13 +1,20 @@
+import asyncio
+import contextlib
+import socket
 import ssl
 import stat
 import tempfile
+import threading
+import time
+import urllib.request
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from unittest import TestCase
 
 from cryptography import x509
 
-from scripts.serve_lan import certificate, own_addresses
+from scripts.demo_server import free_port
+from scripts.serve_lan import certificate, listen, own_addresses
 
 NOW = datetime(2026, 3, 1, tzinfo=UTC)
 
@@ -44,3 +51,55 @@ class LocallyMadeCertificate(TestCase):
 
     def test_this_machine_has_an_address(self):
         self.assertIn("127.0.0.1", own_addresses())
+
+
+def answers_with_its_path(environ, start_response):
+    start_response("200 OK", [("Content-Type", "text/plain")])
+    return [environ["PATH_INFO"].encode()]
+
+
+class SilentConnections(TestCase):
+    """Whoever opens connections and says nothing on them stops nobody."""
+
+    SILENT = 60
+
+    def setUp(self):
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        cert, key = certificate(folder, ["127.0.0.1"], datetime.now(UTC))
+        self.trusting = ssl.create_default_context(cafile=str(folder / "authority.crt"))
+        self.port, self.ended = free_port(), threading.Event()
+
+        async def until():
+            while not self.ended.is_set():
+                await asyncio.sleep(0.05)
+
+        def run():
+            asyncio.run(listen(answers_with_its_path, self.port, cert, key, host="127.0.0.1", until=until))
+
+        server = threading.Thread(target=run, daemon=True)
+        server.start()
+        self.addCleanup(server.join, 10)
+        self.addCleanup(self.ended.set)
+
+    def ask(self):
+        with urllib.request.urlopen(f"https://127.0.0.1:{self.port}/today", context=self.trusting, timeout=20) as answer:
+            return answer.read()
+
+    def connected(self):
+        for _ in range(200):
+            try:
+                return socket.create_connection(("127.0.0.1", self.port), timeout=20)
+            except ConnectionRefusedError:
+                time.sleep(0.05)
+        raise AssertionError("the server never listened")
+
+    def test_before_during_and_after_the_handshake(self):
+        with contextlib.ExitStack() as held:
+            for _ in range(self.SILENT):
+                held.enter_context(self.connected())
+            for _ in range(self.SILENT):
+                held.enter_context(self.trusting.wrap_socket(self.connected(), server_hostname="127.0.0.1"))
+            for _ in range(self.SILENT):
+                slow = held.enter_context(self.trusting.wrap_socket(self.connected(), server_hostname="127.0.0.1"))
+                slow.sendall(b"POST /looks HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 1000\r\n\r\n{")
+            self.assertEqual([self.ask() for _ in range(3)], [b"/today"] * 3)
