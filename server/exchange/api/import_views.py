@@ -8,7 +8,7 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiResponse, extend_schema
 from rest_framework import viewsets
 from rest_framework.decorators import action
-from rest_framework.parsers import JSONParser, MultiPartParser
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
@@ -26,6 +26,7 @@ from server.exchange.services.progress import stop
 from server.people.permissions import Right, require
 from server.people.requests import person_of
 from server.rest.bodies import read
+from server.rest.parsers import SafeJson
 
 LINES = {(200, "application/x-ndjson"): OpenApiTypes.STR}
 
@@ -42,7 +43,7 @@ class FileReadViewSet(viewsets.GenericViewSet[FileRead]):
     queryset = FileRead.objects.select_related("by")
     serializer_class = s.ReadingSerializer
     pagination_class = None
-    parser_classes = [JSONParser, MultiPartParser]
+    parser_classes = [SafeJson, MultiPartParser]
 
     @extend_schema(responses=s.ReadingSerializer(many=True))
     def list(self, request: Request) -> Response:
@@ -103,10 +104,10 @@ class FileReadViewSet(viewsets.GenericViewSet[FileRead]):
 
 
 class EverythingView(APIView):
-    """Everything of this installation as one file, without passwords; growers only."""
+    """Everything of this installation as one file, without passwords; for the lead, because blind treatments are in it."""
 
     @extend_schema(responses={(200, "application/zip"): OpenApiTypes.BINARY}, operation_id="everything_export")
     def get(self, request: Request) -> HttpResponse:
-        require(person_of(request), Right.PLAN)
+        require(person_of(request), Right.LEAD)
         name = f"awake-furrow-{timezone.localdate():%Y-%m-%d}.zip"
         return HttpResponse(archive_of(), content_type="application/zip", headers={"Content-Disposition": f'attachment; filename="{name}"'})

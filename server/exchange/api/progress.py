@@ -10,7 +10,8 @@ from django.db import connection
 from django.http import StreamingHttpResponse
 
 from core.errors import CoreError
-from server.rest.problems import Problem, problem_body, refused_by_core
+from server.record_kinds.gate import writing
+from server.rest.problems import Problem, problem_body, refused_by_core, told
 
 Tell = Callable[[int, int, str], None]
 FAILED = "It could not be finished, and nothing half done was left. Try again, and say so if it fails twice."
@@ -32,14 +33,15 @@ def _lines(work: Callable[[Tell], dict[str, Any]]) -> Iterator[bytes]:
 
     def run() -> None:
         try:
-            lines.put(work(tell))
-        except Problem as problem:
+            # the answer has begun by now, so the gate before writes is passed here again
+            with writing():
+                lines.put(work(tell))
+        except Exception as error:
+            problem = refused_by_core(error, "/file") if isinstance(error, CoreError) else told(error)
+            if not isinstance(problem, Problem):
+                lines.put({"failed": FAILED})
+                raise
             lines.put({"problem": problem_body(problem)})
-        except CoreError as error:
-            lines.put({"problem": problem_body(refused_by_core(error, "/file"))})
-        except Exception:
-            lines.put({"failed": FAILED})
-            raise
         finally:
             lines.put(None)
             connection.close()

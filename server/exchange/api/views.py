@@ -6,6 +6,7 @@ from typing import Any
 
 from django.http import Http404, HttpResponse, StreamingHttpResponse
 from django.utils import timezone
+from django.utils.http import content_disposition_header
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework.generics import get_object_or_404
@@ -42,8 +43,9 @@ FILES: dict[str, tuple[str, Callable[[TrialTables], bytes]]] = {
 
 
 def _file(content: bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
-    shown = "inline" if inline else "attachment"
-    return HttpResponse(content, content_type=kind, headers={"Content-Disposition": f'{shown}; filename="{name}"'})
+    # a name with quotes, line breaks or letters of another script is written so that it cannot end the header
+    shown = content_disposition_header(not inline, name) or ""
+    return HttpResponse(content, content_type=kind, headers={"Content-Disposition": shown})
 
 
 class ExportView(APIView):

@@ -3,6 +3,7 @@
 Passwords and sessions stay behind. What is written here is read in again unchanged, into an installation that is empty.
 """
 
+import hashlib
 import io
 import json
 import zipfile
@@ -18,8 +19,9 @@ from django.db import models
 
 ARCHIVE_NAME = "everything.json"
 ARCHIVE_FORMAT = "awake-furrow-everything"
-# bump it when a table or a column goes or changes its meaning
-ARCHIVE_VERSION = 1
+# bump it when a table or a column goes or changes its meaning; what is written before stays readable
+ARCHIVE_VERSION = 2
+WITHOUT_CHECKSUMS = 1
 # in the order in which apps stand; within an app as its models are declared
 LEFT_BEHIND = {"people.Person": {"password", "last_login", "is_staff", "is_superuser"}}
 # what belongs to this installation and not to the nursery: who is signed in where, links not used yet, changes of accounts
@@ -46,15 +48,24 @@ def archive_of() -> bytes:
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as box:
         tables = []
         for model in archived_models():
-            rows = 0
+            rows, digest = 0, hashlib.sha256()
             with box.open(f"{model._meta.label}.jsonl", "w", force_zip64=True) as page:
                 for line in _lines(model):
                     page.write(line)
+                    digest.update(line)
                     rows += 1
             fields = [{"name": f.attname, "type": f.get_internal_type()} for f in columns_of(model)]
-            tables.append({"name": model._meta.label, "path": f"{model._meta.label}.jsonl", "rows": rows, "fields": fields})
+            path = f"{model._meta.label}.jsonl"
+            tables.append({"name": model._meta.label, "path": path, "rows": rows, "sha256": digest.hexdigest(), "fields": fields})
         photos = _photos(box)
-        told = {"format": ARCHIVE_FORMAT, "version": ARCHIVE_VERSION, "app": settings.APP_VERSION, "tables": tables, "photos": photos}
+        told = {
+            "format": ARCHIVE_FORMAT,
+            "version": ARCHIVE_VERSION,
+            "app": settings.APP_VERSION,
+            "tables": tables,
+            "photos": len(photos),
+            "photo_sha256": photos,
+        }
         box.writestr(ARCHIVE_NAME, json.dumps(told, indent=1))
     return out.getvalue()
 
@@ -75,10 +86,11 @@ def _said(value: object) -> str:
     raise TypeError(f"{value!r} has no place in JSON")
 
 
-def _photos(box: zipfile.ZipFile) -> int:
-    folder, count = Path(settings.MEDIA_ROOT), 0
-    for path in sorted(folder.rglob("*")) if folder.is_dir() else []:
-        if path.is_file():
-            box.write(path, PHOTOS + path.relative_to(folder).as_posix())
-            count += 1
-    return count
+def _photos(box: zipfile.ZipFile) -> dict[str, str]:
+    """Write the photos; the checksum of each by its name in the archive."""
+    folder, written = Path(settings.MEDIA_ROOT), {}
+    for path in sorted(folder.rglob("*.jpg")) if folder.is_dir() else []:
+        content, name = path.read_bytes(), PHOTOS + path.relative_to(folder).as_posix()
+        box.writestr(name, content, zipfile.ZIP_STORED)
+        written[name] = hashlib.sha256(content).hexdigest()
+    return written

@@ -34,8 +34,12 @@ def _said(cell: Cell) -> str:
     raise TypeError(f"{cell!r} has no place in JSON")
 
 
-def schema() -> dict[str, Any]:
-    """The JSON Schema of `json_of`, made from the columns."""
+def schema(*, written_before: bool = False) -> dict[str, Any]:
+    """The JSON Schema of `json_of`, made from the columns.
+
+    `written_before`: as an earlier or a somewhat later application may have written it, with columns that are not there yet, or
+    not known here.
+    """
     lists = {"treatments": TREATMENT_COLUMNS, "dishes": DISH_COLUMNS, "looks": LOOK_COLUMNS}
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
@@ -45,25 +49,27 @@ def schema() -> dict[str, Any]:
         "properties": {
             "format": {"const": FORMAT},
             "version": {"const": FORMAT_VERSION},
-            "trial": _object(TRIAL_COLUMNS),
-            **{name: {"type": "array", "items": _object(columns)} for name, columns in lists.items()},
+            "trial": _object(TRIAL_COLUMNS, written_before),
+            **{name: {"type": "array", "items": _object(columns, written_before)} for name, columns in lists.items()},
         },
-        "additionalProperties": False,
+        "additionalProperties": written_before,
     }
 
 
-def _object(columns: tuple[Column, ...]) -> dict[str, Any]:
+def _object(columns: tuple[Column, ...], written_before: bool) -> dict[str, Any]:
     return {
         "type": "object",
-        "required": [c.name for c in columns],
+        "required": [c.name for c in columns if not (written_before and c.later)],
         "properties": {c.name: _property(c) for c in columns},
-        "additionalProperties": False,
+        "additionalProperties": written_before,
     }
 
 
 def _property(c: Column) -> dict[str, Any]:
     kind = _TYPES[c.kind]
     found: dict[str, Any] = {**kind, "description": c.meaning + (f" ({c.unit})" if c.unit else "")}
+    if kind == _TYPES[Kind.TEXT] and not c.words:
+        found["maxLength"] = c.longest
     if not c.needed:
         found["type"] = [kind["type"], "null"]
     if c.words:

@@ -4,11 +4,11 @@ import csv
 import io
 from datetime import date, datetime
 
+from server.exchange.reading.cells import DEFUSED_BY
 from server.exchange.selectors.columns import Cell, Table
 
 # a spreadsheet takes text that begins so for a formula
 DANGEROUS = ("=", "+", "-", "@", "\t", "\r", "\n")
-DEFUSED_BY = "'"
 
 
 def csv_of(table: Table) -> bytes:

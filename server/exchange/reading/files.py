@@ -1,23 +1,23 @@
 """Files into sheets of cells, and into what the application itself wrote."""
 
-import csv
 import io
-import json
 import zipfile
 import zlib
 from dataclasses import dataclass
-from datetime import date, datetime
 from typing import Any
 
 from core.tables import Cell
 from core.vocabulary import FileKind
 from server.exchange.formats.archive import ARCHIVE_NAME
 from server.exchange.formats.record import FORMAT
-from server.exchange.formats.text import DEFUSED_BY
+from server.exchange.reading.apart import json_apart, sheets_apart
+from server.exchange.reading.cells import Limits, Unreadable
 from server.rest.problems import Refused, field_error
 
 LARGEST_BYTES = 40_000_000
 MOST_CELLS = 2_000_000
+# a spreadsheet is XML: it unpacks to many times its size, and only so far
+MOST_UNPACKED = 150_000_000
 TRIAL_NAME = "trial.json"
 
 
@@ -52,7 +52,7 @@ def read_file(name: str, content: bytes) -> ReadFile:
         return _trial(name, content)
     if b"\x00" in content[:4000] and not content.startswith((b"\xff\xfe", b"\xfe\xff")):
         raise refused_file("unknown_file", f"“{name}” is no table that can be read here. Save it as xlsx or as CSV, and choose that.")
-    return ReadFile(FileKind.TABLE, [Sheet(name, _csv(content))])
+    return ReadFile(FileKind.TABLE, _sheets(name, "csv", content))
 
 
 def refused_file(code: str, message: str) -> Refused:
@@ -80,87 +80,29 @@ def _zipped(name: str, content: bytes) -> ReadFile:
                 return ReadFile(FileKind.EVERYTHING, [])
             if TRIAL_NAME in names:
                 return _trial(name, box.read(TRIAL_NAME))
-    except zipfile.BadZipFile:
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError):
         raise refused_file("damaged_file", f"“{name}” is damaged: it cannot be unpacked. Save or download it again.") from None
     if "xl/workbook.xml" not in names:
         raise refused_file("unknown_file", f"“{name}” holds neither a table, nor a trial, nor everything of an Awake Furrow.")
-    return ReadFile(FileKind.TABLE, _xlsx(name, content))
+    return ReadFile(FileKind.TABLE, _sheets(name, "xlsx", content))
 
 
 def _trial(name: str, content: bytes) -> ReadFile:
     try:
-        found = json.loads(content)
-    except ValueError as why:
-        raise refused_file("damaged_file", f"“{name}” begins like JSON and is none: {why}.") from None
+        found = json_apart(content)
+    except Unreadable as why:
+        raise refused_file(why.code, f"“{name}” {why.words}") from None
     if not isinstance(found, dict) or found.get("format") != FORMAT:
         raise refused_file("unknown_file", f"“{name}” is JSON, but no trial of an Awake Furrow.")
     return ReadFile(FileKind.TRIAL, [], found)
 
 
-def _xlsx(name: str, content: bytes) -> list[Sheet]:
-    from openpyxl import load_workbook
-
+def _sheets(name: str, kind: str, content: bytes) -> list[Sheet]:
     try:
-        book = load_workbook(io.BytesIO(content), read_only=True, data_only=True)
-        sheets = [
-            Sheet(page.title, _trimmed([list(map(_cell, row)) for row in page.iter_rows(values_only=True)])) for page in book.worksheets
-        ]
-        book.close()
-    except (KeyError, ValueError, OSError, zipfile.BadZipFile) as why:
-        raise refused_file("damaged_file", f"“{name}” cannot be read as a spreadsheet: {why}.") from None
-    _check_size(name, sheets)
-    full = [s for s in sheets if s.rows]
-    if not full:
+        # a text of cells has no name of its own
+        found = [Sheet(own or name, rows) for own, rows in sheets_apart(kind, content, Limits(MOST_CELLS, MOST_UNPACKED)) if rows]
+    except Unreadable as why:
+        raise refused_file(why.code, f"“{name}” {why.words}") from None
+    if not found:
         raise refused_file("empty_file", f"“{name}” holds no cell with anything in it.")
-    return full
-
-
-def _cell(value: object) -> Cell:
-    return value if value is None or isinstance(value, (str, int, float, bool, date, datetime)) else str(value)
-
-
-def _csv(content: bytes) -> list[list[Cell]]:
-    text = _text(content)
-    head = text[:8000]
-    try:
-        dialect: Any = csv.Sniffer().sniff(head, delimiters=",;\t|")
-    except csv.Error:
-        dialect = csv.excel
-    found = [[_undefused(c) for c in row] for row in csv.reader(io.StringIO(text, newline=""), dialect)]
-    rows = _trimmed(found)
-    _check_size("The table", [Sheet("", rows)])
-    if not rows:
-        raise refused_file("empty_file", "The table holds no cell with anything in it.")
-    return rows
-
-
-def _undefused(text: str) -> Cell:
-    """A cell of a CSV: what this application put before a text that began like a formula goes again; empty is empty."""
-    if len(text) > 1 and text[0] == DEFUSED_BY and text[1] in "=+-@":
-        return text[1:]
-    return text if text else None
-
-
-def _text(content: bytes) -> str:
-    if content.startswith((b"\xff\xfe", b"\xfe\xff")):
-        return content.decode("utf-16")
-    try:
-        return content.decode("utf-8-sig")
-    except UnicodeDecodeError:
-        return content.decode("cp1252", errors="replace")
-
-
-def _trimmed(rows: list[list[Cell]]) -> list[list[Cell]]:
-    """Rows without the empty ones at the end and the empty cells behind each."""
-    for row in rows:
-        while row and (row[-1] is None or (isinstance(row[-1], str) and not row[-1].strip())):
-            row.pop()
-    while rows and not rows[-1]:
-        rows.pop()
-    return rows
-
-
-def _check_size(name: str, sheets: list[Sheet]) -> None:
-    cells = sum(len(r) for s in sheets for r in s.rows)
-    if cells > MOST_CELLS:
-        raise refused_file("too_large", f"“{name}” has {cells:,} cells; at most {MOST_CELLS:,} can be read in at once: part it.")
+    return found

@@ -4,6 +4,7 @@ from typing import Any
 
 from server.batches.models import Batch
 from server.exchange.formats.record import FORMAT_VERSION
+from server.exchange.reading.checked import check_trial
 from server.exchange.reading.files import refused_file
 from server.lots.models import Lot
 from server.recipes.models import Recipe
@@ -20,10 +21,8 @@ def notes_on(found: Json) -> list[str]:
             f"This trial was written in format {found.get('version')}; this application reads format {FORMAT_VERSION}. "
             "Write it out again with the newer of the two.",
         )
-    try:
-        return _notes(found)
-    except (KeyError, TypeError, ValueError, AttributeError) as why:
-        raise refused_file("damaged_file", f"This trial's file lacks something: {why}. Write it out again.") from None
+    check_trial(found)
+    return _notes(found)
 
 
 def _notes(found: Json) -> list[str]:
@@ -46,4 +45,4 @@ def _notes(found: Json) -> list[str]:
 def recipe_named(words: str) -> Recipe | None:
     """The recipe that a file names by name and edition; None where it is not here."""
     name, _, edition = words.rpartition(", edition ")
-    return Recipe.objects.filter(name=name, edition=int(edition)).first() if edition.isdigit() else None
+    return Recipe.objects.filter(name=name, edition=int(edition)).first() if edition.isdecimal() else None

@@ -21,7 +21,11 @@ class Kind(StrEnum):
 
 @dataclass(frozen=True)
 class Column:
-    """A column with what it means; `unit` is empty where there is none, `words` are all it can hold where it is a word."""
+    """A column with what it means; `unit` is empty where there is none, `words` are all it can hold where it is a word.
+
+    `longest` is the most letters of a text that is taken in again. `later`: it came after the first files were written, so that a
+    file without it is whole too.
+    """
 
     name: str
     kind: Kind
@@ -29,6 +33,8 @@ class Column:
     unit: str = ""
     needed: bool = False
     words: tuple[str, ...] = ()
+    longest: int = 2000
+    later: bool = False
 
 
 @dataclass(frozen=True)

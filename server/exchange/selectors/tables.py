@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, fields
 
 from core.germination import Indices
-from core.vocabulary import AmountKnown, Criterion, DurationUnit, Layout, Light, SeenHow
+from core.vocabulary import AmountKnown, Closure, Criterion, DurationUnit, Layout, Light, Medium, SeenHow
 from server.evidence.selectors.comparison import NothingToCompare, TreatmentResult, TrialComparison, compare_courses
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment
 from server.exchange.selectors.columns import Cell, Column, Kind, Table
@@ -96,15 +96,15 @@ def _trial(courses: TrialCourses) -> dict[str, Cell]:
 
 
 TRIAL_COLUMNS = (
-    Column("code", Kind.TEXT, "code of the trial", needed=True),
-    Column("question", Kind.TEXT, "what it was to answer"),
-    Column("lot", Kind.TEXT, "code of the lot the seed came from", needed=True),
+    Column("code", Kind.TEXT, "code of the trial", needed=True, longest=12),
+    Column("question", Kind.TEXT, "what it was to answer", longest=200),
+    Column("lot", Kind.TEXT, "code of the lot the seed came from", needed=True, longest=20),
     Column("plant", Kind.TEXT, "common or field name of the plant"),
     Column("scientific_name", Kind.TEXT, "scientific name; empty while nobody knows"),
     Column("criterion", Kind.TEXT, "when a seed counts as germinated", words=tuple(Criterion)),
-    Column("medium", Kind.TEXT, "what the seed lies on"),
+    Column("medium", Kind.TEXT, "what the seed lies on", words=tuple(Medium)),
     Column("light", Kind.TEXT, "light of the dishes", words=tuple(Light)),
-    Column("closure", Kind.TEXT, "how dishes are closed"),
+    Column("closure", Kind.TEXT, "how dishes are closed", words=tuple(Closure)),
     Column("temperature_c", Kind.NUMBER, "temperature, of the day where it swings", "°C"),
     Column("night_temperature_c", Kind.NUMBER, "temperature of the night where it swings", "°C"),
     Column("sow_on", Kind.DAY, "planned day of sowing"),
@@ -119,16 +119,16 @@ TRIAL_COLUMNS = (
 )
 
 _TREATMENT_OWN = (
-    Column("treatment", Kind.TEXT, "name of the treatment in this trial", needed=True),
+    Column("treatment", Kind.TEXT, "name of the treatment in this trial", needed=True, longest=60),
     Column("is_control", Kind.YES_NO, "whether the others are compared with it", needed=True),
     Column("recipe", Kind.TEXT, "recipe and edition; empty where the seed was sown as it is"),
     Column("steps", Kind.TEXT, "the recipe's steps in order, as planned"),
     Column("dose", Kind.NUMBER, "dose of a ladder"),
     Column("dose_unit", Kind.TEXT, "unit of the dose", words=("", *DurationUnit)),
-    Column("light", Kind.TEXT, "light of its own where it differs from the trial's"),
-    Column("level_a", Kind.TEXT, "level of the first factor"),
-    Column("level_b", Kind.TEXT, "level of the second factor"),
-    Column("bags_planned", Kind.WHOLE, "bags its seed was planned to be treated in"),
+    Column("light", Kind.TEXT, "light of its own where it differs from the trial's", words=("", *Light)),
+    Column("level_a", Kind.TEXT, "level of the first factor", longest=40),
+    Column("level_b", Kind.TEXT, "level of the second factor", longest=40),
+    Column("bags_planned", Kind.WHOLE, "bags its seed was planned to be treated in", later=True),
     Column("bag_put_in", Kind.WHOLE, "seeds put into bags that several of its dishes were drawn from", "seeds"),
     Column("bag_sprouted", Kind.WHOLE, "of them sprouted in the bag, before sowing", "seeds"),
 )
@@ -139,8 +139,10 @@ _TREATMENT_RESULT = (
     Column("phi", Kind.NUMBER, "scatter between dishes over the whole trial that the interval uses"),
     Column("df", Kind.NUMBER, "its degrees of freedom; empty without replication"),
     Column("rho0", Kind.NUMBER, "typical dish correlation the interval rests on", "0..1"),
-    Column("bags", Kind.WHOLE, "bags the treatment rests on; 0 where in none, or one for each dish"),
-    Column("n_eff", Kind.NUMBER, "effective number of seeds behind the share: dishes, bags, and an estimated number sown", "seeds"),
+    Column("bags", Kind.WHOLE, "bags the treatment rests on; 0 where in none, or one for each dish", later=True),
+    Column(
+        "n_eff", Kind.NUMBER, "effective number of seeds behind the share: dishes, bags, and an estimated number sown", "seeds", later=True
+    ),
     Column("t50_fitted", Kind.NUMBER, "T50 of those that germinated, from the curve; empty where there is none", "d"),
     Column("t50_fitted_lower", Kind.NUMBER, "lower end of its 95 % interval", "d"),
     Column("t50_fitted_upper", Kind.NUMBER, "upper end of its 95 % interval", "d"),
@@ -187,7 +189,7 @@ def _result(found: TreatmentResult | None, whole: TrialComparison | None) -> lis
 
 
 DISH_COLUMNS = (
-    Column("dish", Kind.TEXT, "code of the dish", needed=True),
+    Column("dish", Kind.TEXT, "code of the dish", needed=True, longest=8),
     Column("treatment", Kind.TEXT, "name of its treatment", needed=True),
     Column("block", Kind.WHOLE, "block it was laid out in"),
     Column("place", Kind.TEXT, "where it stands"),
@@ -204,7 +206,7 @@ DISH_COLUMNS = (
     Column("dead", Kind.WHOLE, "at the closing: dead", "seeds"),
     Column("closed_at", Kind.MOMENT, "when it was closed; empty while it is not"),
     Column("set_aside_at", Kind.MOMENT, "from when shares and comparisons leave it out"),
-    Column("set_aside_why", Kind.TEXT, "why"),
+    Column("set_aside_why", Kind.TEXT, "why", longest=200),
     Column("sent_on_at", Kind.MOMENT, "when what was left went on into a further treatment; later looks are not this treatment's"),
 )
 
@@ -243,7 +245,7 @@ LOOK_COLUMNS = (
     Column("lost", Kind.WHOLE, "newly lost", "seeds", needed=True),
     Column("seen_how", Kind.TEXT, "opened, seen through, or a sprout in the bag before sowing", words=(*SeenHow, "in_bag")),
     Column("potted", Kind.WHOLE, "of the germinated, potted", "seeds"),
-    Column("note", Kind.TEXT, "what was noted"),
+    Column("note", Kind.TEXT, "what was noted", longest=300),
     Column("by", Kind.TEXT, "initials of who looked"),
     Column("counts", Kind.YES_NO, "whether it belongs to the treatment's result: not after setting aside or sending on", needed=True),
 )

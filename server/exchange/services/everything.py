@@ -1,7 +1,6 @@
 """An installation that this application wrote, read in again unchanged, into one that is empty."""
 
 import io
-import json
 import re
 import zipfile
 from collections.abc import Iterable, Iterator
@@ -9,13 +8,15 @@ from pathlib import Path
 from typing import Any
 
 from django.conf import settings
-from django.db import models, transaction
+from django.db import IntegrityError, connection, models, transaction
 
 from core.vocabulary import Role
 from server.exchange.formats.archive import PHOTOS, columns_of
-from server.exchange.reading.whole import MAY_BE_THERE, archive_order, check_archive, told_of
+from server.exchange.reading.files import refused_file
+from server.exchange.reading.whole import MAY_BE_THERE, Json, archive_order, check_empty, records_of
 from server.exchange.services.progress import Tell
 from server.people.models import Person
+from server.record_kinds.disk import write_whole
 
 AT_ONCE = 1000
 # what a role was called before there were four
@@ -24,19 +25,14 @@ PHOTO_NAME = re.compile(r"^photos/photos/[0-9a-f-]{36}[\w.-]*\.jpg$")
 
 
 @transaction.atomic
-def make_everything(by: Person, content: bytes, tell: Tell) -> dict[str, list[int]]:
-    """Write every table with the ids it had; people who are here already stay who they are."""
-    check_archive(content)
-    told = told_of(content)
+def make_everything(by: Person, content: bytes, told: Json, tell: Tell) -> dict[str, list[int]]:
+    """Write every table of a checked archive with the ids it had; people who are here already stay who they are."""
+    check_empty()
     total, done = sum(t["rows"] for t in told["tables"]), 0
     people: dict[int, int] = {}
     with zipfile.ZipFile(io.BytesIO(content)) as box:
         for model in archive_order():
-            names = box.namelist()
-            path = f"{model._meta.label}.jsonl"
-            if path not in names:
-                continue
-            lines = (json.loads(line) for line in box.open(path))
+            lines = records_of(box, model)
             if model is Person:
                 people = _people(lines)
                 continue
@@ -46,8 +42,17 @@ def make_everything(by: Person, content: bytes, tell: Tell) -> dict[str, list[in
                 model._default_manager.bulk_create([_row(model, x, people) for x in batch], batch_size=AT_ONCE)
                 done += len(batch)
                 tell(done, total, f"{done:,} of {total:,} records")
+        _check_references()
         _photos(box)
     return {}
+
+
+def _check_references() -> None:
+    """Refuse records that point at others which are not in the file."""
+    try:
+        connection.check_constraints()
+    except IntegrityError as error:
+        raise refused_file("damaged_file", f"This file is not whole: {str(error)[:200]} Nothing was imported.") from None
 
 
 def _people(lines: Iterable[dict[str, Any]]) -> dict[int, int]:
@@ -104,5 +109,5 @@ def _photos(box: zipfile.ZipFile) -> None:
     for name in box.namelist():
         if PHOTO_NAME.match(name):
             target = folder / name.removeprefix(PHOTOS)
-            target.parent.mkdir(parents=True, exist_ok=True)
-            target.write_bytes(box.read(name))
+            content = box.read(name)
+            write_whole(target, lambda out, content=content: out.write(content))  # type: ignore[misc]

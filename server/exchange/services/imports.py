@@ -16,7 +16,7 @@ from server.exchange.reading.drafts import Drafts, drafts_of
 from server.exchange.reading.files import ReadFile, packed, read_file, unpacked
 from server.exchange.reading.settled import Laid, Settled, lay, sheet_of
 from server.exchange.reading.trial_file import notes_on
-from server.exchange.reading.whole import check_archive
+from server.exchange.reading.whole import check_empty, told_of
 from server.exchange.selectors.readings import digest_of, read_before
 from server.exchange.services import everything, tables
 from server.exchange.services import trial as trials_file
@@ -91,8 +91,9 @@ Make = Callable[[], tuple[dict[str, Any], str]]
 def _maker(by: Person, found: ReadFile, content: bytes, settled: Settled, tell: Tell) -> Make:
     """What writes the file, everything about it checked already."""
     if found.kind is FileKind.EVERYTHING:
-        check_archive(content)
-        return lambda: (everything.make_everything(by, content, tell), "A whole nursery")
+        told = told_of(content)
+        check_empty()
+        return lambda: (everything.make_everything(by, content, told, tell), "A whole nursery")
     if found.kind is FileKind.TRIAL and found.trial is not None:
         wanted = found.trial
         notes_on(wanted)

@@ -109,7 +109,7 @@ class OtherFiles(SimpleTestCase):
         self.assertEqual(caught.exception.code, "too_large")
         with mock.patch.object(files, "MOST_CELLS", 3), self.assertRaises(Refused) as caught:
             read_file("x.csv", TABLE.encode())
-        self.assertIn("6 cells", caught.exception.detail)
+        self.assertIn("more than 3 cells", caught.exception.detail)
 
     def test_a_small_zip_that_unpacks_to_much_is_refused_before_it_is(self):
         with mock.patch.object(files, "LARGEST_BYTES", 2000), self.assertRaises(Refused) as caught:

@@ -99,7 +99,7 @@ class TheWholeOverHttp(OwnFiles):
         make_lot(code="HR-9", seeds=500)
         image = Photo.objects.get().image
         pixels = image.read()
-        whole = self.client.get("/api/v1/everything/").content
+        whole = self.everything()
         with zipfile.ZipFile(io.BytesIO(whole)) as box:
             self.assertIn(f"photos/{image.name}", box.namelist())
         self.assertEqual(self.look_into(whole).status_code, 409)
@@ -115,15 +115,18 @@ class TheWholeOverHttp(OwnFiles):
         reading = lines[-1]["reading"]["id"]
         self.assertProblem(self.client.post(f"/api/v1/files/{reading}/undo/"), 409, "cannot_undo")
 
-    def test_growers_alone_take_everything_out(self):
-        for role in (Role.COUNTER, Role.READER):
+    def everything(self):
+        return self.as_role(Role.LEAD).get("/api/v1/everything/").content
+
+    def test_the_lead_alone_takes_everything_out_for_blind_treatments_are_in_it(self):
+        for role in (Role.COUNTER, Role.READER, Role.GROWER):
             self.assertProblem(self.as_role(role).get("/api/v1/everything/"), 403, "not_allowed")
 
     def test_a_file_that_would_write_outside_its_folder_writes_nothing_there(self):
         make_person()
         # a folder of its own: photos that other tests took are not in it
         with self.settings(MEDIA_ROOT=self.folder()):
-            whole = self.client.get("/api/v1/everything/").content
+            whole = self.everything()
         out = io.BytesIO()
         with zipfile.ZipFile(io.BytesIO(whole)) as box, zipfile.ZipFile(out, "w") as bad:
             for name in box.namelist():

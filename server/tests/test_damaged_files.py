@@ -1,0 +1,206 @@
+"""Damaged files of every kind: each is refused with a reason or taken, and neither the server nor its memory suffers.
+
+``make torture`` damages many more; here is a short form of it.
+"""
+
+import io
+import json
+import os
+import resource
+import zipfile
+from random import Random
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from openpyxl import Workbook
+from PIL import Image
+
+from core.vocabulary import Role
+from server.rest.problems import CONTENT_TYPE
+from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_sown_trial, picture
+from server.tests.damage import damaged
+from server.trials.models import Trial
+
+# of 3,000 pictures, one sixth as many spreadsheets, and as many files of our own
+COUNT = int(os.environ.get("AWAKE_FURROW_DAMAGED", "60"))
+SEED = int(os.environ.get("AWAKE_FURROW_DAMAGED_SEED", "8"))
+MOST_MEMORY_KB = 600 * 1024
+
+
+class DamagedCase(ApiCase):
+    def setUp(self):
+        self.client = self.as_role(Role.LEAD)
+        self.client.raise_request_exception = False
+        self.draw = Random(SEED)
+
+    def answered(self, answer, what):
+        """Taken, or refused with a reason; never an error of the server's."""
+        with self.subTest(what):
+            self.assertIn(answer.status_code, (200, 201, 400, 409, 422), answer.content[:300])
+            if answer.status_code >= 400:
+                self.assertEqual(answer["Content-Type"], CONTENT_TYPE)
+                self.assertGreater(len(answer.json()["detail"]), 20)
+        return answer.status_code
+
+    def looked_into(self, content, what):
+        file = SimpleUploadedFile("file.bin", content)
+        return self.answered(self.client.post("/api/v1/files/look-into/", {"file": file, "settled": "{}"}, format="multipart"), what)
+
+    def spreadsheet(self):
+        book = Workbook()
+        page = book.active
+        page.append(["treatment", "seeds", "sown", "day 3", "day 6", "day 9"])
+        for n in range(12):
+            page.append(["nick" if n % 2 else "none", 25, "2026-03-01", n, n + 1, 0])
+        out = io.BytesIO()
+        book.save(out)
+        return out.getvalue()
+
+    def own_files(self):
+        """The files that a trial and a nursery leave as; the trial then makes room for its own file."""
+        make_lot("KEEP-1")
+        dish = dishes_of(make_sown_trial(dishes=1, blind=False))[0]
+        look(dish, day=3, new_germinated=2)
+        trial, files = dish.treatment.trial, {}
+        for address in (f"trials/{trial.pk}/export/trial.json", f"trials/{trial.pk}/export/package.zip", "everything"):
+            answer = self.client.get(f"/api/v1/{address}/")
+            self.assertEqual(answer.status_code, 200, answer.content)
+            files[address.rsplit("/", 1)[-1]] = answer.content
+        Trial.objects.filter(pk=trial.pk).update(code="OTHER-1")
+        return files
+
+
+class AtRandom(DamagedCase):
+    def test_spreadsheets(self):
+        whole = self.spreadsheet()
+        self.assertEqual(self.looked_into(whole, "whole"), 200)
+        found = [self.looked_into(damaged(whole, self.draw), f"spreadsheet {n} of seed {SEED}") for n in range(COUNT // 6)]
+        self.assertGreater(found.count(422), len(found) / 2)
+        self.assertLess(resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss, MOST_MEMORY_KB)
+
+    def test_files_of_our_own(self):
+        files = self.own_files()
+        self.assertEqual(self.looked_into(files["trial.json"], "whole"), 200)
+        for n in range(COUNT // 6):
+            name = self.draw.choice(sorted(files))
+            self.looked_into(damaged(files[name], self.draw), f"{name} {n} of seed {SEED}")
+
+    def test_pictures(self):
+        whole = [picture(kind).read() for kind in ("JPEG", "PNG", "WEBP")]
+        refused = 0
+        for n in range(COUNT):
+            content = damaged(self.draw.choice(whole), self.draw)
+            body = {
+                "client_id": f"{n:08d}-0000-4000-8000-{SEED:012d}",
+                "photo": SimpleUploadedFile("x", content),
+            }
+            refused += self.answered(self.client.post("/api/v1/photos/", body, format="multipart"), f"picture {n} of seed {SEED}") >= 400
+        self.assertGreater(refused, COUNT / 3)
+        self.assertLess(resource.getrusage(resource.RUSAGE_SELF).ru_maxrss, 2 * MOST_MEMORY_KB)
+
+
+class TinyFiles(DamagedCase):
+    """A few kilobytes that ask for gigabytes."""
+
+    def sheet(self, cells, declared="A1", more=()):
+        """A spreadsheet of hand-made XML."""
+        out = io.BytesIO()
+        with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as box:
+            with zipfile.ZipFile(io.BytesIO(self.spreadsheet())) as whole:
+                for name in whole.namelist():
+                    if not name.startswith("xl/worksheets/"):
+                        box.writestr(name, whole.read(name))
+            head = '<?xml version="1.0"?>' + "".join(more)
+            space = 'xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"'
+            box.writestr(
+                "xl/worksheets/sheet1.xml",
+                f'{head}<worksheet {space}><dimension ref="{declared}"/><sheetData>{cells}</sheetData></worksheet>',
+            )
+        self.assertLess(len(out.getvalue()), 120_000)
+        return out.getvalue()
+
+    def test_a_size_that_a_sheet_declares_is_not_believed(self):
+        cells = '<row r="1"><c r="A1" t="inlineStr"><is><t>treatment</t></is></c></row>'
+        self.assertEqual(self.looked_into(self.sheet(cells, "A1:XFD1048576"), "declared"), 200)
+
+    def test_one_cell_at_the_far_end_of_each_row_is_counted(self):
+        cells = "".join(f'<row r="{n}"><c r="XFD{n}"><v>1</v></c></row>' for n in range(1, 5000))
+        self.assertEqual(self.looked_into(self.sheet(cells), "far cells"), 422)
+
+    def test_a_row_far_down_is_counted(self):
+        self.assertIn(self.looked_into(self.sheet('<row r="1048576"><c r="A1048576"><v>1</v></c></row>'), "far row"), (200, 422))
+
+    def test_entities_are_not_taken(self):
+        more = [f'<!ENTITY {chr(98 + n)} "{f"&{chr(97 + n)};" * 10}">' for n in range(9)]
+        entities = ['<!DOCTYPE x [<!ENTITY a "aaaaaaaaaa">', *more, "]>"]
+        cells = '<row r="1"><c r="A1" t="inlineStr"><is><t>&j;</t></is></c></row>'
+        self.assertEqual(self.looked_into(self.sheet(cells, more=entities), "entities"), 422)
+
+    def test_much_of_one_letter(self):
+        cells = f'<row r="1"><c r="A1" t="inlineStr"><is><t>{"a" * 60_000_000}</t></is></c></row>'
+        self.assertEqual(self.looked_into(self.sheet(cells), "one letter"), 422)
+
+    def test_json_of_nothing_but_brackets(self):
+        for text in (b'{"format": ' + b"[" * 100_000, b'{"a": [' + b"[]," * 2_000_000 + b"[]]}", b'{"a": NaN}', b'{"a": 1e999}'):
+            self.assertEqual(self.looked_into(text, text[:20]), 422)
+
+    def test_a_text_in_a_picture(self):
+        from PIL.PngImagePlugin import PngInfo
+
+        notes = PngInfo()
+        notes.add_text("comment", "a" * 3_000_000, zip=True)
+        out = io.BytesIO()
+        Image.new("RGB", (40, 30)).save(out, "PNG", pnginfo=notes)
+        body = {"client_id": "00000000-0000-4000-8000-000000000001", "photo": SimpleUploadedFile("x.png", out.getvalue())}
+        self.answered(self.client.post("/api/v1/photos/", body, format="multipart"), "text in a picture")
+
+    def test_a_picture_of_many_pixels_is_refused_before_it_is_opened(self):
+        out = io.BytesIO()
+        Image.new("1", (20_000, 20_000)).save(out, "PNG")
+        body = {"client_id": "00000000-0000-4000-8000-000000000002", "photo": SimpleUploadedFile("x.png", out.getvalue())}
+        self.assertEqual(self.answered(self.client.post("/api/v1/photos/", body, format="multipart"), "many pixels"), 422)
+
+    def tearDown(self):
+        self.assertLess(resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss, MOST_MEMORY_KB)
+
+
+class ByHand(DamagedCase):
+    """Files that somebody changed with an editor."""
+
+    def trial(self, change):
+        """A trial's file, changed; and what looking into it answers."""
+        found = json.loads(self.own_files()["trial.json"])
+        change(found)
+        file = SimpleUploadedFile("trial.json", json.dumps(found).encode())
+        return self.client.post("/api/v1/files/look-into/", {"file": file, "settled": "{}"}, format="multipart")
+
+    def refused(self, change, words):
+        self.assertIn(words, self.assertProblem(self.trial(change), 422, "damaged_file", "/file")["detail"])
+
+    def test_an_unknown_word_is_named_with_its_place_and_those_there_are(self):
+        self.refused(lambda f: f["trial"].update(criterion="when it looks right"), "trial.criterion is “when it looks right”; it can be")
+
+    def test_a_look_of_a_dish_that_is_not_in_the_file_is_not_dropped(self):
+        self.refused(lambda f: f["looks"][0].update(dish="ZZZZ"), "looks[0] is of dish “ZZZZ”")
+
+    def test_fewer_than_none_a_time_without_a_zone_and_a_day_that_is_none(self):
+        self.refused(lambda f: f["looks"][0].update(germinated=-2), "looks[0].germinated is -2")
+
+    def test_times_and_days_are_read_before_anything_is_made(self):
+        naive = "2026-03-04T09:30:00"
+        self.refused(lambda f: f["looks"][0].update(at=naive), f"looks[0].at is “{naive}”, not a time with its zone")
+
+    def test_a_column_that_is_missing_is_named(self):
+        self.refused(lambda f: f["dishes"][0].pop("sown"), "'sown' is a required property")
+
+    def test_a_file_of_the_first_edition_is_still_read(self):
+        def first_edition(found):
+            for row in found["treatments"]:
+                for later in ("bags_planned", "bags", "n_eff"):
+                    del row[later]
+
+        self.assertEqual(self.trial(first_edition).status_code, 200)
+
+    def test_a_code_of_another_hand_stops_no_later_trial(self):
+        trial = make_sown_trial(dishes=1)
+        Trial.objects.filter(pk=trial.pk).update(code=trial.code.split("-")[0] + "-02b")
+        self.assertTrue(make_sown_trial(dishes=1, lot=make_lot("LL-016")).code.split("-")[1].isdecimal())
