@@ -107,7 +107,7 @@ class CountARound(Journey):
         self.browser.network(offline=True)
         count.next_dish("1")
         count.next_dish("2")
-        count.text("waiting (2)")
+        count.text("2 waiting to send")
         self.browser.network(offline=False)
         self.page.run("window.dispatchEvent(new Event('online'))")
         count.nothing_waits()

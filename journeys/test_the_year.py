@@ -237,8 +237,8 @@ class AYearAtANewNursery(Journey):
         page = self.page
         page.open("/backups", "Backups")
         page.text("Sound.")
-        page.press("Make a backup now")
-        page.text("Kept as awake-furrow_")
+        page.press("Make a backup")
+        page.text("Saved as awake-furrow_")
         page.open("/changes", "What changed")
         page.see(f"//a[normalize-space()='{self.trial.code}']")
         self.asked()

@@ -97,10 +97,17 @@ class Page:
             try:
                 shortly.until(lambda driver: next((e for e in driver.find_elements(By.XPATH, wanted) if e.is_displayed()), None)).click()
             except TimeoutException:
+                # a second press of an open field would close it: the next try begins with a closed one
+                field.send_keys(Keys.ESCAPE, Keys.TAB)
                 return False
             return True
 
-        self.wait.until(chosen, f"no option {option} at {label}")
+        try:
+            self.wait.until(chosen)
+        except TimeoutException as error:
+            shown = self.texts("[role=option]")
+            value = self.field(label).get_attribute("value")
+            raise TimeoutException(f"no option {option} at {label}: it holds {value!r}, and its list {shown}") from error
 
     def pick(self, label: str, option: str) -> None:
         """Open a field that offers a list, and take the option."""

@@ -9,8 +9,20 @@ const APP = 'awake-furrow-app-__VERSION__'
 const ANSWERS = 'awake-furrow-answers'
 const MOST_ANSWERS = 200
 const PATIENCE_MS = 4000
-/** What is never kept: pictures, papers, the pages for engineers. */
-const NOT_KEPT = /^\/api\/v1\/(photos|labels|schema|docs|calendar|codes)\//
+/**
+ * Answers that may be shown from the device without signal. Everything else goes past the worker untouched: a weighing, a
+ * picture, a paper, progress in lines, and whatever comes to the API later.
+ */
+const KEPT = [
+  /^(session|today|turns|timers|work-year|people|places|taxa|supplies|knowledge|bag-rounds|recipes|recipes\/starters)\/$/,
+  /^(lots|stands|trials|sowing-plans|seedlings|changes|deletions|harvests\/purposes)\/$/,
+  /^lots\/\d+\/((page|ledger|knowledge|dormancy|history|sowing-bases)\/)?$/,
+  /^stands\/\d+\/((story|history)\/)?$/,
+  /^trials\/\d+\/((count-sheet|overview|story|set-up|comparison|decision|design|earlier|history|report)\/)?$/,
+  /^sowing-plans\/\d+\/(page\/)?$/,
+  /^(dishes\/\d+\/looks|batches\/\d+\/page|taxa\/\d+\/knowledge|recipes\/\d+\/conclusions)\/$/,
+]
+const API = '/api/v1/'
 
 self.addEventListener('install', (event) => {
   event.waitUntil(caches.open(APP).then((cache) => cache.addAll([...FILES])))
@@ -33,7 +45,7 @@ self.addEventListener('fetch', (event) => {
   if (url.pathname.startsWith('/api/')) {
     // the practice bench is kept apart: nothing of it may answer for the nursery later
     if (request.headers.has('X-Practice-Bench')) return
-    if (!NOT_KEPT.test(url.pathname)) event.respondWith(answer(request))
+    if (KEPT.some((kept) => kept.test(url.pathname.slice(API.length)))) event.respondWith(answer(event))
   } else if (request.mode === 'navigate') event.respondWith(page(request))
   else if (FILES.includes(url.pathname)) event.respondWith(file(request))
 })
@@ -55,20 +67,34 @@ async function page(request: Request): Promise<Response> {
 }
 
 /** An answer of the server's, kept; without signal the last one there was, with the time it was given. */
-async function answer(request: Request): Promise<Response> {
-  const cache = await caches.open(ANSWERS)
-  const kept = await cache.match(request, { ignoreVary: true })
+async function answer(event: FetchEvent): Promise<Response> {
+  const { request } = event
+  const kept = await lastAnswer(request)
+  let fresh: Response
   try {
-    const fresh = await inTime(fetch(request), kept !== undefined)
-    if (fresh.ok) await keep(cache, request, fresh.clone())
-    return fresh
+    fresh = await inTime(fetch(request), kept !== undefined)
   } catch (error) {
     if (kept) return kept
     throw error
   }
+  // the page has its answer at once; a device too full to keep it has an answer all the same
+  if (fresh.ok && !/no-store/.test(fresh.headers.get('Cache-Control') ?? ''))
+    event.waitUntil(keep(request, fresh.clone()).catch((error) => console.warn('Not kept on this device:', error)))
+  return fresh
 }
 
-async function keep(cache: Cache, request: Request, fresh: Response) {
+/** What the device has; a store that cannot be read has nothing. */
+async function lastAnswer(request: Request): Promise<Response | undefined> {
+  try {
+    return await (await caches.open(ANSWERS)).match(request, { ignoreVary: true })
+  } catch (error) {
+    console.warn('Nothing can be read from this device:', error)
+    return undefined
+  }
+}
+
+async function keep(request: Request, fresh: Response) {
+  const cache = await caches.open(ANSWERS)
   const headers = new Headers(fresh.headers)
   headers.set('X-Kept-At', new Date().toISOString())
   headers.delete('Content-Encoding')

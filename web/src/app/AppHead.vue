@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { useBagOutbox } from '@/features/batches'
 import { useSession, type Person } from '@/features/people'
-import { useVisitOutbox } from '@/features/stands'
-import { useLookOutbox } from '@/features/trials'
 import { benchId, leaveBench } from '@/shared/api/bench'
+import { outbox } from '@/shared/outbox/outbox'
 import { useEveningBench } from './useEveningBench'
 
 const props = defineProps<{ user: Person }>()
@@ -34,11 +32,7 @@ const leadsTo = (w: (typeof WORDS)[number], path: string) =>
 const router = useRouter()
 const { signOut } = useSession()
 const { wanted, toggle } = useEveningBench()
-const { waiting: visits } = useVisitOutbox()
-const { waiting: bags } = useBagOutbox()
-const { waiting: looks, refused: held } = useLookOutbox()
-const waiting = computed(() => visits.value.length + bags.value.length + looks.value.length)
-const where = computed(() => (looks.value.length ? '/waiting' : bags.value.length ? '/rounds' : '/stands'))
+const { waiting, refused: held } = outbox
 
 async function leave() {
   // the page first, so that nothing on it asks once more while the session ends
@@ -69,7 +63,9 @@ async function leave() {
     <RouterLink v-if="held.length" to="/waiting" class="waiting" role="status"
       >to decide ({{ held.length }})</RouterLink
     >
-    <RouterLink v-else-if="waiting" :to="where" class="waiting" role="status">waiting ({{ waiting }})</RouterLink>
+    <RouterLink v-else-if="waiting.length" to="/waiting" class="waiting" role="status"
+      >{{ waiting.length }} waiting to send</RouterLink
+    >
     <RouterLink to="/scan" class="scan">Open a code</RouterLink>
     <button type="button" class="ask" aria-label="Help with this page" title="Help: press ?" @click="emit('help')">
       ?

@@ -4,10 +4,13 @@ import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
 import '@fontsource/ibm-plex-mono/latin-500.css'
 import './styles.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
-import { createApp } from 'vue'
-import { startBagOutbox } from '@/features/batches'
-import { startVisitOutbox } from '@/features/stands'
-import { startLookOutbox } from '@/features/trials'
+import { createApp, watch } from 'vue'
+import { useSession } from '@/features/people'
+import { outbox } from '@/shared/outbox/outbox'
+// each tells the outbox how one of its records is sent
+import '@/features/batches'
+import '@/features/stands'
+import '@/features/trials'
 import App from './App.vue'
 import { keepOnDevice } from './keepOnDevice'
 import { router } from './router'
@@ -21,8 +24,9 @@ const queryClient = new QueryClient({
   },
 })
 
-startVisitOutbox(queryClient)
-startBagOutbox(queryClient)
-startLookOutbox(queryClient)
+const { user } = useSession()
+void outbox.start(queryClient, () => user.value?.id ?? null)
+// whose records they are may leave as soon as that person is here again
+watch(user, () => void outbox.flush())
 void keepOnDevice()
 createApp(App).use(vuetify).use(VueQueryPlugin, { queryClient }).use(router).mount('#app')

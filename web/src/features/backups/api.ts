@@ -11,15 +11,18 @@ export const useBackups = () => useQuery({ queryKey: ['backups'], queryFn: () =>
 export const useHealth = () =>
   useQuery({ queryKey: ['health'], queryFn: () => unwrap(http.GET('/api/v1/backups/health/')), staleTime: 600_000 })
 
-export const useMakeBackup = () => useChange(() => unwrap(http.POST('/api/v1/backups/')))
+/** With a passphrase the backup is locked. */
+export const useMakeBackup = () =>
+  useChange((passphrase: string) => unwrap(http.POST('/api/v1/backups/', { body: { passphrase } })))
 
 export const useRestore = () =>
-  useChange((name: string) => unwrap(http.POST('/api/v1/backups/restore/', { body: { name } })))
+  useChange((body: Schemas['RestoreRequest']) => unwrap(http.POST('/api/v1/backups/restore/', { body })))
 
 export const useRestoreFile = () =>
-  useChange((file: File) => {
+  useChange(({ file, passphrase }: { file: File; passphrase: string }) => {
     const form = new FormData()
     form.append('file', file)
+    form.append('passphrase', passphrase)
     return unwrap(
       http.POST('/api/v1/backups/restore-file/', {
         body: form as unknown as Schemas['RestoreFileRequest'],

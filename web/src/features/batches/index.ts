@@ -1,7 +1,6 @@
 import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
 
-export { startBagOutbox, useBagOutbox } from './composables/useBagOutbox'
 export const BagsButton = defineAsyncComponent(() => import('./components/BagsButton.vue'))
 
 export const batchRoutes: RouteRecordRaw[] = [

@@ -1,7 +1,6 @@
 import type { RouteRecordRaw } from 'vue-router'
 
 export { useStand, type Stand, type StandRow } from './api'
-export { startVisitOutbox, useVisitOutbox } from './composables/useVisitOutbox'
 export { default as StandLine } from './components/StandLine.vue'
 
 export const standRoutes: RouteRecordRaw[] = [

@@ -5,7 +5,6 @@ export { fetchCountSheet, useDishChanges, useTrialChanges, useTrials } from './a
 // loaded with the trial's page, not with the first one
 export const AddTreatment = defineAsyncComponent(() => import('./components/AddTreatment.vue'))
 export const SendOn = defineAsyncComponent(() => import('./components/SendOn.vue'))
-export { startLookOutbox, useLookOutbox } from './composables/useLookOutbox'
 
 export const trialRoutes: RouteRecordRaw[] = [
   { path: '/trials', name: 'trials', component: () => import('./pages/TrialsPage.vue') },

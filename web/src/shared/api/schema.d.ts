@@ -611,7 +611,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Everything of this installation as one file, without passwords; growers only. */
+        /** @description Everything of this installation as one file, without passwords; for the lead, because blind treatments are in it. */
         get: operations["everything_export"];
         put?: never;
         post?: never;
@@ -3021,6 +3021,7 @@ export interface components {
             /** Format: double */
             free_gigabytes: number;
             nightly: boolean;
+            failure: components["schemas"]["Failure"] | null;
             backups: components["schemas"]["BackupRow"][];
         };
         BackupRow: {
@@ -3030,6 +3031,7 @@ export interface components {
             /** Format: double */
             megabytes: number;
             why: string;
+            locked?: boolean;
         };
         Bag: {
             batch: number;
@@ -4116,6 +4118,11 @@ export interface components {
             factor_b: string;
             test: components["schemas"]["CrossedTest"];
             sentences: string[];
+        };
+        Failure: {
+            /** Format: date-time */
+            at: string;
+            why: string;
         };
         FateMeaning: {
             fate: (components["schemas"]["ClosingFate"] | components["schemas"]["NullEnum"]) | null;
@@ -5704,6 +5711,11 @@ export interface components {
             /** @default  */
             note?: string;
         };
+        /** @description With a passphrase the backup is locked, or a locked one is opened; blanks count. */
+        PassphraseRequest: {
+            /** @default  */
+            passphrase?: string;
+        };
         PasswordRequest: {
             old: string;
             new: string;
@@ -6529,12 +6541,17 @@ export interface components {
             record: components["schemas"]["RecordEnum"];
             id: number;
         };
+        /** @description With a passphrase the backup is locked, or a locked one is opened; blanks count. */
         RestoreFileRequest: {
+            /** @default  */
+            passphrase?: string;
             /** Format: binary */
             file: string;
         };
         /** @description A backup in the folder by its name. */
         RestoreRequest: {
+            /** @default  */
+            passphrase?: string;
             name: string;
         };
         /** @description What is here now, and under which name what was here before is kept. */
@@ -8150,7 +8167,11 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["PassphraseRequest"];
+            };
+        };
         responses: {
             201: {
                 headers: {
@@ -10510,7 +10531,9 @@ export interface operations {
     };
     practice_let_go: {
         parameters: {
-            query?: never;
+            query?: {
+                result_too?: boolean;
+            };
             header?: never;
             path: {
                 id: string;
@@ -10519,7 +10542,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The bench is gone; a result stays */
+            /** @description The bench is gone; a result stays, unless it is to go too */
             204: {
                 headers: {
                     [name: string]: unknown;

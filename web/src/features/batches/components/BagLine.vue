@@ -8,7 +8,7 @@ import type { Bag, NewBagLook } from '../api'
 
 /** One bag on the round: what it wants, one tap for fine, a second one opens the exceptions. */
 const props = defineProps<{ bag: Bag; done: string; mayCount: boolean }>()
-const emit = defineEmits<{ fine: []; found: [look: Partial<NewBagLook>, word: string] }>()
+const emit = defineEmits<{ fine: []; found: [look: Partial<NewBagLook>, word: string, kept: () => void] }>()
 
 const SEEN = [
   { value: 'dry', title: 'dry' },
@@ -68,7 +68,10 @@ function record() {
   ]
     .filter(Boolean)
     .join(', ')
-  emit('found', look, word || 'looked at')
+  emit('found', look, word || 'looked at', clear)
+}
+
+function clear() {
   open.value = false
   Object.assign(form, { seen: [], mouldy: '', sprouted: '', go: [], opened: false, note: '' })
 }

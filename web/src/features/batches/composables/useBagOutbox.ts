@@ -1,8 +1,13 @@
-import { makeOutbox } from '@/shared/composables/makeOutbox'
+import { moment } from '@/shared/format/dates'
+import { outboxOf } from '@/shared/outbox/outbox'
 import { postBagLook, type NewBagLook } from '../api'
 
-/** One box for the whole app: a round made in the cellar leaves from whatever page is open when there is signal again. */
-const outbox = makeOutbox<NewBagLook>({ name: 'bag-looks', post: postBagLook, thing: (look) => look.batch })
+/** A round made in the cellar leaves from whatever page is open when there is signal again. */
+const outbox = outboxOf<NewBagLook>({
+  kind: 'bag-looks',
+  post: postBagLook,
+  thing: (look) => look.batch,
+  words: (look) => `Look at a bag, ${moment(look.at)}`,
+})
 
-export const startBagOutbox = outbox.start
 export const useBagOutbox = () => outbox

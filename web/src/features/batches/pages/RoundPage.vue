@@ -2,9 +2,11 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
+import { rightNow } from '@/shared/api/clock'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
+import { useKept } from '@/shared/outbox/useKept'
 import { plural } from '@/shared/format/numbers'
 import { useBagRounds, type Bag, type NewBagLook } from '../api'
 import BagLine from '../components/BagLine.vue'
@@ -16,6 +18,7 @@ const route = useRoute()
 const { user } = useSession()
 const { data, isPending, error, refetch } = useBagRounds()
 const { waiting, noSignal, send, refused, decide } = useBagOutbox()
+const { notKept, keeps } = useKept()
 
 const chosen = ref<number | null>(route.query.place ? Number(route.query.place) : null)
 const rounds = computed(() => (data.value ?? []).filter((p) => chosen.value === null || p.place === chosen.value))
@@ -29,24 +32,22 @@ const left = (bags: readonly Bag[]) => bags.filter((b) => b.wants_now && !(b.bat
 const rest = computed(() => rounds.value.flatMap((p) => left(p.bags)))
 
 function fine(bag: Bag): NewBagLook {
-  const now = new Date().toISOString()
   return {
     client_id: crypto.randomUUID(),
     batch: bag.batch,
-    at: now,
-    device_at: now,
+    at: rightNow().toISOString(),
+    device_at: new Date().toISOString(),
     misted: bag.care === 'mist',
     water_changed: bag.care === 'change_water',
     opened: bag.care === 'change_water',
   }
 }
-async function record(bag: Bag, look: Partial<NewBagLook>, word: string) {
-  walked.value = { ...walked.value, [bag.batch]: word }
-  await send({ ...fine(bag), ...look })
-}
-/** One tap, kept on the device in one go: all of them or none. */
-async function allOthersFine(bags: readonly Bag[]) {
-  await Promise.all(left(bags).map((bag) => record(bag, {}, 'fine')))
+/** A tick says that the look is on the device, so it comes after that. */
+async function record(bags: readonly Bag[], look: Partial<NewBagLook>, word: string, kept = () => {}) {
+  // one tap, kept in one go: all of them or none
+  if (!(await keeps(() => Promise.all(bags.map((bag) => send({ ...fine(bag), ...look })))))) return
+  walked.value = { ...walked.value, ...Object.fromEntries(bags.map((bag) => [bag.batch, word])) }
+  kept()
 }
 </script>
 
@@ -63,12 +64,13 @@ async function allOthersFine(bags: readonly Bag[]) {
     <!-- always there, so that nothing moves under a thumb when the signal goes -->
     <p class="state quiet" role="status">
       <template v-if="waiting.length"
-        >Waiting ({{ waiting.length }}){{
-          noSignal ? ': no signal. They are kept on this device and sent once.' : '.'
+        >{{ waiting.length }} waiting to send{{
+          noSignal ? ', because there is no signal. They are safe on this device.' : '.'
         }}</template
       >
-      <template v-else>Nothing waits: what is tapped here has arrived.</template>
+      <template v-else>Everything is saved.</template>
     </p>
+    <p v-if="notKept" class="notice bad" role="alert">{{ notKept }} Nothing was recorded.</p>
     <p v-for="r in refused" :key="r.order" class="notice bad" role="alert">
       {{ r.refusal?.detail }} This look was not recorded.
       <button type="button" class="text-link" @click="decide(r, null)">Drop it</button>
@@ -105,15 +107,15 @@ async function allOthersFine(bags: readonly Bag[]) {
         :bag="b"
         :done="done[b.batch] ?? ''"
         :may-count="user?.may_count ?? false"
-        @fine="record(b, {}, 'fine')"
-        @found="(look, word) => record(b, look, word)"
+        @fine="record([b], {}, 'fine')"
+        @found="(look, word, kept) => record([b], look, word, kept)"
       />
       <v-btn
         v-if="user?.may_count && left(p.bags).length > 1"
         class="others"
         color="primary"
         block
-        @click="allOthersFine(p.bags)"
+        @click="record(left(p.bags), {}, 'fine')"
         >All {{ left(p.bags).length }} others fine</v-btn
       >
     </section>

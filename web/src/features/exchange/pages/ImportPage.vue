@@ -191,8 +191,11 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
       <section aria-label="Everything out">
         <h2 class="ruled">Everything out</h2>
         <p>
-          <a href="/api/v1/everything/" download>All records and photos as one file</a>, in open formats, without
-          passwords. It is read in above, into an empty installation.
+          <template v-if="user?.may_lead">
+            <a href="/api/v1/everything/" download>All records and photos as one file</a>, in open formats, without
+            passwords. Import it above into an empty installation.
+          </template>
+          <template v-else>The lead can save all records and photos as one file.</template>
         </p>
       </section>
     </template>

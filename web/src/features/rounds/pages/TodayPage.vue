@@ -6,6 +6,8 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { day, moment, weekdayLong, weekdayShort } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
 import { sowingTaskWords, stepWords } from '@/shared/labels'
+import { BackupNotice } from '@/features/backups'
+import { useSession } from '@/features/people'
 import { StandLine } from '@/features/stands'
 import { useToday, type BatchDay } from '../api'
 import SeasonBand from '../components/SeasonBand.vue'
@@ -14,6 +16,7 @@ import WakingList from '../components/WakingList.vue'
 import { useKeptRounds } from '../composables/useKeptRounds'
 
 useTitle(() => 'Today')
+const { user } = useSession()
 const { data, isPending, error, refetch } = useToday()
 useKeptRounds(data)
 
@@ -67,6 +70,7 @@ const empty = computed(
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="data">
       <h1>{{ heading }}</h1>
+      <BackupNotice v-if="user?.may_lead" />
       <EmptyState
         v-if="empty"
         title="No trial is running"

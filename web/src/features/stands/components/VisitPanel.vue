@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { computed, reactive, ref } from 'vue'
+import { rightNow } from '@/shared/api/clock'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import { numberOrNull, numbersIn } from '@/shared/format/numbers'
 import { choicesOf, outcomeWords, signWords } from '@/shared/labels'
 import type { NewVisit } from '../api'
 import { useVisitOutbox } from '../composables/useVisitOutbox'
 import { smallPhoto } from '@/shared/composables/smallPhoto'
+import { useKept } from '@/shared/outbox/useKept'
 
 /** A ripeness visit: tap how ripe, take the photo, record. The rest is there for those who have a hand free. */
 const props = defineProps<{ stand: number }>()
 const emit = defineEmits<{ recorded: [] }>()
 
 const { send } = useVisitOutbox()
+const { notKept, keeps } = useKept()
 const SHARES = [
   { value: 0, title: 'none ripe' },
   { value: 0.1, title: 'a few' },
@@ -68,12 +71,11 @@ async function record() {
         ? 'You opened some: how many pods or heads are there in all?'
         : ''
   if (missing.value) return
-  const now = new Date()
-  await send({
+  const visit = {
     client_id: crypto.randomUUID(),
     stand: props.stand,
-    at: now.toISOString(),
-    device_at: now.toISOString(),
+    at: rightNow().toISOString(),
+    device_at: new Date().toISOString(),
     share_ripe: form.share[0] ?? 0,
     outcome: form.end[0] ?? 'watching',
     signs: [...form.signs],
@@ -83,7 +85,8 @@ async function record() {
     opened,
     note: form.note,
     photo: photo.value,
-  })
+  }
+  if (!(await keeps(() => send(visit)))) return
   Object.assign(form, fresh())
   if (photo.value) forgetPhoto()
   emit('recorded')
@@ -108,7 +111,7 @@ function toggleEnd(ends: NonNullable<NewVisit['outcome']>[]) {
       <button v-if="picture" type="button" class="text-link" @click="forgetPhoto">Without the photo</button>
       <v-btn type="submit" color="primary" class="record" :disabled="!ready">Record the visit</v-btn>
     </div>
-    <p v-if="missing" class="notice bad" role="alert">{{ missing }}</p>
+    <p v-if="missing || notKept" class="notice bad" role="alert">{{ missing || notKept }}</p>
     <details>
       <summary>Signs, an estimate, how it ended</summary>
       <div class="form">

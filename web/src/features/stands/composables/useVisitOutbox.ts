@@ -1,8 +1,13 @@
-import { makeOutbox } from '@/shared/composables/makeOutbox'
+import { outboxOf } from '@/shared/outbox/outbox'
+import { moment } from '@/shared/format/dates'
 import { postVisit, type NewVisit } from '../api'
 
-/** One box for the whole app: a visit made at a stand leaves from whatever page is open when there is signal again. */
-const outbox = makeOutbox<NewVisit>({ name: 'visits', post: postVisit, thing: (visit) => visit.stand })
+/** A visit made at a stand leaves from whatever page is open when there is signal again. */
+const outbox = outboxOf<NewVisit>({
+  kind: 'visits',
+  post: postVisit,
+  thing: (visit) => visit.stand,
+  words: (visit) => `Visit to a stand, ${moment(visit.at)}`,
+})
 
-export const startVisitOutbox = outbox.start
 export const useVisitOutbox = () => outbox

@@ -87,7 +87,7 @@ async function saveName() {
       <p class="sentence" role="status">
         {{ next }}
         <template v-if="recorded && !here">The visit is saved.</template>
-        <template v-if="here">{{ plural(here, 'visit') }} waiting for signal, kept on this device.</template>
+        <template v-if="here">{{ plural(here, 'visit') }} waiting to send, safe on this device.</template>
       </p>
       <p v-for="r in refusedHere" :key="r.order" class="notice bad" role="alert">
         {{ r.refusal?.detail }} The visit was not recorded: please record it once more.

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useSession } from '@/features/people'
 import { rightNow } from '@/shared/api/clock'
 import FormFoot from '@/shared/components/FormFoot.vue'
+import { useKept } from '@/shared/outbox/useKept'
 import type { CountDish, CountSheet } from '../api'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { fatesIn, foundIn, noFates } from '../logic/fates'
@@ -15,15 +15,15 @@ const emit = defineEmits<{ closed: [dish: number] }>()
 const open = defineModel<boolean>('open', { required: true })
 
 const { send } = useLookOutbox()
-const { user } = useSession()
+const { notKept, keeps } = useKept()
 const fates = ref(noFates())
 
 async function close() {
   const counts = fatesIn(fates.value)
   if (foundIn(fates.value) > props.remaining) return
   const body = { client_id: crypto.randomUUID(), dish: props.dish.id, at: rightNow().toISOString(), ...counts }
-  await send({ kind: 'closing', who: user.value?.id ?? 0, trial: props.trial, code: props.dish.code, body })
-  emit('closed', props.dish.id)
+  const closing = { kind: 'closing' as const, trial: props.trial, code: props.dish.code, body }
+  if (await keeps(() => send(closing))) emit('closed', props.dish.id)
 }
 </script>
 
@@ -34,7 +34,7 @@ async function close() {
   <form v-else class="close" @submit.prevent="close">
     <p>{{ remaining }} seeds are left. Cut or press them; leave a field empty where you did not check.</p>
     <FateFields v-model="fates" :remaining="remaining" :meanings="meanings" :told="false" />
-    <FormFoot action="Close the dish" :busy="false" sentence="" leave="Keep counting" @leave="open = false" />
+    <FormFoot action="Close the dish" :busy="false" :sentence="notKept" leave="Keep counting" @leave="open = false" />
   </form>
 </template>
 

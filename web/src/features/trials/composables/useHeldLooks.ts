@@ -1,5 +1,4 @@
 import { computed, ref, watch, type Ref } from 'vue'
-import { useSession } from '@/features/people'
 import type { CountDish } from '../api'
 import type { Kind } from '../logic/entry'
 import { countsOf } from '../logic/onTheDevice'
@@ -14,7 +13,6 @@ const DECISIONS = new Set(['counted_meanwhile', 'dish_closed', 'before_sowing', 
  */
 export function useHeldLooks(trial: Ref<number>, forget: (client_id: string) => boolean) {
   const { refused, send, decide } = useLookOutbox()
-  const { user } = useSession()
   const inHand = ref<Record<number, Held>>({})
   const said = ref('')
   const own = computed(() => refused.value.filter((r) => r.item.trial === trial.value))
@@ -57,7 +55,7 @@ export function useHeldLooks(trial: Ref<number>, forget: (client_id: string) => 
       note: last.note,
       ...Object.fromEntries(Object.entries(counts).map(([k, n]) => [`new_${k}`, k === kind ? Math.max(0, n - by) : n])),
     }
-    await send({ kind: 'look', who: user.value?.id ?? 0, trial: trial.value, code: dish.code, photo: null, body })
+    await send({ kind: 'look', trial: trial.value, code: dish.code, photo: null, body })
   }
 
   const clear = () => (said.value = '')

@@ -1,12 +1,10 @@
-import { watch } from 'vue'
-import { useSession } from '@/features/people'
-import { makeOutbox } from '@/shared/composables/makeOutbox'
-import type { Row } from '@/shared/composables/deviceBox'
+import { moment } from '@/shared/format/dates'
+import type { Row } from '@/shared/outbox/box'
+import { outboxOf } from '@/shared/outbox/outbox'
 import { fetchCountSheet, postClosing, postLook, postPhoto, type NewClosing, type NewLook } from '../api'
 
-/** What waits for the server: a look with its photo, or the closing of a dish. `who` made it: nobody else sends it. */
+/** What waits for the server: a look with its photo, or the closing of a dish. */
 interface Made {
-  who: number
   trial: number
   code: string
 }
@@ -22,20 +20,18 @@ export interface WaitingClosing extends Made {
 export type Waiting = WaitingLook | WaitingClosing
 export type Held = Row<Waiting>
 
-const { user } = useSession()
-
 async function post(item: Waiting) {
   if (item.kind === 'closing') return postClosing(item.body)
   if (item.photo && item.body.photo) await postPhoto(item.body.photo, item.photo)
   return postLook(item.body)
 }
 
-/** One box for the whole app: what was counted without signal leaves from whatever page is open when there is signal again. */
-const outbox = makeOutbox<Waiting>({
-  name: 'looks',
+/** What was counted without signal leaves from whatever page is open when there is signal again. */
+const outbox = outboxOf<Waiting>({
+  kind: 'looks',
   post,
-  mayLeave: (item) => item.who === user.value?.id,
   thing: (item) => item.body.dish,
+  words: (item) => `Dish ${item.code}: ${item.kind === 'look' ? 'look' : 'closing'}, ${moment(item.body.at)}`,
   arrived(queries, last) {
     // the sheet of a round in hand is not pulled from under the thumb; the copy kept for hours without signal is renewed
     void queries.invalidateQueries({ predicate: (q) => !q.queryKey.includes('count-sheet') })
@@ -43,8 +39,4 @@ const outbox = makeOutbox<Waiting>({
   },
 })
 
-// whose looks they are may leave as soon as that person is here again
-watch(user, () => void outbox.flush())
-
-export const startLookOutbox = outbox.start
 export const useLookOutbox = () => outbox

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { useSession } from '@/features/people'
 import { rightNow } from '@/shared/api/clock'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
@@ -10,6 +9,7 @@ import DishDrawing from '@/shared/drawing/DishDrawing.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural, seeds } from '@/shared/format/numbers'
 import { fateWords, stopWords } from '@/shared/labels'
+import { useKept } from '@/shared/outbox/useKept'
 import { useCountSheet, type CountDish } from '../api'
 import FateFields from '../components/FateFields.vue'
 import HeldLooks from '../components/HeldLooks.vue'
@@ -19,9 +19,9 @@ import { withWaiting } from '../logic/onTheDevice'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
-const { user } = useSession()
 const { data, isPending, error, refetch } = useCountSheet(id)
 const { waiting, refused, ready: known, send } = useLookOutbox()
+const { notKept, keeps } = useKept()
 useTitle(() => (data.value ? `Close ${data.value.code}` : 'Close'))
 
 const shut = ref<number[]>([])
@@ -69,12 +69,11 @@ async function close(dishes: readonly CountDish[]) {
   const at = rightNow().toISOString()
   const shutNow = dishes.filter((d) => sum(d) <= d.remaining)
   // kept on the device in one go: all of them or none
-  await Promise.all(
-    shutNow.map((d) => {
-      const body = { client_id: crypto.randomUUID(), dish: d.id, at, ...fatesIn(fatesOf(d)) }
-      return send({ kind: 'closing', who: user.value?.id ?? 0, trial: id.value, code: d.code, body })
-    }),
-  )
+  const closing = (d: CountDish) => {
+    const body = { client_id: crypto.randomUUID(), dish: d.id, at, ...fatesIn(fatesOf(d)) }
+    return send({ kind: 'closing', trial: id.value, code: d.code, body })
+  }
+  if (!(await keeps(() => Promise.all(shutNow.map(closing))))) return
   shut.value = [...shut.value, ...shutNow.map((d) => d.id)]
   skipping.value = false
 }
@@ -101,6 +100,7 @@ async function close(dishes: readonly CountDish[]) {
         The stop rule (nothing new for 7 days or 3 times the mean time, whichever is longer, and the planned
         {{ Math.round(sheet.length_days) }} days over). {{ rule }}. It is advice.
       </p>
+      <p v-if="notKept" class="notice bad" role="alert">{{ notKept }} No dish was closed.</p>
       <HazardBanner :hazards="sheet.hazards" />
       <dl class="meanings">
         <template v-for="m in sheet.fates" :key="m.fate ?? 'none'">

@@ -2,8 +2,8 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
-import { useSession } from '@/features/people'
 import { clockOff } from '@/shared/api/clock'
+import { NOT_KEPT } from '@/shared/outbox/outbox'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural } from '@/shared/format/numbers'
@@ -31,7 +31,6 @@ const DOOR_MS = 800
 const route = useRoute()
 const router = useRouter()
 const queries = useQueryClient()
-const { user } = useSession()
 const id = computed(() => Number(route.params.id))
 const { data, isPending, error, refetch } = useCountSheet(id)
 useTitle(() => (data.value ? `Count ${data.value.code}` : 'Count'))
@@ -47,11 +46,10 @@ const sheet = computed(() => {
   return withWaiting(data.value, looks, [...closedHere.value, ...closings])
 })
 const round = useRound(sheet, (body, d, extras) => {
-  const more = { who: user.value?.id ?? 0, trial: id.value, code: d.code, photo: extras.photo?.blob ?? null }
+  const more = { trial: id.value, code: d.code, photo: extras.photo?.blob ?? null }
   back.sendOrReplace({ kind: 'look', body, ...more }).catch(() => {
     round.forget(body.client_id)
-    back.said.value =
-      'This device could not keep the look: its storage is full or locked. Make room, then save it again.'
+    back.said.value = NOT_KEPT
   })
 })
 const { at, dish, dishes, entry, extras, places, made, saved, over, found, canTakeBack } = round
@@ -69,7 +67,7 @@ const remaining = computed(() =>
 )
 const unlooked = computed(() => dishes.value.slice(at.value).filter((d) => !made.value[d.id]).length)
 const signal = computed(() => ({
-  words: ours.value.length ? `waiting (${ours.value.length})` : saved.value ? 'saved' : '',
+  words: ours.value.length ? `${ours.value.length} waiting to send` : saved.value ? 'saved' : '',
   bad: outbox.noSignal.value,
 }))
 
@@ -207,11 +205,11 @@ onBeforeRouteLeave(async () => {
     <div class="body">
       <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
       <p v-if="outbox.noSignal.value && ours.length" class="notice">
-        No signal: {{ plural(ours.length, 'look') }} kept on this device, sent by itself later.
+        No signal. {{ plural(ours.length, 'look') }} waiting to send, safe on this device.
       </p>
       <p v-if="clockOff" class="notice">
         This device’s clock is {{ plural(Math.round(Math.abs(clockOff) / 60_000), 'minute') }}
-        {{ clockOff > 0 ? 'behind' : 'ahead' }}; looks get the right time all the same.
+        {{ clockOff > 0 ? 'slow' : 'fast' }}; looks get the right time all the same.
       </p>
       <div v-if="back.said.value" class="notice bad" role="alert">
         {{ back.said.value }} It was not recorded; its numbers are here again.
