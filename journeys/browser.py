@@ -70,6 +70,15 @@ class Browser:
                 worker.close()
             self._workers = []
 
+    def in_the_worker(self, script: str) -> None:
+        """Run a script in the page's service worker."""
+        for url in self._worker_addresses():
+            worker = websocket.create_connection(url, suppress_origin=True)
+            worker.send(json.dumps({"id": 1, "method": "Runtime.evaluate", "params": {"expression": script}}))
+            while json.loads(worker.recv()).get("id") != 1:
+                pass
+            worker.close()
+
     def _worker_addresses(self) -> list[str]:
         address = self.driver.capabilities["goog:chromeOptions"]["debuggerAddress"]
         with urlopen(f"http://{address}/json/list") as answer:

@@ -77,7 +77,7 @@ class OnThePracticeBench(Journey):
         self.assertEqual((Lot.objects.count(), Trial.objects.count(), Look.objects.count(), Recipe.objects.count()), before)
         page.press("Leave the bench")
         page.heading("Practice bench")
-        page.see("//li[contains(., 'Does cold wake it?')]//a[contains(., 'What came of it')]")
+        page.see("//li[contains(., 'Does cold wake it?')]//a[contains(., 'See the result')]")
         self.assertEqual(page.texts("aside.bench"), [])
 
     def test_another_tab_stays_in_the_nursery(self):

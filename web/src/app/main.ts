@@ -7,7 +7,7 @@ import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createApp, watch } from 'vue'
 import { useSession } from '@/features/people'
 import { outbox } from '@/shared/outbox/outbox'
-// each tells the outbox how one of its records is sent
+// each of these tells the outbox how its records are sent
 import '@/features/batches'
 import '@/features/stands'
 import '@/features/trials'

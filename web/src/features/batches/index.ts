@@ -1,5 +1,7 @@
 import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
+// tells the outbox, on whatever page, how one of these records is sent
+import './composables/useBagOutbox'
 
 export const BagsButton = defineAsyncComponent(() => import('./components/BagsButton.vue'))
 

@@ -1,4 +1,6 @@
 import type { RouteRecordRaw } from 'vue-router'
+// tells the outbox, on whatever page, how one of these records is sent
+import './composables/useVisitOutbox'
 
 export { useStand, type Stand, type StandRow } from './api'
 export { default as StandLine } from './components/StandLine.vue'

@@ -1,5 +1,7 @@
 import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
+// tells the outbox, on whatever page, how one of these records is sent
+import './composables/useLookOutbox'
 
 export { fetchCountSheet, useDishChanges, useTrialChanges, useTrials } from './api'
 // loaded with the trial's page, not with the first one
