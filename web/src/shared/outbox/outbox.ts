@@ -26,7 +26,9 @@ export interface Sending<T> {
 
 const kinds = new Map<string, Sending<unknown>>()
 const rows = shallowRef<Row[]>([])
-const noSignal = ref(false)
+/** Why nothing leaves just now: no way to the server, nobody signed in, or a server that takes nothing. */
+const held = ref<'no signal' | 'signed out' | 'server busy' | null>(null)
+const noSignal = computed(() => held.value !== null)
 /** What waits on the device was read: a page that shows counts begins with it. */
 const ready = ref(false)
 /** Whether the browser promised to keep the box when its storage runs low; null where it was not asked yet. */
@@ -82,7 +84,7 @@ async function drain() {
       if (!(error instanceof Problem)) throw error
       const { status, code, detail, question, current } = error
       if (NOTHING_ARRIVES.has(status) || (status === 403 && code !== 'not_allowed')) {
-        noSignal.value = true
+        held.value = status === 0 ? 'no signal' : status === 401 || status === 403 ? 'signed out' : 'server busy'
         again()
         break
       }
@@ -92,7 +94,7 @@ async function drain() {
         await box.put({ ...row, tries: row.tries + 1, trouble: detail })
       } else await box.put({ ...row, refusal: { status, code, detail, question, current } })
     }
-    noSignal.value = false
+    held.value = null
     pause = FIRST_PAUSE_MS
     await reread()
   }
@@ -169,7 +171,7 @@ async function start(client: QueryClient, who: () => number | null) {
 export const outbox = {
   waiting: computed(() => rows.value.filter((r) => !r.refusal)),
   refused: computed(() => rows.value.filter((r) => r.refusal)),
-  noSignal,
+  held,
   lasting,
   flush,
   decide,

@@ -203,6 +203,11 @@ li {
 
 .make {
   max-width: 640px;
+  margin-bottom: 12px;
+}
+
+.notice .actions {
+  margin-top: 10px;
 }
 
 .lock {

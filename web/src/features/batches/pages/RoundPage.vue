@@ -68,9 +68,9 @@ async function record(bags: readonly Bag[], look: Partial<NewBagLook>, word: str
           noSignal ? ', because there is no signal. They are safe on this device.' : '.'
         }}</template
       >
-      <template v-else>Everything is saved.</template>
+      <template v-else-if="!notKept">Everything is saved.</template>
     </p>
-    <p v-if="notKept" class="notice bad" role="alert">{{ notKept }} Nothing was recorded.</p>
+    <p v-if="notKept" class="notice bad kept-not" role="alert">{{ notKept }} Nothing was recorded.</p>
     <p v-for="r in refused" :key="r.order" class="notice bad" role="alert">
       {{ r.refusal?.detail }} This look was not recorded.
       <button type="button" class="text-link" @click="decide(r, null)">Drop it</button>
@@ -132,6 +132,13 @@ async function record(bags: readonly Bag[], look: Partial<NewBagLook>, word: str
 .state {
   min-height: 3em;
   margin: 0;
+}
+
+/* seen wherever on the page the tap was */
+.kept-not {
+  position: sticky;
+  z-index: 5;
+  top: 0;
 }
 
 .places {

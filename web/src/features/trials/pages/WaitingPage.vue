@@ -12,7 +12,12 @@ import { useLookOutbox } from '../composables/useLookOutbox'
 /** Everything on this device that the server does not have yet: what waits, and what somebody must decide. */
 useTitle(() => 'Not sent yet')
 const { user } = useSession()
-const { waiting, refused, noSignal, lasting, flush, decide, claim, words } = outbox
+const { waiting, refused, held, lasting, flush, decide, claim, words } = outbox
+const HELD = {
+  'no signal': 'No signal. They are safe on this device and leave when the signal is back.',
+  'signed out': 'You are signed out here. They are safe on this device: sign in again, and they leave.',
+  'server busy': 'The server takes nothing just now. They are safe on this device and leave when it does.',
+}
 const { refused: heldLooks } = useLookOutbox()
 const heldOthers = computed(() => refused.value.filter((row) => !heldLooks.value.some((l) => l.order === row.order)))
 </script>
@@ -41,7 +46,7 @@ const heldOthers = computed(() => refused.value.filter((row) => !heldLooks.value
     <template v-if="waiting.length">
       <h2>Waiting to send</h2>
       <p>
-        {{ noSignal ? 'No signal. They are safe on this device and leave when it is back.' : 'On their way.' }}
+        {{ held ? HELD[held] : 'On their way.' }}
         <button type="button" class="text-link" @click="flush()">Try now</button>
       </p>
       <ul class="plain">
@@ -70,6 +75,16 @@ const heldOthers = computed(() => refused.value.filter((row) => !heldLooks.value
 <style scoped>
 .narrow {
   max-width: 720px;
+}
+
+h1,
+h2,
+.notice {
+  margin-bottom: 12px;
+}
+
+h2 {
+  margin-top: 20px;
 }
 
 .held {
