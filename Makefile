@@ -18,7 +18,7 @@ DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACK
 LAN_ENV := $(if $(OWN),,$(DEMO_ENV))
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo serve serve-lan backup restore test vectors answers screenshots bench fuzz format schema clean
+.PHONY: help demo serve serve-lan backup restore test vectors answers screenshots bench fuzz torture format schema clean
 
 help: ## what there is
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -37,6 +37,12 @@ $(STAMPS)/run: $(STAMPS)/venv requirements/run.txt
 
 $(STAMPS)/dev: $(STAMPS)/run requirements/dev.txt
 	$(VENV)/bin/uv pip install --quiet --python $(PY) --require-hashes -r requirements/dev.txt
+	touch $@
+
+# an environment of its own: the second fuzzer brings other versions of what we use
+$(STAMPS)/fuzz: $(STAMPS)/venv requirements/fuzz.txt
+	test -x $(VENV)/fuzz/bin/python || $(PYTHON) -m venv $(VENV)/fuzz
+	$(VENV)/bin/uv pip install --quiet --python $(VENV)/fuzz/bin/python --require-hashes -r requirements/fuzz.txt
 	touch $@
 
 $(STAMPS)/node: $(STAMPS)/venv requirements/node.txt
@@ -70,8 +76,8 @@ serve-lan: $(STAMPS)/run $(STAMPS)/web ## serve the demo, or with OWN=1 your own
 	@mkdir -p var
 	@$(LAN_ENV) $(PY) -m scripts.serve_lan $(if $(OWN),,--demo)
 
-backup: $(STAMPS)/run ## make a backup of the database and the photos, while it runs
-	@$(PY) manage.py backup
+backup: $(STAMPS)/run ## make a backup of the database and the photos, while it runs; LOCK=1: one that a passphrase opens
+	@$(PY) manage.py backup $(if $(LOCK),--lock)
 
 restore: $(STAMPS)/run ## put a backup in the place of everything: make restore FILE=path
 	@$(PY) manage.py restore $(FILE)
@@ -101,8 +107,14 @@ screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures
 bench: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## measure what must be fast, print a table
 	@$(PY) -m scripts.bench
 
-fuzz: $(STAMPS)/dev ## ask the API 10,000 times from its own schema: make fuzz [SEED=n]
+fuzz: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/fuzz ## ask the API 10,000 times from its own schema, then by a second fuzzer: make fuzz [SEED=n]
 	AWAKE_FURROW_FUZZ=10000 AWAKE_FURROW_FUZZ_SEED=$(or $(SEED),8) $(PY) manage.py test server.tests.test_fuzz
+	$(PY) -m scripts.second_fuzzer $(VENV)/fuzz/bin/st $(or $(SEED),8)
+
+torture: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## kill it, fill its disk, damage its files, turn its clock, count all the same
+	AWAKE_FURROW_BLOWS=30 AWAKE_FURROW_LEAST_LOOKS=2000 AWAKE_FURROW_DAMAGED=3000 $(PY) manage.py test \
+		server.tests.test_torture server.tests.test_damaged_files server.backups scripts.tests.test_serve_lan \
+		journeys.test_device_faults journeys.test_faults journeys.test_without_signal
 
 # --- writing ---
 

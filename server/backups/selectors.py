@@ -8,7 +8,7 @@ import zipfile
 from dataclasses import dataclass, fields
 from datetime import UTC, datetime
 from pathlib import Path
-from typing import IO
+from typing import IO, Any
 
 from django.conf import settings
 from django.db import connection
@@ -17,7 +17,10 @@ from django.db.migrations.loader import MigrationLoader
 from server.backups.form import DATABASE, FORMAT, LOCKED, MANIFEST, SUFFIX, VERSION, Manifest, digest_of, folder
 from server.backups.nights import Failure, last_failure
 from server.backups.problems import NotRestorable, damaged, newer
+from server.record_kinds.zips import ZIP_ERRORS
 from server.rest.problems import Problem
+
+LARGEST_MANIFEST = 50_000_000
 
 
 @dataclass(frozen=True)
@@ -131,27 +134,48 @@ def backup_folder() -> BackupFolder:
 
 
 def read_manifest(file: Path | IO[bytes]) -> Manifest:
-    """The manifest of a backup, every part held against its checksum; refused with the reason where it cannot be restored."""
+    """The manifest of a backup, every part compared with its checksum; refused with the reason where it cannot be restored."""
     try:
         with zipfile.ZipFile(file) as box:
+            if box.getinfo(MANIFEST).file_size > LARGEST_MANIFEST:
+                raise damaged(f"“{MANIFEST}”")
             raw = box.read(MANIFEST)
             told = json.loads(raw)
-            if told.get("format") != FORMAT:
+            if not isinstance(told, dict) or told.get("format") != FORMAT:
                 raise NotRestorable("This file is no backup of Awake Furrow.", code="not_a_backup")
             if told.get("version") != VERSION:
                 raise newer(f"it has form {told.get('version')}, this application reads form {VERSION}")
             if box.comment.decode("ascii", "replace") != hashlib.sha256(raw).hexdigest():
                 raise damaged(f"“{MANIFEST}”")
-            for part, digest in told["parts"].items():
+            manifest = _manifest(told)
+            for part, digest in manifest.parts.items():
                 with box.open(part) as page:
                     if digest_of(page) != digest:
                         raise damaged("its database" if part == DATABASE else f"“{part}”")
-    except (zipfile.BadZipFile, EOFError, KeyError, ValueError, zipfile.zlib.error, NotImplementedError) as error:  # type: ignore[attr-defined]
+    except (*ZIP_ERRORS, RecursionError) as error:
         detail = "This file is damaged, or no backup: it cannot be unpacked whole. Nothing was changed."
         raise NotRestorable(detail, code="damaged_backup") from error
-    manifest = Manifest(**{f.name: told[f.name] for f in fields(Manifest) if f.name in told})
     known = MigrationLoader(None).disk_migrations
     unknown = [f"{app} {m}" for app, names in manifest.migrations.items() for m in names if (app, m) not in known]
     if unknown:
         raise newer(f"version {manifest.app_version} made it, this is {settings.APP_VERSION}, which does not know its {unknown[0]}")
     return manifest
+
+
+def _manifest(told: dict[str, Any]) -> Manifest:
+    """What was read, of the form that it must have."""
+    numbers = all(isinstance(told.get(name), int) for name in ("lots", "trials", "looks", "photos"))
+    texts = all(isinstance(told.get(name), str) for name in ("made_at", "app_version"))
+    lists = all(_all_text(told.get(name)) for name in ("missing_photos", "health"))
+    parts, migrations = told.get("parts"), told.get("migrations")
+    dicts = isinstance(parts, dict) and _all_text(list(parts.values())) and DATABASE in parts
+    dicts = dicts and isinstance(migrations, dict) and all(_all_text(names) for names in migrations.values())
+    if not (numbers and texts and lists and dicts):
+        raise damaged(f"“{MANIFEST}”")
+    # raises ValueError where it is no time
+    datetime.fromisoformat(told["made_at"])
+    return Manifest(**{f.name: told[f.name] for f in fields(Manifest) if f.name in told})
+
+
+def _all_text(found: object) -> bool:
+    return isinstance(found, list) and all(isinstance(x, str) for x in found)

@@ -12,10 +12,12 @@ SCHEMA = Path(__file__).parents[2] / "docs" / "api" / "openapi.yaml"
 WRITES = {"post", "put", "patch", "delete"}
 ODD_TEXTS = (
     "", " ", "x", "ä" * 300, "0", "-1", "1e309", "NaN", "null", "'; --", "\u0000", "\u202e", "😀",
-    "2026-02-30", "25:61", "%00", "=1+1", "[]", "{}",
+    "\ud800", "a\nb\r\n\tc: d", "²", "9" * 30, "2026-02-30", "25:61", "%00", "=1+1", "[]", "{}",
 )  # fmt: skip
 ODD_NUMBERS = (0, -1, 1, 2, 0.5, 1e-9, 1e9, -1e9, 2**31, 2**63, 2**70, 1e308)
 ODD = (None, True, [], {}, [[]], "x", 7, -1.5, [None], {"a": 1})
+# of the header that names a bench, where one is sent
+ODD_BENCHES = ("²", "9" * 40, "-1", "x", "1", " ")
 DAYS = ("2026-11-28", "2020-02-29", "0001-01-01", "9999-12-31", "1900-01-01")
 UUIDS = ("00000000-0000-4000-8000-000000000001", "6f9619ff-8b86-4d01-b42d-00cf4fc964ff")
 DEEPEST = 4
@@ -23,12 +25,13 @@ DEEPEST = 4
 
 @dataclass(frozen=True)
 class Call:
-    """One request: its method, its address, its body, and how it is sent."""
+    """One request: its method, its address, its body, how it is sent, and the bench that it names."""
 
     method: str
     path: str
     body: Any
     form: bool
+    bench: str = ""
 
 
 class Fuzz:
@@ -68,7 +71,7 @@ class Fuzz:
         body = next((self.value(c["schema"]) for c in content.values()), None)
         if body is not None and self.draw.random() < 0.08:
             body = self.draw.choice(ODD)
-        return Call(method, path, body, form)
+        return Call(method, path, body, form, self.draw.choice(ODD_BENCHES) if self.draw.random() < 0.02 else "")
 
     def _path_value(self, parameter: dict[str, Any]) -> str:
         if self.draw.random() < 0.85 and parameter["schema"].get("type") == "integer":

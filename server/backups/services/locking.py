@@ -12,6 +12,7 @@ import pyrage
 
 from server.backups.form import CHUNK
 from server.backups.problems import NotRestorable
+from server.record_kinds.zips import ZIP_ERRORS
 from server.rest.problems import refused
 
 KEY, CONTENT = "key.age", "backup.zip.age"
@@ -40,7 +41,7 @@ def is_locked(file: Path | IO[bytes]) -> bool:
     try:
         with zipfile.ZipFile(file) as box:
             return {KEY, CONTENT} <= set(box.namelist())
-    except (zipfile.BadZipFile, OSError, ValueError):
+    except ZIP_ERRORS:
         return False
 
 
@@ -53,7 +54,7 @@ def unlock(file: Path | IO[bytes], passphrase: str, target: Path) -> None:
         try:
             with box.open(CONTENT) as locked, target.open("wb") as plain:
                 pyrage.decrypt_io(locked, plain, [key])
-        except (pyrage.DecryptError, zipfile.BadZipFile, EOFError, OSError) as error:
+        except (pyrage.DecryptError, *ZIP_ERRORS) as error:
             raise NotRestorable(
                 "This backup is damaged: it cannot be unlocked whole. Nothing was changed.", code="damaged_backup"
             ) from error
@@ -65,6 +66,6 @@ def _key(box: zipfile.ZipFile, passphrase: str) -> "pyrage.x25519.Identity":
             # a key has 74 characters and its lock some hundred bytes; more is no key
             opened = pyrage.passphrase.decrypt(page.read(CHUNK), passphrase)
         return pyrage.x25519.Identity.from_str(opened.decode("ascii"))
-    except (pyrage.DecryptError, pyrage.IdentityError, zipfile.BadZipFile, ValueError, EOFError) as error:
+    except (pyrage.DecryptError, pyrage.IdentityError, *ZIP_ERRORS) as error:
         message = "This passphrase does not open the backup. Check it; capitals and spaces count. Nothing was changed."
         raise refused("/passphrase", "wrong_passphrase", message) from error

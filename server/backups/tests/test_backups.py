@@ -1,4 +1,5 @@
 import errno
+import hashlib
 import io
 import json
 import sqlite3
@@ -140,6 +141,29 @@ class Refused(Backups):
             parts[MANIFEST] = parts[MANIFEST].replace(b'"lots": 1', b'"lots": 9')
 
         self.check_refused(self.rewritten(self.made(), change), "damaged_backup", f"“{MANIFEST}” is not what was written")
+
+    def test_a_manifest_that_somebody_made_is_damage_too(self):
+        name = self.made()
+        path = Path(self.folder.name) / name
+        with zipfile.ZipFile(path) as box:
+            database, told = box.read(DATABASE), json.loads(box.read(MANIFEST))
+        for change in (
+            {"parts": []},
+            {"parts": {}},
+            {"lots": "many"}, {"made_at": "soon"}, {"migrations": [1]}, {"migrations": {"lots": 1}}, {"health": None},
+        ):  # fmt: skip
+            raw = json.dumps(told | change).encode()
+            with zipfile.ZipFile(path, "w") as box:
+                box.writestr(DATABASE, database)
+                box.writestr(MANIFEST, raw)
+                box.comment = hashlib.sha256(raw).hexdigest().encode()
+            with self.subTest(change):
+                self.assertProblem(self.restore(name), 422, "damaged_backup")
+        for raw in (b"[]", b"7", b"[" * 100_000):
+            with zipfile.ZipFile(path, "w") as box:
+                box.writestr(MANIFEST, raw)
+            self.assertEqual(self.restore(name).status_code, 422)
+        self.assertTrue(Lot.objects.filter(code="KEEP-1").exists())
 
     def test_what_a_newer_application_made_is_refused_with_what_is_unknown(self):
         with mock.patch.object(making, "Manifest", side_effect=newer_manifest):

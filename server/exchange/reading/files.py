@@ -12,6 +12,7 @@ from server.exchange.formats.archive import ARCHIVE_NAME
 from server.exchange.formats.record import FORMAT
 from server.exchange.reading.apart import json_apart, sheets_apart
 from server.exchange.reading.cells import Limits, Unreadable
+from server.record_kinds.zips import ZIP_ERRORS
 from server.rest.problems import Refused, field_error
 
 LARGEST_BYTES = 40_000_000
@@ -80,7 +81,7 @@ def _zipped(name: str, content: bytes) -> ReadFile:
                 return ReadFile(FileKind.EVERYTHING, [])
             if TRIAL_NAME in names:
                 return _trial(name, box.read(TRIAL_NAME))
-    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, OSError, ValueError):
+    except ZIP_ERRORS:
         raise refused_file("damaged_file", f"“{name}” is damaged: it cannot be unpacked. Save or download it again.") from None
     if "xl/workbook.xml" not in names:
         raise refused_file("unknown_file", f"“{name}” holds neither a table, nor a trial, nor everything of an Awake Furrow.")

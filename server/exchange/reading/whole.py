@@ -4,7 +4,6 @@ import hashlib
 import io
 import math
 import zipfile
-import zlib
 from collections.abc import Iterator
 from typing import Any
 
@@ -23,6 +22,7 @@ from server.exchange.formats.archive import (
 from server.exchange.reading.cells import MOST_JSON_MARKS, Unreadable, json_value
 from server.exchange.reading.files import refused_file
 from server.people.models import Person
+from server.record_kinds.zips import ZIP_ERRORS
 from server.rest.problems import Problem, Refused
 
 # what may be there already: who signed in to import it, and their working year
@@ -67,7 +67,7 @@ def told_of(content: bytes) -> Json:
             told = _list_of(box)
             _check_tables(box, told)
             _check_photos(box, told)
-    except (zipfile.BadZipFile, KeyError, EOFError, NotImplementedError, OSError, RuntimeError, zlib.error):
+    except ZIP_ERRORS:
         raise refused_file("damaged_file", "This file is damaged: it cannot be unpacked whole.") from None
     return told
 
