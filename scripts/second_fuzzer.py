@@ -1,6 +1,6 @@
 """Ask a demo of its own from its OpenAPI file, by a fuzzer that knows nothing of ours: ``python -m scripts.second_fuzzer ST [SEED]``.
 
-`ST` is the program. Left out is what would end the asking: the session, people who may sign in, and restoring a backup.
+`ST` is the program. Left out is what would end the asking (the session, people who may sign in) and backups, which are slow on purpose where they are locked.
 """
 
 import os
@@ -11,7 +11,7 @@ from pathlib import Path
 from scripts.demo_server import Api, DemoServer
 
 SCHEMA = Path("docs/api/openapi.yaml")
-LEFT_OUT = r"^/api/v1/(session|people|invitations/accept|backups/restore|balance|schema|docs)"
+LEFT_OUT = r"^/api/v1/(session|people|invitations/accept|backups|balance|schema|docs)"
 # of some 190 operations, so that there are 3,000 requests and more
 EXAMPLES = 20
 LONGEST_SECONDS = 2.0

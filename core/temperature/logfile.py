@@ -8,7 +8,7 @@ import csv
 import io
 import re
 from collections import Counter
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime, tzinfo
 
@@ -81,7 +81,7 @@ def guess_layout(text: str) -> LogLayout:
     Raises
     ------
     CoreError
-        ``log_empty``, ``log_no_columns``: no column of times beside one of temperatures.
+        ``log_empty``, ``log_no_columns``: no column of times beside one of temperatures; ``log_unreadable``: no table at all.
     """
     lines = [x for x in text.lstrip("\ufeff").splitlines()[: 4 * LOOKED_AT] if x.strip()][:LOOKED_AT]
     if not lines:
@@ -131,7 +131,7 @@ def read_log(text: str, zone: tzinfo, layout: LogLayout | None = None, *, now: d
     limit = None if now is None else now.timestamp()
     width = max(layout.time_column, layout.temperature_column, layout.clock_column or 0)
     content = 0
-    for number, raw in enumerate(csv.reader(io.StringIO(text.lstrip("\ufeff")), delimiter=layout.delimiter), 1):
+    for number, raw in enumerate(_rows(text.lstrip("\ufeff"), layout.delimiter), 1):
         if not any(x.strip() for x in raw):
             continue
         content += 1
@@ -183,7 +183,16 @@ def _delimiters(lines: Sequence[str]) -> list[str]:
 
 
 def _split(line: str, delimiter: str) -> list[str]:
-    return [x.strip() for x in next(csv.reader([line], delimiter=delimiter))]
+    return [x.strip() for x in next(_rows(line, delimiter))]
+
+
+def _rows(text: str, delimiter: str) -> Iterator[list[str]]:
+    """The rows of a text, whatever ends its lines."""
+    try:
+        yield from csv.reader(io.StringIO(text, newline=None), delimiter=delimiter)
+    except csv.Error as error:
+        message = f"This file cannot be read as a table of times and temperatures ({error}). Export it from the logger again, as CSV."
+        raise CoreError(message, code="log_unreadable", parameter="text") from error
 
 
 def _columns(rows: list[list[str]]) -> tuple[int, int, int | None, int] | None:

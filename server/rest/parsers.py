@@ -3,6 +3,7 @@
 from collections.abc import Mapping
 from typing import IO, Any
 
+from rest_framework import serializers
 from rest_framework.exceptions import ParseError
 from rest_framework.parsers import JSONParser
 
@@ -16,6 +17,18 @@ class SafeJson(JSONParser):
     def parse(self, stream: IO[Any], media_type: str | None = None, parser_context: Mapping[str, Any] | None = None) -> dict[str, Any]:
         try:
             found: dict[str, Any] = super().parse(stream, media_type, parser_context)
+        except RecursionError:
+            raise _too_deep() from None
+        _check(found)
+        return found
+
+
+class SafeJsonField(serializers.JSONField):
+    """JSON in a field of a form, read as carefully as a body."""
+
+    def to_internal_value(self, data: Any) -> Any:
+        try:
+            found = super().to_internal_value(data)
         except RecursionError:
             raise _too_deep() from None
         _check(found)

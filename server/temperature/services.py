@@ -23,6 +23,8 @@ from server.temperature.models import PlaceEvent, TemperatureLog
 from server.temperature.selectors import moment_of, packed
 
 MOST_BYTES = 20_000_000
+# a reading every five minutes for ten years
+MOST_LINES = 1_200_000
 MOST_LEFT_OUT_KEPT = 500
 MANY_LEFT_OUT = 0.2
 
@@ -31,6 +33,8 @@ def read_text(raw: bytes) -> str:
     """The text of an uploaded log, in one of the codings that loggers write."""
     if len(raw) > MOST_BYTES:
         raise refused("/file", "file_too_large", f"This file has {len(raw) / 1e6:.0f} MB; a log may have {MOST_BYTES / 1e6:.0f} MB.")
+    if (lines := raw.count(b"\n") + raw.count(b"\r")) > MOST_LINES:
+        raise refused("/file", "file_too_large", f"This file has {lines:,} lines; a log may have {MOST_LINES:,}. Split it.")
     if b"\0" in raw[:4] or raw[:2] in (b"\xff\xfe", b"\xfe\xff"):
         try:
             return raw.decode("utf-16")

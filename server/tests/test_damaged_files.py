@@ -8,15 +8,18 @@ import json
 import os
 import resource
 import zipfile
+from datetime import UTC, datetime
 from random import Random
 
+import numpy as np
 from django.core.files.uploadedfile import SimpleUploadedFile
 from openpyxl import Workbook
 from PIL import Image
 
+from core.temperature import log_csv
 from core.vocabulary import Role
 from server.rest.problems import CONTENT_TYPE
-from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_sown_trial, picture
+from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_place, make_sown_trial, picture
 from server.tests.damage import damaged
 from server.trials.models import Trial
 
@@ -83,6 +86,13 @@ class AtRandom(DamagedCase):
         for n in range(COUNT // 6):
             name = self.draw.choice(sorted(files))
             self.looked_into(damaged(files[name], self.draw), f"{name} {n} of seed {SEED}")
+
+    def test_logs_of_a_thermometer(self):
+        whole = log_csv(datetime(2026, 1, 1, tzinfo=UTC), np.full(200, 3.0)).encode()
+        place = make_place()
+        for n in range(COUNT // 2):
+            body = {"place": place.pk, "file": SimpleUploadedFile("x.csv", damaged(whole, self.draw))}
+            self.answered(self.client.post("/api/v1/temperature-logs/look-into/", body, format="multipart"), f"log {n} of seed {SEED}")
 
     def test_pictures(self):
         whole = [picture(kind).read() for kind in ("JPEG", "PNG", "WEBP")]

@@ -107,6 +107,10 @@ class NoErrorOfTheServersIsAPage(ApiCase):
     def test_half_a_character_is_refused_wherever_it_stands(self):
         for body in (r'{"role": "\ud800"}', r'{"initials": "\udfff", "role": "counter"}', r'{"\ud83d": 1}', r'{"role": ["\ud800"]}'):
             self.assertProblem(self.raw("invitations/", body, self.as_role(Role.LEAD)), 400, "parse_error")
+        form = {"file": picture(), "settled": '{"leave": "\\ud800"}'}
+        self.assertProblem(self.client.post("/api/v1/files/look-into/", form, format="multipart"), 400, "parse_error")
+        form = {"file": picture(), "settled": "[" * 100_000}
+        self.assertProblem(self.client.post("/api/v1/files/look-into/", form, format="multipart"), 400, "parse_error")
         whole = self.raw("places/", r'{"name": "\ud83c\udf31 shelf", "kind": "shelf"}')
         self.assertEqual(whole.status_code, 201, whole.content)
 

@@ -93,6 +93,17 @@ class BadLines(TestCase):
         self.assertEqual(list(np.diff(log.seconds)), [1800] * 5)
         self.assertEqual(log.left_out, ())
 
+    def test_whatever_ends_its_lines_they_are_lines(self):
+        for end in ("\n", "\r\n", "\r"):
+            log = read_log(end.join(["time,temp", "2026-11-01 00:30,3.0", "2026-11-01 01:00,3.5", ""]), DENVER)
+            self.assertEqual(list(log.temps), [3.0, 3.5])
+
+    def test_a_cell_without_an_end_is_no_table(self):
+        for text in ("time," + "x" * 200_000 + "\n", f'2026-11-01 00:30,3.0\n"{"x" * 200_000}'):
+            with self.assertRaises(CoreError) as caught:
+                read_log(text, DENVER)
+            self.assertEqual(caught.exception.code, "log_unreadable")
+
 
 class Weather(TestCase):
     def test_a_warm_spell_with_a_frost_after_it_is_named(self):

@@ -12,6 +12,7 @@ from server.exchange.selectors.importing import FilePreview
 from server.exchange.selectors.readings import ReadingView
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
+from server.rest.parsers import SafeJsonField
 
 
 class FilePreviewSerializer(DataclassSerializer[FilePreview]):
@@ -55,7 +56,7 @@ class SettledSerializer(serializers.Serializer[Any]):
 
 
 @extend_schema_field(SettledSerializer)
-class SettledField(serializers.JSONField):
+class SettledField(SafeJsonField):
     """What was settled, as JSON beside the file."""
 
 
