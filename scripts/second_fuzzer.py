@@ -1,6 +1,7 @@
 """Ask a demo of its own from its OpenAPI file, by a fuzzer that knows nothing of ours: ``python -m scripts.second_fuzzer ST [SEED]``.
 
-`ST` is the program. Left out is what would end the asking (the session, people who may sign in) and backups, which are slow on purpose where they are locked.
+`ST` is the program. Left out is what would end the asking (the session, people who may sign in), and backups: where they are
+locked they are slow on purpose.
 """
 
 import os
