@@ -35,9 +35,20 @@ const opened = () =>
 
 /** Strict: an acknowledged tap is on the disk, not in the browser's memory. */
 async function changed(work: (store: Awaited<ReturnType<typeof writing>>) => Promise<unknown>) {
-  const store = await writing()
-  await work(store)
-  await store.transaction.done
+  const { transaction } = await writing()
+  try {
+    await work(transaction.store)
+  } catch (error) {
+    // what was written before the fault must not stay without the rest
+    try {
+      transaction.abort()
+    } catch {
+      // a fault of the disk has taken it back already
+    }
+    await transaction.done.catch(() => undefined)
+    throw error
+  }
+  await transaction.done
 }
 const writing = async () => (await opened()).transaction(STORE, 'readwrite', { durability: 'strict' }).store
 
@@ -48,7 +59,10 @@ const writing = async () => (await opened()).transaction(STORE, 'readwrite', { d
 export const box = {
   read: async () => (await (await opened()).getAll(STORE)) as Row[],
   /** All of them or none, in one go: a page closed a moment later has them all. */
-  add: (rows: readonly Omit<Row, 'order'>[]) => changed((store) => Promise.all(rows.map((row) => store.add(row)))),
+  add: (rows: readonly Omit<Row, 'order'>[]) =>
+    changed(async (store) => {
+      for (const row of rows) await store.add(row)
+    }),
   put: (row: Row) => changed((store) => store.put(row)),
   remove: (order: number) => changed((store) => store.delete(order)),
 }

@@ -73,7 +73,9 @@ export function useRound(
   }
 
   /** What the next dish begins with: how one looks and where sprouts go stays the same through a round. */
-  const fresh = (): Extras => ({ ...PLAIN, seen_how: extras.value.seen_how, sprouts: extras.value.sprouts })
+  function fresh(): Extras {
+    return { ...PLAIN, seen_how: extras.value.seen_how, sprouts: extras.value.sprouts }
+  }
 
   function goTo(index: number) {
     at.value = Math.max(0, Math.min(index, dishes.value.length))
