@@ -18,7 +18,7 @@ DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACK
 LAN_ENV := $(if $(OWN),,$(DEMO_ENV))
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo serve serve-lan backup restore test vectors answers screenshots bench fuzz torture format schema clean
+.PHONY: help demo dev check test-one serve serve-lan backup restore test vectors answers screenshots bench fuzz torture format schema clean
 
 help: ## what there is
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -76,6 +76,10 @@ serve-lan: $(STAMPS)/run $(STAMPS)/web ## serve the demo, or with OWN=1 your own
 	@mkdir -p var
 	@$(LAN_ENV) $(PY) -m scripts.serve_lan $(if $(OWN),,--demo)
 
+dev: $(STAMPS)/run $(STAMPS)/npm ## work on it: the API and the front end with hot reload, on the demo data
+	@mkdir -p var
+	@$(DEMO_ENV) $(PY) -m scripts.dev
+
 backup: $(STAMPS)/run ## make a backup of the database and the photos, while it runs; LOCK=1: one that a passphrase opens
 	@$(PY) manage.py backup $(if $(LOCK),--lock)
 
@@ -94,6 +98,12 @@ test: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## everything CI checks
 	$(PY) -m scripts.check_schema
 	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
 	$(PY) manage.py test --parallel 2 --timing
+
+check: $(STAMPS)/dev $(STAMPS)/npm ## format, lint, types, contracts and the core's tests, in less than a minute
+	@$(PY) -m scripts.check
+
+test-one: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## one test, by its dotted name or its file: make test-one NAME=journeys.test_faults
+	@$(PY) -m scripts.test_one $(NAME)
 
 vectors: $(STAMPS)/run ## run vectors against the core: make vectors FILE=path
 	@$(PY) -m scripts.vectors $(or $(FILE),core/tests/vectors)

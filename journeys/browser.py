@@ -90,6 +90,13 @@ class Browser:
         kinds = "indexeddb,local_storage,cache_storage,service_workers"
         self.driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": address, "storageTypes": kinds})
 
+    def begin_anew(self) -> None:
+        """One empty page at the desk's size, with signal, without cookies."""
+        self.only_window()
+        self.driver.get("about:blank")
+        self.driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
+        self.size(*DESK)
+
     def only_window(self) -> None:
         """Close what opened beside the first window, and go back to that."""
         first, *others = self.driver.window_handles

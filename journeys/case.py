@@ -1,10 +1,14 @@
 """What every journey stands on: the live server on demo data, a browser, and the checks a page must always pass."""
 
+import contextlib
 import os
 import sqlite3
+from multiprocessing.util import Finalize
 from pathlib import Path
 
+from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.core.management import call_command
 from django.db import connection
 from django.test import tag
 from django.utils import timezone
@@ -16,39 +20,71 @@ from server.demo.build import build_demo
 AXE = Path(__file__).parents[1] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
-_snapshot: sqlite3.Connection | None = None
+def snapshot() -> Path:
+    """Where the demo data lies for all processes of a run."""
+    return Path(settings.MEDIA_ROOT) / ".demo-data.sqlite3"
+
+
+def make_snapshot() -> None:
+    """Lay the demo data out once for all journeys of a run, and leave the database as it was."""
+    if snapshot().exists():
+        return
+    build_demo(timezone.now())
+    connection.ensure_connection()
+    with contextlib.closing(sqlite3.connect(snapshot())) as copy:
+        connection.connection.backup(copy)
+    call_command("flush", interactive=False, verbosity=0)
+    # no process that is forked from here inherits an open database
+    connection.close()
 
 
 def demo_data() -> None:
-    """Lay out the demo data; made once a process, then copied back, since each journey begins with the same."""
-    global _snapshot  # noqa: PLW0603  # one copy for all journeys of the process
+    """Lay out the demo data, the same for each journey."""
     connection.ensure_connection()
-    live: sqlite3.Connection = connection.connection
-    if _snapshot is None:
-        build_demo(timezone.now())
-        _snapshot = sqlite3.connect(":memory:", check_same_thread=False)
-        live.backup(_snapshot)
-    else:
-        _snapshot.backup(live)
+    with contextlib.closing(sqlite3.connect(snapshot())) as copy:
+        copy.backup(connection.connection)
+
+
+_browsers: list[Browser] = []
+
+
+def shared_browser() -> Browser:
+    """The browser of this process: it is started for the first journey, and ends with the process."""
+    if not _browsers:
+        _browsers.append(Browser())
+        # a process of the pool ends without atexit, but not without this
+        Finalize(None, _browsers[0].quit, exitpriority=1)
+    return _browsers[0]
 
 
 @tag("journey")
 class Journey(StaticLiveServerTestCase):
     """Demo data, a browser at the desk's size, signed in as the grower."""
 
+    before_all = staticmethod(make_snapshot)
+
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
-        cls.browser = Browser()
-        cls.addClassCleanup(cls.browser.quit)
+        cls.browser = shared_browser()
+
+    @classmethod
+    def tearDownClass(cls) -> None:
+        super().tearDownClass()
+        # what comes after these journeys begins with an empty database, as it expects
+        call_command("flush", interactive=False, verbosity=0)
+
+    def _fixture_teardown(self) -> None:
+        """Leave the database as it is: the next journey lays out its own."""
 
     def lay_out(self) -> None:
         """What is there when the journey begins."""
         demo_data()
 
     def setUp(self) -> None:
+        # nothing of the journey before asks this server any more
+        self.browser.begin_anew()
         self.lay_out()
-        self.browser.driver.delete_all_cookies()
         self.browser.forget_device(self.live_server_url)
         self.page = Page(self.browser.driver, self.live_server_url)
         self.browser.console_errors()

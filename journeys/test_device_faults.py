@@ -92,7 +92,7 @@ class FaultsOfADevice(Journey):
         self.tap_fine()
         self.page.text("1 waiting to send")
         self.browser.console_errors()
-        self.page.sign_in("tm", "awake-tm")
+        self.page.sign_in("tm")
         self.page.open("/waiting", "Not sent yet")
         self.page.text("waits until the person who made it signs in here")
         self.assertEqual(made(), [])

@@ -108,11 +108,11 @@ class LotForms(Journey):
 
     def test_a_reader_is_offered_nothing_and_a_counter_is_told_whom_to_ask(self):
         self.browser.driver.delete_all_cookies()
-        self.page.sign_in("vo", "awake-vo")
+        self.page.sign_in("vo")
         self.open("HR-114")
         self.assertEqual(self.page.texts(".work button"), [])
         self.page.sign_out()
-        self.page.sign_in("tm", "awake-tm")
+        self.page.sign_in("tm")
         self.assertEqual(self.page.texts("header nav a"), ["Today", "Bags"])
         self.page.driver.get(f"{self.live_server_url}/lots/{Lot.objects.get(code='HR-114').pk}")
         self.page.text("TM is signed in as counter and may not read more than the rounds and the counts. Ask a grower.")

@@ -82,7 +82,7 @@ class KeepingLots(Journey):
         page.run(
             "return fetch('/api/v1/session/', {method: 'DELETE', headers: {'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]}})"
         )
-        page.sign_in("vo", "awake-vo")
+        page.sign_in("vo")
         self.assertTrue(Taxon.objects.exists())
         for path, heading in (("/lots", "Lots"), ("/trials", "Trials"), ("/recipes", "Recipes")):
             page.open(path, heading)

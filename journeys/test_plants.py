@@ -149,6 +149,6 @@ class EverythingOut(Journey):
         self.assertGreater(size, 50_000)
         self.assertEqual(first, ord("P"))
         page.sign_out()
-        page.sign_in("vo", "awake-vo")
+        page.sign_in("vo")
         page.open("/import", "Read in what was kept elsewhere")
         page.text("Only growers read data in.")

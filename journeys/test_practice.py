@@ -12,7 +12,7 @@ class OnThePracticeBench(Journey):
 
     def setUp(self):
         super().setUp()
-        self.page.sign_in("tm", "awake-tm")
+        self.page.sign_in("tm")
         self.addCleanup(self.page.run, "sessionStorage.clear()")
 
     def lay_out_a_trial(self):

@@ -11,7 +11,7 @@ class KeepingStands(Journey):
     """A stand is entered, watched, missed; leave is asked for; who may only visit is offered only that."""
 
     def sign_in_as(self, username: str) -> None:
-        self.page.sign_in(username, f"awake-{username}")
+        self.page.sign_in(username)
 
     def test_a_stand_is_entered_with_coordinates_that_are_shown_coarse(self):
         page = self.page

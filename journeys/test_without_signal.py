@@ -88,7 +88,7 @@ class WithoutSignal(Journey):
         count.next_dish("1")
         count.text("1 waiting to send")
         self.assertEqual([e for e in self.browser.console_errors() if "401" not in e], [])
-        self.page.sign_in("tm", "awake-tm")
+        self.page.sign_in("tm")
         self.page.open("/waiting", "Not sent yet")
         self.page.text("waits until the person who made it signs in here")
         self.assertEqual(self.made(since), [])

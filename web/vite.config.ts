@@ -7,6 +7,8 @@ import vuetify from 'vite-plugin-vuetify'
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const WORKER = 'sw.js'
+/** Where `make dev` serves the API. */
+const API = `http://127.0.0.1:${process.env.AWAKE_FURROW_PORT ?? 8000}`
 
 /** Tells the worker which files make up the app: it keeps them on the device, for hours without signal. */
 function appFiles(): Plugin {
@@ -42,5 +44,5 @@ export default defineConfig({
       output: { entryFileNames: (chunk) => (chunk.name === 'sw' ? WORKER : 'assets/[name]-[hash].js') },
     },
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:8000', '/static': 'http://127.0.0.1:8000' } },
+  server: { proxy: { '/api': API, '/static': API } },
 })

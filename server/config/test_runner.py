@@ -1,21 +1,71 @@
-"""Django's runner with a last line that says how many tests really ran."""
+"""Django's runner with a last word: which tests were slow, and how many really ran."""
 
 import tempfile
+import time
 import unittest
+from itertools import chain
 from pathlib import Path
 from typing import Any
 
 from django.conf import settings
-from django.test.runner import DiscoverRunner
+from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner
 from hypothesis import settings as drawn
 
 # no test asserts an absolute time: a loaded machine would fail what is right
 drawn.register_profile("untimed", deadline=None)
 drawn.load_profile("untimed")
 
+SLOWEST = 10
+
+
+class TimedResult(unittest.TextTestResult):
+    """Keeps how long each test took, also of those that ran in another process."""
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        super().__init__(*args, **kwargs)
+        self.seconds: dict[str, float] = {}
+        self._begun = 0.0
+
+    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802  # unittest's own
+        self._begun = time.perf_counter()
+        super().startTest(test)
+
+    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        super().stopTest(test)
+        self.seconds.setdefault(test.id(), time.perf_counter() - self._begun)
+
+    def addDuration(self, test: unittest.TestCase, elapsed: float) -> None:  # noqa: N802
+        """What another process measured."""
+        self.seconds[test.id()] = elapsed
+
+
+class TimedRemoteResult(RemoteTestResult):
+    """The events of tests in another process, with how long each took."""
+
+    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        self._begun = time.perf_counter()
+        super().startTest(test)
+
+    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
+        self.events.append(("addDuration", self.test_index, time.perf_counter() - self._begun))
+        super().stopTest(test)
+
+
+class TimedRemoteRunner(RemoteTestRunner):
+    resultclass = TimedRemoteResult
+
+
+class TimedParallelSuite(ParallelTestSuite):
+    runner_class = TimedRemoteRunner
+
 
 class CountingRunner(DiscoverRunner):
-    """Close with ``N passed, N failed, N skipped``; a run that tested nothing fails."""
+    """Close with the slowest tests and ``N passed, N failed, N skipped``; a run that tested nothing fails."""
+
+    parallel_test_suite = TimedParallelSuite
+
+    def get_resultclass(self) -> Any:
+        return super().get_resultclass() or TimedResult
 
     def setup_test_environment(self, **kwargs: Any) -> None:
         super().setup_test_environment(**kwargs)
@@ -27,14 +77,29 @@ class CountingRunner(DiscoverRunner):
         self._media.cleanup()
         super().teardown_test_environment(**kwargs)
 
+    def run_suite(self, suite: Any, **kwargs: Any) -> Any:
+        # what all processes need is made once, before there are several
+        for prepare in {type(test).before_all for test in _tests_of(suite) if hasattr(type(test), "before_all")}:
+            prepare()
+        return super().run_suite(suite, **kwargs)
+
     def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
         bad = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
         skipped = len(result.skipped)
         self.ran = result.testsRun
+        self._slowest = sorted(getattr(result, "seconds", {}).items(), key=lambda x: -x[1])[:SLOWEST]
         self._line = f"{max(0, result.testsRun - bad - skipped)} passed, {bad} failed, {skipped} skipped"
         return bad if result.testsRun else 1
 
     def run_tests(self, *args: Any, **kwargs: Any) -> int:
         failures = super().run_tests(*args, **kwargs)
+        if self.ran > SLOWEST:
+            print("\nThe slowest:", *(f"{seconds:7.1f} s  {name}" for name, seconds in self._slowest), sep="\n")
         print(self._line, flush=True)
         return failures
+
+
+def _tests_of(suite: Any) -> list[unittest.TestCase]:
+    if isinstance(suite, unittest.TestCase):
+        return [suite]
+    return list(chain.from_iterable(_tests_of(part) for part in suite))

@@ -17,7 +17,11 @@ describe('the clock of a device', () => {
 
   it('is corrected by what the server says, slow or fast', async () => {
     const { clockOff, noteServerTime, rightNow } = await device()
-    for (const [says, hours] of [['Sun, 29 Nov 2026 14:00:00 GMT', 2], ['Sun, 29 Nov 2026 09:00:00 GMT', -3]] as const) { // prettier-ignore
+    for (const [says, hours] of [
+      ['Sun, 29 Nov 2026 14:00:00 GMT', 2],
+      ['Sun, 29 Nov 2026 09:00:00 GMT', -3],
+    ] as const) {
+      // prettier-ignore
       noteServerTime(says)
       expect(Math.round(clockOff.value / 3_600_000)).toBe(hours)
       expect(rightNow().getTime()).toBe(Date.parse(says))

@@ -4,7 +4,10 @@ import { useProblem } from '@/shared/composables/useProblem'
 
 describe('an answer that is a refusal', () => {
   it('says what the server said', () => {
-    const problem = asProblem({ title: 'No', detail: 'Dish 3 has 25 seeds.', code: 'more_than_sown', question: true }, 422)
+    const problem = asProblem(
+      { title: 'No', detail: 'Dish 3 has 25 seeds.', code: 'more_than_sown', question: true },
+      422,
+    )
     expect([problem.status, problem.message, problem.code, problem.question]).toEqual([422, 'Dish 3 has 25 seeds.', 'more_than_sown', true]) // prettier-ignore
     expect(problem.noSignal).toBe(false)
   })
@@ -20,7 +23,11 @@ describe('an answer that is a refusal', () => {
 
 describe('the refusal of a form', () => {
   const refusal = asProblem(
-    { detail: '2 fields need another look.', code: 'malformed', errors: [{ pointer: '/name', code: 'x', message: 'Too long.' }] },
+    {
+      detail: '2 fields need another look.',
+      code: 'malformed',
+      errors: [{ pointer: '/name', code: 'x', message: 'Too long.' }],
+    },
     400,
   )
   const refused = async () => {

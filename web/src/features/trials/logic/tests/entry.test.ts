@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { addOne, eraseDigit, extrasOf, nextKind, NOTHING_NEW, PLAIN, same, sameExtras, total, typeDigit } from '../entry'
+import {
+  addOne,
+  eraseDigit,
+  extrasOf,
+  nextKind,
+  NOTHING_NEW,
+  PLAIN,
+  same,
+  sameExtras,
+  total,
+  typeDigit,
+} from '../entry'
 import { fatesIn, foundIn, noFates } from '../fates'
 
 const typed = (...digits: number[]) => digits.reduce((entry, d) => typeDigit(entry, 'germinated', d), NOTHING_NEW)

@@ -1,0 +1,42 @@
+"""What a change must pass before it is worth a whole test: ``python -m scripts.check``. Python and the front end side by side."""
+
+import subprocess
+import sys
+import time
+from concurrent.futures import ThreadPoolExecutor
+
+PYTHON = (
+    ("ruff", "check", "."),
+    ("ruff", "format", "--check", "."),
+    ("lint-imports",),
+    ("mypy",),
+    (sys.executable, "-m", "scripts.check_locks"),
+)
+WEB = (("npm", "run", "--silent", "format:check"), ("npm", "run", "--silent", "lint"), ("npm", "run", "--silent", "types"))
+CORE = ((sys.executable, "manage.py", "test", "core", "--parallel", "2"),)
+
+
+def run(commands: tuple[tuple[str, ...], ...], folder: str = ".") -> list[str]:
+    """Run one after the other; what failed, each with what it said."""
+    failed = []
+    for command in commands:
+        begun = time.monotonic()
+        done = subprocess.run(command, cwd=folder, capture_output=True, text=True, check=False)
+        words = " ".join(command).replace(sys.executable, "python")
+        print(f"{time.monotonic() - begun:6.1f} s  {'ok' if done.returncode == 0 else 'FAILED'}  {words}", flush=True)
+        if done.returncode:
+            failed.append(f"{words}\n{done.stdout}{done.stderr}")
+    return failed
+
+
+def main() -> int:
+    """Say what failed."""
+    with ThreadPoolExecutor() as both:
+        web, python = both.submit(run, WEB, "web"), both.submit(run, (*PYTHON, *CORE))
+        failed = [*python.result(), *web.result()]
+    print("\n\n".join(failed) or "All is well.")
+    return 1 if failed else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
