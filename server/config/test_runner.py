@@ -79,8 +79,9 @@ class CountingRunner(DiscoverRunner):
 
     def run_suite(self, suite: Any, **kwargs: Any) -> Any:
         # what all processes need is made once, before there are several
-        for prepare in {type(test).before_all for test in _tests_of(suite) if hasattr(type(test), "before_all")}:
-            prepare()
+        for prepare in {getattr(type(test), "before_all", None) for test in _tests_of(suite)}:
+            if prepare is not None:
+                prepare()
         return super().run_suite(suite, **kwargs)
 
     def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
