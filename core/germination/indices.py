@@ -181,7 +181,6 @@ def _percentiles(course: PooledCourse, reasons: dict[str, Reason]) -> dict[str, 
         "uniformity_90_10": t[90] - t[10],
         "uniformity_75_25": t[75] - t[25],
     }
-    return out
 
 
 def time_to_percent(course: PooledCourse, percent: int) -> float:
