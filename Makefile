@@ -122,7 +122,7 @@ fuzz: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/fuzz ## ask the API 10,000 times fro
 	$(PY) -m scripts.second_fuzzer $(VENV)/fuzz/bin/st $(or $(SEED),8)
 
 torture: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## kill it, fill its disk, damage its files, turn its clock, count all the same
-	AWAKE_FURROW_BLOWS=30 AWAKE_FURROW_LEAST_LOOKS=2000 AWAKE_FURROW_DAMAGED=3000 $(PY) manage.py test \
+	AWAKE_FURROW_BLOWS=30 AWAKE_FURROW_LEAST_LOOKS=2000 AWAKE_FURROW_DAMAGED=3000 AWAKE_FURROW_FAULTY_LOOKS=400 $(PY) manage.py test \
 		server.tests.test_torture server.tests.test_damaged_files server.backups scripts.tests.test_serve_lan \
 		journeys.test_device_faults journeys.test_faults journeys.test_without_signal
 

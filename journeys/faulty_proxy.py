@@ -9,15 +9,18 @@ from typing import Any
 from urllib.parse import urlsplit
 
 STOPPED_SECONDS = (0.2, 0.9)
+# looks from one stop of the server to the next
+DOWN_EVERY = 20
 
 
 class FaultyProxy:
-    """Passes everything on to `server`; POSTs to looks meet faults drawn from `seed`, and at random the server is down for a while."""
+    """Passes everything on to `server`; POSTs to looks meet faults drawn from `seed`, and now and then the server is down."""
 
     def __init__(self, server: str, seed: int) -> None:
         self.faults = {"refused": 0, "dropped": 0, "twice": 0, "down": 0}
         self._draw = random.Random(seed)
         self._down_until = 0.0
+        self._looks = 0
         self._lock = threading.Lock()
         proxy, host = self, urlsplit(server).netloc
 
@@ -77,7 +80,8 @@ class FaultyProxy:
             drawn = self._draw.random()
             fault = "down" if now < self._down_until else "refused" if drawn < 0.08 else "dropped" if drawn < 0.18 else ""
             fault = fault or ("twice" if drawn < 0.3 else "")
-            if drawn > 0.97:
+            self._looks += 1
+            if self._looks % DOWN_EVERY == 0:
                 self._down_until = now + self._draw.uniform(*STOPPED_SECONDS)
             if fault:
                 self.faults[fault] += 1

@@ -1,5 +1,6 @@
 from selenium.common.exceptions import TimeoutException
 
+from journeys.browser import PHONE
 from journeys.case import Journey
 from server.batches.models import Batch
 from server.lots.models import Lot
@@ -9,7 +10,7 @@ from server.stands.models import Stand
 from server.trials.models import Trial
 
 
-class EveryPage(Journey):
+class EveryPageCase(Journey):
     """Each main page at the desk's and the phone's width: no sideways scrolling, no console error, nothing grave for a screen reader."""
 
     def pages(self):
@@ -82,22 +83,31 @@ class EveryPage(Journey):
                 wrong.append(f"{path}: {why}")
         self.assertEqual(wrong, [], "\n".join(wrong))
 
-    def test_at_the_desk(self):
+
+# a class each, so that processes share them
+
+
+class AtTheDesk(EveryPageCase):
+    def test_every_page(self):
         self.page.sign_in()
         self.check()
 
-    def test_on_the_phone(self):
+
+class OnThePhone(EveryPageCase):
+    def test_every_page(self):
         self.page.sign_in()
-        self.browser.size(390, 844)
-        self.addCleanup(self.browser.size, 1280, 800)
+        self.browser.size(*PHONE)
         self.check()
 
-    def test_at_the_evening_bench(self):
+
+class AtTheEveningBench(EveryPageCase):
+    def test_every_page(self):
         self.page.sign_in()
         self.page.run("localStorage.setItem('awake-furrow-theme', 'evening')")
-        self.addCleanup(self.page.run, "localStorage.clear()")
         self.check()
 
+
+class TheAppAsItLoads(Journey):
     def test_signed_out_every_page_leads_to_the_sign_in_and_back(self):
         self.page.open("/lots", "Awake Furrow")
         self.accessible("Sign in")

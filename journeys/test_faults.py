@@ -1,3 +1,4 @@
+import os
 from datetime import timedelta
 
 from django.utils import timezone
@@ -13,13 +14,14 @@ from server.trials.models import Dish, Look
 from server.trials.services.layout import NewTreatment, lay_out_trial
 from server.trials.services.looks import sow_trial
 
-LOOKS = 200
+# outbox.test.ts tries each fault by itself; here all of them meet a browser, a network and a server. `make torture` takes more
+LOOKS = int(os.environ.get("AWAKE_FURROW_FAULTY_LOOKS", "80"))
 
 
 class NothingIsLost(Journey):
-    """Two hundred looks while the server comes and goes, answers get lost and requests arrive twice."""
+    """Many looks while the server comes and goes, answers get lost and requests arrive twice."""
 
-    def test_two_hundred_looks_arrive_once_each_and_in_order(self):
+    def test_all_looks_arrive_once_each_and_in_order(self):
         grower = Person.objects.get(initials="RK")
         sown = timezone.now() - timedelta(days=5)
         trial = lay_out_trial(
