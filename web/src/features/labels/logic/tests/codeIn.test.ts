@@ -1,0 +1,7 @@
+import { expect, it } from 'vitest'
+import { codeIn, pageOf } from '../codeIn'
+
+it('has words for a code that was read or typed', () => {
+  expect(['https://x/c/HR-114?a', ' HR-114 ', '/c/PT%2D040'].map(codeIn)).toEqual(['HR-114', 'HR-114', 'PT-040'])
+  expect(pageOf({ kind: 'dish', id: 3, trial: 7 } as Parameters<typeof pageOf>[0])).toEqual({ name: 'dish', params: { id: 7, dish: 3 } }) // prettier-ignore
+})
