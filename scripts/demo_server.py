@@ -86,11 +86,11 @@ class Api:
         answer = self._opener.open(request).read()
         return json.loads(answer) if answer else None
 
-    def upload(self, path: str, fields: dict[str, str], name: str, content: bytes) -> bytes:
+    def upload(self, path: str, fields: dict[str, str], name: str, content: bytes, field: str = "file") -> bytes:
         """What answers a form with a file."""
         edge = uuid4().hex
         parts = [f'--{edge}\r\nContent-Disposition: form-data; name="{k}"\r\n\r\n{v}\r\n'.encode() for k, v in fields.items()]
-        parts.append(f'--{edge}\r\nContent-Disposition: form-data; name="file"; filename="{name}"\r\n\r\n'.encode())
+        parts.append(f'--{edge}\r\nContent-Disposition: form-data; name="{field}"; filename="{name}"\r\n\r\n'.encode())
         body = b"".join([*parts, content, f"\r\n--{edge}--\r\n".encode()])
         headers = {"Content-Type": f"multipart/form-data; boundary={edge}", "X-CSRFToken": self.cookies["csrftoken"]}
         answer: bytes = self._opener.open(urllib.request.Request(self.address + path, data=body, headers=headers)).read()
