@@ -7,6 +7,8 @@ from pathlib import Path
 from server.backups.form import folder
 from server.backups.selectors import backups, database_file
 
+# SQLite takes a file of fewer bytes for an empty one, whatever is in it
+SMALLEST_DATABASE = 512
 # what SQLite keeps beside a database
 BESIDE = ("", "-wal", "-shm")
 
@@ -17,18 +19,17 @@ def reason_not_to_start(*, begin_anew: bool) -> str | None:
     `begin_anew`: a missing database beside backups is what somebody wants.
     """
     database = database_file()
-    if not database.is_file() or database.stat().st_size == 0:
-        kept = backups()
+    kept = backups()
+    if (damage := damage_of(database)) is None and not holds_a_nursery(database):
         if begin_anew or not kept:
             return None
         return (
-            f"There is no database in {database}, but {len(kept)} backups lie in {folder()}. To go on where the latest ends:\n"
+            f"There is no nursery in {database}, but {len(kept)} backups lie in {folder()}. To go on where the latest ends:\n"
             f"    make restore FILE={folder() / kept[0].name}\n"
             "To begin a new nursery beside them, start once with AWAKE_FURROW_NEW=1."
         )
-    if (damage := damage_of(database)) is None:
+    if damage is None:
         return None
-    kept = backups()
     way_out = (
         f"To restore the latest backup ({kept[0].made_at:%Y-%m-%d %H:%M} UTC):\n    make restore FILE={folder() / kept[0].name}"
         if kept
@@ -41,7 +42,9 @@ def reason_not_to_start(*, begin_anew: bool) -> str | None:
 
 
 def damage_of(database: Path) -> str | None:
-    """What is wrong with a database file, in SQLite's words; None where it is sound."""
+    """What is wrong with a database file, in SQLite's words; None where it is sound, or holds less than any database."""
+    if _nearly_nothing(database):
+        return None
     there = sqlite3.connect(database, timeout=20)
     try:
         found = there.execute("PRAGMA quick_check(1)").fetchone()[0]
@@ -50,6 +53,21 @@ def damage_of(database: Path) -> str | None:
     finally:
         there.close()
     return None if found == "ok" else str(found)
+
+
+def holds_a_nursery(database: Path) -> bool:
+    """Whether a sound file is a database with our tables, and not one that was emptied or only begun."""
+    if _nearly_nothing(database):
+        return False
+    there = sqlite3.connect(database, timeout=20)
+    try:
+        return there.execute("SELECT 1 FROM sqlite_master WHERE name = 'django_migrations'").fetchone() is not None
+    finally:
+        there.close()
+
+
+def _nearly_nothing(database: Path) -> bool:
+    return not database.is_file() or database.stat().st_size < SMALLEST_DATABASE
 
 
 def move_damaged_aside() -> Path | None:

@@ -28,15 +28,25 @@ class Starting(Backups):
 
     def test_a_first_start_begins_and_a_sound_database_goes_on(self):
         self.assertIsNone(self.reason())
-        sqlite3.connect(self.here).execute("CREATE TABLE lots (id INTEGER)").connection.close()
+        there = sqlite3.connect(self.here)
+        there.execute("CREATE TABLE django_migrations (id INTEGER)")
+        there.close()
+        self.assertIsNone(self.reason())
+        self.made()
         self.assertIsNone(self.reason())
 
     def test_an_empty_or_missing_file_beside_backups_is_no_new_nursery(self):
         name = self.made()
-        for make in (lambda: None, self.here.touch):
+        for make in (lambda: None, self.here.touch, lambda: self.here.write_bytes(b"x"), self.without_tables):
             make()
             self.assertIn(f"make restore FILE={Path(self.folder.name) / name}", self.reason())
             self.assertIsNone(self.reason(begin_anew=True))
+
+    def without_tables(self):
+        self.here.unlink()
+        there = sqlite3.connect(self.here)
+        there.execute("CREATE TABLE other (id INTEGER)")
+        there.close()
 
     def test_a_damaged_one_is_said_in_words_with_the_way_out(self):
         self.here.write_bytes(b"SQLite format 3\x00" + b"\xff" * 8000)

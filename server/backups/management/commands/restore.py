@@ -1,5 +1,6 @@
 """Restore a backup from the command line, into an empty or a running installation."""
 
+import os
 from argparse import ArgumentParser
 from getpass import getpass
 from pathlib import Path
@@ -24,6 +25,8 @@ class Command(BaseCommand):
         file: Path = options["file"]
         if not file.is_file():
             raise CommandError(f"There is no file {file}.")
+        # as when it serves: its owner alone reads what is made here
+        os.umask(0o077)
         if moved := move_damaged_aside():
             self.stdout.write(f"The database here is damaged. It was moved to {moved}; nothing in it was deleted.")
         # an empty installation has no tables yet
