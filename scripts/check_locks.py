@@ -5,7 +5,7 @@ import sys
 from pathlib import Path
 
 LOCKS = [*Path("requirements").glob("*"), Path("web/package-lock.json"), Path("web/.npmrc")]
-WRONG = re.compile(r'"resolved"|--(extra-)?index|--find-links|--trusted-host|^\s*registry\s*=|^[^"]*https?://')
+WRONG = re.compile(r'"resolved"|^\s*"https?://|--(extra-)?index|--find-links|--trusted-host|^\s*registry\s*=|^[^"]*https?://')
 
 
 def main() -> int:
