@@ -2,6 +2,7 @@
 
 import tempfile
 import time
+import traceback
 import unittest
 from itertools import chain
 from pathlib import Path
@@ -40,7 +41,7 @@ class TimedResult(unittest.TextTestResult):
 
 
 class TimedRemoteResult(RemoteTestResult):
-    """The events of tests in another process, with how long each took."""
+    """The events of tests in another process, with how long each took; what went wrong comes as words, for objects may not travel."""
 
     def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802
         self._begun = time.perf_counter()
@@ -49,6 +50,20 @@ class TimedRemoteResult(RemoteTestResult):
     def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802
         self.events.append(("addDuration", self.test_index, time.perf_counter() - self._begun))
         super().stopTest(test)
+
+    def addError(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        super().addError(test, _in_words(err))
+
+    def addFailure(self, test: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        super().addFailure(test, _in_words(err))
+
+    def addSubTest(self, test: unittest.TestCase, subtest: unittest.TestCase, err: Any) -> None:  # noqa: N802
+        if err is not None:
+            super().addFailure(test, _in_words(err, f"{subtest}\n"))
+
+
+def _in_words(err: Any, before: str = "") -> Any:
+    return AssertionError, AssertionError(before + "".join(traceback.format_exception(*err))), None
 
 
 class TimedRemoteRunner(RemoteTestRunner):

@@ -1,5 +1,7 @@
 """How many queries each main page takes on the demo. Twelve are enough for a page; where more are needed the line says why."""
 
+from unittest import mock
+
 from django.core.cache import caches
 from django.test import TestCase
 from rest_framework.test import APIClient
@@ -98,10 +100,12 @@ class Queries(TestCase):
                 self.assertLessEqual(self.taken(page), most, why)
 
     def test_what_was_worked_out_is_handed_out_in_a_few(self):
-        for page in ("today/", "trials/{trial}/comparison/", "trials/{trial}/report/", "knowledge/", "trials/"):
-            with self.subTest(page):
-                self.taken(page)
-                self.assertLessEqual(self.taken(page), 6)
+        # some answers are kept for a minute or a day of the clock, which may end between two requests
+        with mock.patch("django.utils.timezone.now", return_value=now()):
+            for page in ("today/", "trials/{trial}/comparison/", "trials/{trial}/report/", "knowledge/", "trials/"):
+                with self.subTest(page):
+                    self.taken(page)
+                    self.assertLessEqual(self.taken(page), 6)
 
     def test_every_line_is_about_a_page_that_needs_it(self):
         for page, (_, why) in MORE.items():
