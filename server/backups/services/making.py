@@ -8,7 +8,7 @@ import sqlite3
 import tempfile
 import time
 import zipfile
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import IO
 
@@ -58,7 +58,7 @@ def make_backup(why: str, passphrase: str = "") -> Path:
                 written, plain = Path(work) / "locked.zip", written
                 with _private(written) as out:
                     lock(plain, out, passphrase)
-            target = here / f"awake-furrow_{datetime.now(UTC):%Y%m%d-%H%M%S}_{why}{LOCKED_SUFFIX if passphrase else SUFFIX}"
+            target = _free_name(here, why, LOCKED_SUFFIX if passphrase else SUFFIX)
             put_in_place(written, target)
             return target
     except OSError as error:
@@ -69,6 +69,14 @@ def make_backup(why: str, passphrase: str = "") -> Path:
         if "full" in str(error):
             raise no_room(here, "the disk is full") from error
         raise
+
+
+def _free_name(here: Path, why: str, suffix: str) -> Path:
+    """A name by the time, to the second; one made within the same second takes the next, and replaces nothing."""
+    at = datetime.now(UTC)
+    while (target := here / f"awake-furrow_{at:%Y%m%d-%H%M%S}_{why}{suffix}").exists():
+        at += timedelta(seconds=1)
+    return target
 
 
 def clear_leftovers(here: Path) -> None:

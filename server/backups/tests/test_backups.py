@@ -68,6 +68,10 @@ class MadeAndRestored(Backups):
         self.assertTrue(Lot.objects.filter(code="KEEP-1").exists())
         self.assertEqual(self.as_role(Role.LEAD).get("/api/v1/lots/").status_code, 200)
 
+    def test_two_made_within_a_second_are_two(self):
+        self.assertEqual(len({self.made() for _ in range(3)}), 3)
+        self.assertEqual(len(self.files()), 3)
+
     def test_it_can_be_taken_elsewhere_and_brought_back(self):
         make_lot("KEEP-1")
         content = b"".join(self.client.get(f"/api/v1/backups/{self.made()}/").streaming_content)

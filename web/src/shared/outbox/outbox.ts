@@ -127,6 +127,7 @@ async function keep() {
   keeping = null
   await box.add(items)
   await reread()
+  void askToLast()
   void flush()
 }
 
@@ -145,8 +146,10 @@ async function claim(row: Row) {
   await flush()
 }
 
+/** Ask the browser to keep the box when storage runs low; some ask the person, so not before there is something to keep. */
 async function askToLast() {
-  if (navigator.storage?.persist) lasting.value = await navigator.storage.persist()
+  if (lasting.value !== null || !rows.value.length || !navigator.storage?.persist) return
+  lasting.value = (await navigator.storage.persisted()) || (await navigator.storage.persist())
 }
 
 /** Begin to send in the name of whoever is here, for as long as the app is open. */
@@ -164,6 +167,7 @@ async function start(client: QueryClient, who: () => number | null) {
   } finally {
     now()
   }
+  await reread()
   await askToLast()
 }
 

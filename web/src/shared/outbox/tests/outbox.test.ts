@@ -211,13 +211,38 @@ describe('an outbox', () => {
     expect(queries.invalidateQueries).toHaveBeenCalledTimes(1)
   })
 
-  it('asks the browser to keep it, and knows the answer', async () => {
-    const persist = vi.fn(async () => false)
-    Object.defineProperty(navigator, 'storage', { configurable: true, value: { persist } })
+  it.each([
+    [false, false],
+    [true, true],
+  ])('asks the browser to keep it once there is something to keep, and knows the answer (%s)', async (says, knows) => {
+    const persist = vi.fn(async () => says)
+    Object.defineProperty(navigator, 'storage', {
+      configurable: true,
+      value: { persist, persisted: async () => false },
+    })
     const app = await started()
-    expect(app.outbox.lasting.value).toBeNull()
+    app.server(() => new Promise(() => {}))
     await app.begin()
-    expect(app.outbox.lasting.value).toBe(false)
+    expect(persist).not.toHaveBeenCalled()
+    await app.send(look('a', 1))
+    await settled()
+    expect(app.outbox.lasting.value).toBe(knows)
+    await app.send(look('b', 2))
+    expect(persist).toHaveBeenCalledTimes(1)
+  })
+
+  it('does not ask a browser that has promised already, and knows without asking after a reload', async () => {
+    const persist = vi.fn(async () => false)
+    Object.defineProperty(navigator, 'storage', { configurable: true, value: { persist, persisted: async () => true } })
+    const app = await started()
+    app.server(() => new Promise(() => {}))
+    await app.begin()
+    await app.send(look('a', 1))
+    const again = await startedAgain()
+    again.server(() => new Promise(() => {}))
+    await again.begin()
+    expect(again.outbox.lasting.value).toBe(true)
+    expect(persist).not.toHaveBeenCalled()
   })
 })
 
