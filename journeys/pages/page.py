@@ -83,9 +83,16 @@ class Page:
 
     def fill(self, label: str, value: str) -> None:
         """Replace what stands in a field."""
-        field = self.field(label)
-        field.send_keys(Keys.CONTROL, "a")
-        field.send_keys(value)
+
+        def filled(_: WebDriver) -> bool:
+            field = self.field(label)
+            field.send_keys(Keys.CONTROL, "a")
+            field.send_keys(value)
+            holds = field.get_attribute("value") or ""
+            # where an answer of the server came in between, nothing was selected any more, and the new stands behind the old
+            return not value or holds == value or not holds.endswith(value)
+
+        self.wait.until(filled, f"“{value}” could not be typed at {label}")
 
     def choose(self, label: str, option: str) -> None:
         """Type into a field that searches, and take the option; typed anew where the list closed or came late."""
