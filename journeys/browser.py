@@ -94,6 +94,7 @@ class Browser:
         """One empty page at the desk's size, with signal, without cookies."""
         self.only_window()
         self.driver.get("about:blank")
+        self.network(offline=False)
         self.driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
         self.size(*DESK)
 

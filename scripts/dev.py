@@ -4,17 +4,14 @@ Pages are at the front end's address, which passes on what belongs to the API. C
 """
 
 import os
-import shutil
 import socket
 import subprocess
 import sys
 import time
-from pathlib import Path
 
+from scripts.front_end import VITE, WEB, node
 from scripts.prepare import prepare
 
-WEB = Path("web")
-VITE = WEB / "node_modules" / "vite" / "bin" / "vite.js"
 API, PAGES = ("AWAKE_FURROW_PORT", "8000"), ("AWAKE_FURROW_WEB_PORT", "5173")
 
 
@@ -28,16 +25,6 @@ def port_of(name: str, usual: str) -> str:
     return port
 
 
-def node() -> str:
-    """Node with the front end's packages; ends the process with a sentence where either is missing."""
-    found = shutil.which("node")
-    if found is None:
-        raise SystemExit("Node is missing. `make dev` installs it into .venv; outside of make, put .venv/bin on the PATH.")
-    if not VITE.is_file():
-        raise SystemExit("The packages of the front end are missing or broken. Install them again: rm .venv/stamps/npm && make dev")
-    return found
-
-
 def main() -> int:
     """Serve both until one of them ends, or somebody stops it."""
     api, pages, runs = port_of(*API), port_of(*PAGES), node()
@@ -45,7 +32,7 @@ def main() -> int:
     prepare(demo=True)
     started = [
         subprocess.Popen([sys.executable, "manage.py", "runserver", f"127.0.0.1:{api}"]),
-        subprocess.Popen([runs, str(VITE.relative_to(WEB)), "--port", pages, "--strictPort"], cwd=WEB),
+        subprocess.Popen([runs, str(VITE), "--port", pages, "--strictPort"], cwd=WEB),
     ]
     print(f"Pages with hot reload: http://localhost:{pages} (sign in as rk, password awake-rk)", flush=True)
     try:

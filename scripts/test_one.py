@@ -7,7 +7,7 @@ import subprocess
 import sys
 from pathlib import Path
 
-from scripts.dev import WEB, node
+from scripts.front_end import VITEST, WEB, node
 
 FRONT_END = (".ts", ".vue")
 
@@ -18,7 +18,7 @@ def main() -> int:
         raise SystemExit("Which test? For example: make test-one NAME=server.trials.tests.test_counting, or NAME=outbox.test.ts")
     name = sys.argv[1]
     if name.endswith(FRONT_END):
-        return subprocess.run([node(), "node_modules/vitest/vitest.mjs", "run", Path(name).name], cwd=WEB, check=False).returncode
+        return subprocess.run([node(), str(VITEST), "run", Path(name).name], cwd=WEB, check=False).returncode
     dotted = name.removesuffix(".py").replace("/", ".")
     return subprocess.run([sys.executable, "manage.py", "test", dotted], check=False).returncode
 

@@ -1,25 +1,15 @@
 """The front end's own tests, each as one of ours: Vitest lists them when tests are found, and runs them once."""
 
 import json
-import shutil
 import subprocess
-import sys
 import tempfile
 import unittest
 from pathlib import Path
 from typing import Any
 
-WEB = Path(__file__).parents[2] / "web"
-VITEST = WEB / "node_modules" / "vitest" / "vitest.mjs"
+from scripts.front_end import VITEST, WEB, node
+
 PATIENCE_SECONDS = 600
-
-
-def node() -> str:
-    """The Node of the environment where it has one, else the machine's."""
-    found = shutil.which("node", path=str(Path(sys.executable).parent)) or shutil.which("node")
-    if found is None or not VITEST.is_file():
-        raise RuntimeError("Node or web/node_modules is missing: run `make test` once.")
-    return found
 
 
 def vitest(*arguments: str) -> "subprocess.CompletedProcess[str]":
