@@ -7,8 +7,7 @@ from rest_framework import serializers
 from rest_framework.exceptions import ParseError
 from rest_framework.parsers import JSONParser
 
-# as deep as any record of ours, several times over
-DEEPEST = 40
+from server.rest.sane_json import DEEPEST, JsonFault, json_fault
 
 
 class SafeJson(JSONParser):
@@ -36,19 +35,11 @@ class SafeJsonField(serializers.JSONField):
 
 
 def _check(whole: Any) -> None:
-    """Refuse what lies too deep, and halves of characters, which no file or database takes."""
-    waiting = [(whole, 1)]
-    while waiting:
-        value, depth = waiting.pop()
-        if depth > DEEPEST:
+    match json_fault(whole):
+        case JsonFault.TOO_DEEP:
             raise _too_deep()
-        if isinstance(value, str):
-            if not value.isascii() and any("\ud800" <= c <= "\udfff" for c in value):
-                raise ParseError("A text in this request holds half a character, which cannot be kept. Type it anew.")
-        elif isinstance(value, dict):
-            waiting += [(part, depth + 1) for pair in value.items() for part in pair]
-        elif isinstance(value, list):
-            waiting += [(part, depth + 1) for part in value]
+        case JsonFault.HALF_A_CHARACTER:
+            raise ParseError("A text in this request holds half a character, which cannot be kept. Type it again.")
 
 
 def _too_deep() -> ParseError:

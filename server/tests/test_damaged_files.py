@@ -155,6 +155,13 @@ class TinyFiles(DamagedCase):
         for text in (b'{"format": ' + b"[" * 100_000, b'{"a": [' + b"[]," * 2_000_000 + b"[]]}", b'{"a": NaN}', b'{"a": 1e999}'):
             self.assertEqual(self.looked_into(text, text[:20]), 422)
 
+    def test_json_nested_deeper_than_any_file_and_halves_of_characters(self):
+        for depth in (60, 900, 985):
+            nested = b'{"format": "awake-furrow-trial", "trial": ' + b"[" * depth + b"]" * depth + b"}"
+            self.assertEqual(self.looked_into(nested, f"{depth} deep"), 422)
+        half = rb'{"format": "awake-furrow-trial", "question": "\ud800"}'
+        self.assertEqual(self.looked_into(half, "half a character"), 422)
+
     def test_a_text_in_a_picture(self):
         from PIL.PngImagePlugin import PngInfo
 

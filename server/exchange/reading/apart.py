@@ -58,7 +58,7 @@ def _apart(kind: str, content: bytes, limits: Limits) -> Any:
 
 
 def _gave_up() -> Unreadable:
-    return Unreadable("too_large", "could not be read with the memory and the time there is for one file. Save it anew, or split it.")
+    return Unreadable("too_large", "could not be read with the memory and the time there is for one file. Save it again, or split it.")
 
 
 def _cell(told: Any) -> Cell:

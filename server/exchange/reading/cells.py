@@ -6,17 +6,19 @@ Nothing that a file says of its own size is believed: what is read is counted as
 import csv
 import io
 import json
+import math
 import zipfile
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any
 
+from server.rest.sane_json import JsonFault, json_fault
+
 DEFUSED_BY = "'"
 # every container and every value of a JSON text follows one of these
 JSON_MARKS = (b",", b"[", b"{")
 MOST_JSON_MARKS = 1_500_000
-DEEPEST_JSON = 40
 # a spreadsheet program takes a third of it
 LONGEST_CELL = 100_000
 # empty rows are cells too: a sheet of a million of them says nothing
@@ -145,18 +147,28 @@ def _text(content: bytes) -> str:
 
 
 def json_value(content: bytes) -> Any:
-    """JSON of finite numbers and of a sane size and depth."""
+    """JSON of finite numbers and whole characters, of a sane size and depth."""
     if sum(content.count(mark) for mark in JSON_MARKS) > MOST_JSON_MARKS:
         raise Unreadable("too_large", "holds more values than any trial does.")
     try:
-        found = json.loads(content, parse_constant=_no_number)
-        # a number may also be too large to be one
-        json.dumps(found, allow_nan=False)
+        found = json.loads(content, parse_constant=_no_number, parse_float=_finite)
+        fault = json_fault(found)
     except RecursionError:
-        raise Unreadable("damaged_file", "is nested deeper than any file of this application.") from None
+        fault = JsonFault.TOO_DEEP
     except (ValueError, UnicodeDecodeError) as why:
         raise Unreadable("damaged_file", f"begins like JSON and is none: {_said(why)}.") from None
+    if fault is JsonFault.TOO_DEEP:
+        raise Unreadable("damaged_file", "is nested deeper than any file of this application.")
+    if fault is JsonFault.HALF_A_CHARACTER:
+        raise Unreadable("damaged_file", "holds half a character, which cannot be kept.")
     return found
+
+
+def _finite(digits: str) -> float:
+    number = float(digits)
+    if math.isinf(number):
+        raise ValueError(f"{digits[:40]} is too large for a number")
+    return number
 
 
 def _no_number(word: str) -> Any:

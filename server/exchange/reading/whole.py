@@ -2,7 +2,6 @@
 
 import hashlib
 import io
-import math
 import zipfile
 from collections.abc import Iterator
 from typing import Any
@@ -10,6 +9,7 @@ from typing import Any
 from django.core.exceptions import ValidationError
 from django.db import models
 
+from core.vocabulary import Role
 from server.exchange.formats.archive import (
     ARCHIVE_FORMAT,
     ARCHIVE_NAME,
@@ -27,6 +27,8 @@ from server.rest.problems import Problem, Refused
 
 # what may be there already: who signed in to import it, and their working year
 MAY_BE_THERE = {"people.Person", "people.WorkYear", "people.HistoricalWorkYear", "exchange.FileRead"}
+# what a role was called before there were four
+ROLES_BEFORE = {"helper": Role.COUNTER}
 # lines are records: none is longer than a file that was imported and kept
 LONGEST_LINE = 100_000_000
 LARGEST_LIST = 20_000_000
@@ -180,10 +182,8 @@ def _check_value(where: str, field: "models.Field[Any, Any]", value: Any) -> Non
         if not isinstance(value, str) or not _is_hex(value):
             raise _wrong(where, "is no file")
         return
-    if isinstance(value, float) and not math.isfinite(value):
-        raise _wrong(where, "is no number")
     words = {w for w, _ in field.flatchoices}
-    if words and value not in words and not (value == "" and field.blank) and value not in FORMER_WORDS:
+    if words and value not in words and not (value == "" and field.blank) and value not in ROLES_BEFORE:
         raise _wrong(where, f"is “{str(value)[:40]}”, and can be {', '.join(str(w) for w in sorted(words, key=str))}")
     if isinstance(field, models.CharField) and field.max_length and len(str(value)) > field.max_length:
         raise _wrong(where, f"has {len(str(value))} letters, and can have {field.max_length}")
@@ -192,10 +192,6 @@ def _check_value(where: str, field: "models.Field[Any, Any]", value: Any) -> Non
             field.to_python(value)
         except (ValidationError, ValueError, OverflowError):
             raise _wrong(where, f"is “{str(value)[:40]}”, which it cannot be") from None
-
-
-# what earlier versions wrote and this one translates
-FORMER_WORDS = {"helper"}
 
 
 def _is_hex(text: str) -> bool:

@@ -39,12 +39,12 @@ def main() -> None:
     resource.setrlimit(resource.RLIMIT_CPU, (MOST_SECONDS, MOST_SECONDS))
     kind, cells, unpacked = sys.argv[1:]
     try:
-        told: dict[str, Any] = {"found": _read(kind, sys.stdin.buffer.read(), Limits(int(cells), int(unpacked)))}
+        text = json.dumps({"found": _read(kind, sys.stdin.buffer.read(), Limits(int(cells), int(unpacked)))})
     except Unreadable as why:
-        told = {"code": why.code, "words": why.words}
-    except (MemoryError, RecursionError):
-        told = {"code": "too_large", "words": f"needs more than {MOST_MEMORY >> 20} MB of memory to be read."}
-    json.dump(told, sys.stdout)
+        text = json.dumps({"code": why.code, "words": why.words})
+    except MemoryError:
+        text = json.dumps({"code": "too_large", "words": f"needs more than {MOST_MEMORY >> 20} MB of memory to be read."})
+    sys.stdout.write(text)
 
 
 if __name__ == "__main__":

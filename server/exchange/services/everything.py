@@ -10,17 +10,14 @@ from typing import Any
 from django.conf import settings
 from django.db import IntegrityError, connection, models, transaction
 
-from core.vocabulary import Role
 from server.exchange.formats.archive import PHOTOS, columns_of
 from server.exchange.reading.files import refused_file
-from server.exchange.reading.whole import MAY_BE_THERE, Json, archive_order, check_empty, records_of
+from server.exchange.reading.whole import MAY_BE_THERE, ROLES_BEFORE, Json, archive_order, check_empty, records_of
 from server.exchange.services.progress import Tell
 from server.people.models import Person
-from server.record_kinds.disk import write_whole
+from server.record_kinds.disk import write_bytes
 
 AT_ONCE = 1000
-# what a role was called before there were four
-ROLES_BEFORE = {"helper": Role.COUNTER}
 PHOTO_NAME = re.compile(r"^photos/photos/[0-9a-f-]{36}[\w.-]*\.jpg$")
 
 
@@ -109,5 +106,4 @@ def _photos(box: zipfile.ZipFile) -> None:
     for name in box.namelist():
         if PHOTO_NAME.match(name):
             target = folder / name.removeprefix(PHOTOS)
-            content = box.read(name)
-            write_whole(target, lambda out, content=content: out.write(content))  # type: ignore[misc]
+            write_bytes(target, box.read(name))
