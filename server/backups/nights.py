@@ -6,7 +6,7 @@ from datetime import datetime
 from pathlib import Path
 
 from server.backups.form import folder
-from server.record_kinds.disk import write_whole
+from server.record_kinds.disk import write_bytes
 
 
 @dataclass(frozen=True)
@@ -19,8 +19,7 @@ class Failure:
 
 def note_failure(at: datetime, why: str) -> None:
     """Remember that no backup could be made; where even this cannot be written, the log has it."""
-    content = json.dumps(asdict(Failure(at, why)), default=str).encode()
-    write_whole(_note(), lambda out: out.write(content))
+    write_bytes(_note(), json.dumps(asdict(Failure(at, why)), default=str).encode())
 
 
 def forget_failure() -> None:

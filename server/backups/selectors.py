@@ -17,6 +17,7 @@ from django.db.migrations.loader import MigrationLoader
 from server.backups.form import DATABASE, FORMAT, LOCKED, MANIFEST, SUFFIX, VERSION, Manifest, digest_of, folder
 from server.backups.nights import Failure, last_failure
 from server.backups.problems import NotRestorable, damaged, newer
+from server.record_kinds.other_database import opened_to_read
 from server.record_kinds.zips import ZIP_ERRORS
 from server.rest.problems import Problem
 
@@ -99,9 +100,9 @@ def find_backup(name: str) -> Path:
 
 def check_database(path: Path) -> list[str]:
     """What is wrong with a database file, in sentences; nothing if it is sound."""
-    there = sqlite3.connect(f"{path.absolute().as_uri()}?mode=ro", uri=True)
+    there = opened_to_read(path)
     try:
-        broken = [str(row[0]) for row in there.execute("PRAGMA quick_check(5)") if row[0] != "ok"]
+        broken = damaged_pages(there)
         loose = there.execute("PRAGMA foreign_key_check").fetchmany(5)
     except sqlite3.DatabaseError as error:
         return [f"It cannot be read: {error}."]
@@ -111,6 +112,11 @@ def check_database(path: Path) -> list[str]:
     return found + [
         f"A record of {table} (number {row}) points at a record of {other} that is not there." for table, row, other, _ in loose
     ]
+
+
+def damaged_pages(there: sqlite3.Connection) -> list[str]:
+    """The first pages of a database that are damaged, in SQLite's words; nothing where all are sound."""
+    return [str(row[0]) for row in there.execute("PRAGMA quick_check(5)") if row[0] != "ok"]
 
 
 def health() -> Health:

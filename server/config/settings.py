@@ -11,7 +11,7 @@ from typing import Any
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 
 from core import vocabulary
-from server.record_kinds.disk import write_whole
+from server.record_kinds.disk import write_bytes
 
 ROOT = Path(__file__).resolve().parents[2]
 APP_VERSION = tomllib.loads((ROOT / "pyproject.toml").read_text(encoding="utf-8"))["project"]["version"]
@@ -27,7 +27,7 @@ def _secret_key() -> str:
     path = DATA / "secret-key"
     # an empty file is what a full disk left of an earlier version's first start
     if not path.is_file() or path.stat().st_size == 0:
-        write_whole(path, lambda out: out.write(secrets.token_urlsafe(48).encode("ascii")))
+        write_bytes(path, secrets.token_urlsafe(48).encode("ascii"))
     return path.read_text(encoding="ascii")
 
 

@@ -18,7 +18,7 @@ from django.db.models import F
 from server.batches.models import BatchPlan
 from server.people.models import Person
 from server.practice.models import Attempt
-from server.record_kinds.other_database import other_database
+from server.record_kinds.other_database import opened_to_read, other_database
 from server.rest.problems import Problem
 
 # what the framework needs to know of the tables; everything else begins empty
@@ -30,7 +30,7 @@ def make_bench(path: Path) -> None:
     """An empty database of the same shape as the nursery's, without any of its records."""
     path.parent.mkdir(parents=True, exist_ok=True)
     path.unlink(missing_ok=True)
-    live = sqlite3.connect(f"{Path(connection.settings_dict['NAME']).absolute().as_uri()}?mode=ro", uri=True)
+    live = opened_to_read(Path(connection.settings_dict["NAME"]))
     bench = sqlite3.connect(path)
     try:
         shape = live.execute(

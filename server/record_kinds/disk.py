@@ -26,6 +26,11 @@ def write_whole(target: Path, write: Callable[[IO[bytes]], object]) -> None:
         Path(name).unlink(missing_ok=True)
 
 
+def write_bytes(target: Path, content: bytes) -> None:
+    """Write a file of which all is there, as `write_whole` does."""
+    write_whole(target, lambda out: out.write(content))
+
+
 def put_in_place(written: Path, target: Path) -> None:
     """Sync a finished file to the disk, give it its name, and sync the name too."""
     written.chmod(PRIVATE)

@@ -1,5 +1,6 @@
 """Working on another database file of the same shape, in this thread, for as long as a block lasts."""
 
+import sqlite3
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
@@ -25,6 +26,11 @@ def other_database(path: Path) -> Iterator[None]:
     finally:
         connections[DEFAULT_DB_ALIAS] = before
         there.close()
+
+
+def opened_to_read(path: Path) -> sqlite3.Connection:
+    """A database file opened beside whoever works with it; nothing can be written through it."""
+    return sqlite3.connect(f"{path.absolute().as_uri()}?mode=ro", uri=True)
 
 
 def cache_key(key: str, prefix: str, version: int) -> str:

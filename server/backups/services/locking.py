@@ -27,8 +27,7 @@ def check_passphrase(passphrase: str) -> None:
 
 
 def lock(backup: Path, target: IO[bytes], passphrase: str) -> None:
-    """Write a backup locked with a passphrase."""
-    check_passphrase(passphrase)
+    """Write a backup locked with a passphrase that was checked."""
     key = pyrage.x25519.Identity.generate()
     with zipfile.ZipFile(target, "w", zipfile.ZIP_STORED, allowZip64=True) as box:
         box.writestr(KEY, pyrage.passphrase.encrypt(str(key).encode(), passphrase))

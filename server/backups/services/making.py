@@ -8,6 +8,8 @@ import sqlite3
 import tempfile
 import time
 import zipfile
+from collections.abc import Iterator
+from contextlib import contextmanager
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import IO
@@ -45,30 +47,38 @@ def make_backup(why: str, passphrase: str = "") -> Path:
     """
     if passphrase:
         check_passphrase(passphrase)
+    with work_folder(MAKING) as work:
+        _check_room(folder())
+        written = work / "backup.zip"
+        try:
+            with _private(written) as out:
+                _write(out, work / DATABASE)
+        except sqlite3.OperationalError as error:
+            if no_room_left(error):
+                raise no_room(folder(), "the disk is full") from error
+            raise
+        if passphrase:
+            written, plain = work / "locked.zip", written
+            with _private(written) as out:
+                lock(plain, out, passphrase)
+        target = _free_name(folder(), why, LOCKED_SUFFIX if passphrase else SUFFIX)
+        put_in_place(written, target)
+        return target
+
+
+@contextmanager
+def work_folder(prefix: str) -> Iterator[Path]:
+    """A folder among the backups for as long as the block lasts, where half-made files lie; a disk that takes none says so in words."""
     here = folder()
     try:
         here.mkdir(parents=True, exist_ok=True)
         clear_leftovers(here)
-        _check_room(here)
-        with tempfile.TemporaryDirectory(dir=here, prefix=MAKING) as work:
-            written = Path(work) / "backup.zip"
-            with _private(written) as out:
-                _write(out, Path(work) / DATABASE)
-            if passphrase:
-                written, plain = Path(work) / "locked.zip", written
-                with _private(written) as out:
-                    lock(plain, out, passphrase)
-            target = _free_name(here, why, LOCKED_SUFFIX if passphrase else SUFFIX)
-            put_in_place(written, target)
-            return target
+        with tempfile.TemporaryDirectory(dir=here, prefix=prefix) as work:
+            yield Path(work)
     except OSError as error:
         if no_room_left(error):
             raise no_room(here, f"the disk is full ({error.strerror})") from error
         raise not_written(here, error) from error
-    except sqlite3.OperationalError as error:
-        if "full" in str(error):
-            raise no_room(here, "the disk is full") from error
-        raise
 
 
 def _free_name(here: Path, why: str, suffix: str) -> Path:

@@ -6,10 +6,7 @@ taken over, the gate before writes is closed: every record that was acknowledged
 
 import re
 import sqlite3
-import tempfile
 import zipfile
-from collections.abc import Iterator
-from contextlib import contextmanager
 from pathlib import Path
 from typing import IO
 
@@ -18,18 +15,18 @@ from django.core.cache import caches
 from django.core.management import call_command
 from django.db import connection
 
-from server.backups.form import CHUNK, DATABASE, PHOTOS, Manifest, digest_of_file, folder
-from server.backups.problems import damaged, no_room, not_written
+from server.backups.form import CHUNK, DATABASE, PHOTOS, Manifest, digest_of_file
+from server.backups.problems import damaged
 from server.backups.selectors import check_database, database_file, read_manifest
 from server.backups.services.locking import is_locked, unlock
-from server.backups.services.making import BEFORE_RESTORE, RESTORING, make_backup
+from server.backups.services.making import BEFORE_RESTORE, RESTORING, make_backup, work_folder
 from server.backups.services.scrubbing import scrub
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.record_kinds.disk import write_whole
+from server.record_kinds.disk import write_bytes
 from server.record_kinds.gate import alone
-from server.record_kinds.other_database import other_database
-from server.rest.problems import Problem, no_room_left
+from server.record_kinds.other_database import opened_to_read, other_database
+from server.rest.problems import Problem
 
 PHOTO_NAME = re.compile(r"^media/photos/[0-9a-f-]{36}[\w.-]*\.jpg$")
 
@@ -48,7 +45,7 @@ def restore(file: Path | IO[bytes], passphrase: str = "") -> tuple[Manifest, str
     (manifest, kept)
         What was restored, and the name of the backup that holds what was here before.
     """
-    with _work_folder() as work:
+    with work_folder(RESTORING) as work:
         if is_locked(file):
             opened = work / "unlocked.zip"
             unlock(file, passphrase, opened)
@@ -72,19 +69,6 @@ def restore(file: Path | IO[bytes], passphrase: str = "") -> tuple[Manifest, str
     return manifest, kept
 
 
-@contextmanager
-def _work_folder() -> Iterator[Path]:
-    here = folder()
-    try:
-        here.mkdir(parents=True, exist_ok=True)
-        with tempfile.TemporaryDirectory(dir=here, prefix=RESTORING) as work:
-            yield Path(work)
-    except OSError as error:
-        if no_room_left(error):
-            raise no_room(here, f"the disk is full ({error.strerror})") from error
-        raise not_written(here, error) from error
-
-
 def _unpack(box: zipfile.ZipFile, target: Path) -> None:
     with box.open(DATABASE) as page, target.open("wb") as out:
         while chunk := page.read(CHUNK):
@@ -102,7 +86,7 @@ def _never_number_twice(fresh: Path) -> None:
 
     Phones still hold records of dishes, and browsers photos, by the numbers that were given out since the backup.
     """
-    live = sqlite3.connect(f"{database_file().absolute().as_uri()}?mode=ro", uri=True)
+    live = opened_to_read(database_file())
     restored = sqlite3.connect(fresh)
     try:
         given = live.execute("SELECT name, seq FROM sqlite_sequence").fetchall()
@@ -143,4 +127,4 @@ def _photos(box: zipfile.ZipFile, manifest: Manifest) -> None:
             content = box.read(name)
         except (KeyError, zipfile.BadZipFile) as error:
             raise damaged(f"“{name}”") from error
-        write_whole(target, lambda out, content=content: out.write(content))  # type: ignore[misc]
+        write_bytes(target, content)

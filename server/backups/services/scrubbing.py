@@ -26,7 +26,7 @@ def scrub(database: Path) -> None:
             feed._base_manager.exclude(token_digest="").update(token_digest="")
         for wrong_tries in (AccessAttempt, AccessFailureLog, AccessLog):
             wrong_tries.objects.all().delete()
-    # a deleted row stays readable in its page until the file is written anew
+    # a deleted row stays readable in its page until the file is rewritten
     plain = sqlite3.connect(database, isolation_level=None)
     try:
         plain.execute("PRAGMA journal_mode=DELETE")

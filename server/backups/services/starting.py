@@ -5,7 +5,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 from server.backups.form import folder
-from server.backups.selectors import backups, database_file
+from server.backups.selectors import backups, damaged_pages, database_file
 
 # SQLite takes a file of fewer bytes for an empty one, whatever is in it
 SMALLEST_DATABASE = 512
@@ -47,12 +47,12 @@ def damage_of(database: Path) -> str | None:
         return None
     there = sqlite3.connect(database, timeout=20)
     try:
-        found = there.execute("PRAGMA quick_check(1)").fetchone()[0]
+        found = damaged_pages(there)
     except sqlite3.DatabaseError as error:
         return str(error)
     finally:
         there.close()
-    return None if found == "ok" else str(found)
+    return found[0] if found else None
 
 
 def holds_a_nursery(database: Path) -> bool:

@@ -56,7 +56,7 @@ class Secrets(Backups):
         ended = APIClient()
         self.sign_in(ended)
         keys.append(ended.session.session_key)
-        # a deleted row stays in its page until the file is written anew
+        # a deleted row stays in its page until the file is rewritten
         ended.delete("/api/v1/session/")
         secrets = [*keys, digest_of(self.link), CalendarFeed.objects.get().token_digest]
         content = self.database_of(self.made())
@@ -66,7 +66,7 @@ class Secrets(Backups):
         self.assertEqual(self.browser.get("/api/v1/lots/").status_code, 200)
         self.assertEqual(self.browser.get(self.calendar).status_code, 200)
 
-    def test_after_a_restore_everybody_signs_in_anew_and_open_links_are_closed(self):
+    def test_after_a_restore_everybody_signs_in_again_and_open_links_are_closed(self):
         name = self.made()
         self.assertEqual(self.restore(name).status_code, 200)
         self.assert_nothing_works_any_more()

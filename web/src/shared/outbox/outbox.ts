@@ -20,7 +20,7 @@ export interface Sending<T> {
   thing(item: T): number
   /** The record in a few words, for the list of what waits. */
   words(item: T): string
-  /** What is asked anew once everything has left; everything, if nothing is said. */
+  /** What is asked again once everything has left; everything, if nothing is said. */
   arrived?(queries: QueryClient, last: T): void
 }
 
