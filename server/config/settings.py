@@ -23,6 +23,8 @@ TESTING = os.environ.get("AWAKE_FURROW_TESTING") == "1"
 def _secret_key() -> str:
     """Read the installation's own key, made on its first start and readable by its owner only."""
     if TESTING:
+        # the first thing that a fresh clone runs may be a test
+        DATA.mkdir(parents=True, exist_ok=True)
         return "only-for-tests"
     path = DATA / "secret-key"
     # an empty file is what a full disk left of an earlier version's first start

@@ -45,12 +45,18 @@ const sheet = computed(() => {
   const closings = ours.value.flatMap((w) => (w.kind === 'closing' ? [w.body.dish] : []))
   return withWaiting(data.value, looks, [...closedHere.value, ...closings])
 })
+/** Looks on their way into the box: nothing is called saved before it is on the device. */
+const entering = ref(0)
 const round = useRound(sheet, (body, d, extras) => {
   const more = { trial: id.value, code: d.code, photo: extras.photo?.blob ?? null }
-  back.sendOrReplace({ kind: 'look', body, ...more }).catch(() => {
-    round.forget(body.client_id)
-    back.said.value = NOT_KEPT
-  })
+  entering.value++
+  back
+    .sendOrReplace({ kind: 'look', body, ...more })
+    .catch(() => {
+      round.forget(body.client_id)
+      back.said.value = NOT_KEPT
+    })
+    .finally(() => entering.value--)
 })
 const { at, dish, dishes, entry, extras, places, made, saved, over, found, canTakeBack } = round
 const back = useHeldLooks(id, round.forget)
@@ -67,7 +73,7 @@ const remaining = computed(() =>
 )
 const unlooked = computed(() => dishes.value.slice(at.value).filter((d) => !made.value[d.id]).length)
 const signal = computed(() => ({
-  words: ours.value.length ? `${ours.value.length} waiting to send` : saved.value ? 'saved' : '',
+  words: ours.value.length ? `${ours.value.length} waiting to send` : saved.value && !entering.value ? 'saved' : '',
   bad: outbox.noSignal.value,
 }))
 
