@@ -15,6 +15,7 @@ const LOOKS = [
   'font-weight',
   'text-anchor',
 ] as const
+const OF_THE_PAGE = ['style', 'class', 'tabindex'] as const
 const PIXELS = 2
 const ROOM = 12
 
@@ -25,14 +26,14 @@ export function svgText(figure: SVGSVGElement, title: string): string {
   from.forEach((part, i) => {
     const seen = getComputedStyle(part)
     for (const look of LOOKS) to[i]?.setAttribute(look, seen.getPropertyValue(look))
-    for (const name of ['style', 'class', 'tabindex']) to[i]?.removeAttribute(name)
+    for (const name of OF_THE_PAGE) to[i]?.removeAttribute(name)
   })
   const { width, height } = figure.getBoundingClientRect()
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
   copy.setAttribute('viewBox', `${-ROOM} ${-ROOM - 20} ${width + 2 * ROOM} ${height + 2 * ROOM + 20}`)
   copy.setAttribute('width', String(width + 2 * ROOM))
   copy.setAttribute('height', String(height + 2 * ROOM + 20))
-  copy.removeAttribute('style')
+  for (const name of OF_THE_PAGE) copy.removeAttribute(name)
   const style = getComputedStyle(document.body)
   const paper = part('rect', { x: -ROOM, y: -ROOM - 20, width: '100%', height: '100%', fill: style.backgroundColor })
   const name = part('text', { x: 0, y: -12, fill: style.color, 'font-size': 15, 'font-family': style.fontFamily })

@@ -25,7 +25,8 @@ export function ticks(from: number, to: number, unit: TimeUnit, most = 7): numbe
     (unit.name === 'days' && span / 7 <= most && span > 10 ? 7 : (STEPS.find((s) => span / s <= most) ?? 200)) *
     unit.days
   const found: number[] = []
-  for (let at = Math.ceil(from / step - 1e-9) * step; at <= to + 1e-9; at += step) found.push(at)
+  // + 0: sowing is day 0, not day −0
+  for (let at = Math.ceil(from / step - 1e-9) * step + 0; at <= to + 1e-9; at += step) found.push(at)
   return found
 }
 

@@ -1,8 +1,8 @@
 /** The words of the work, as the pages use them. */
 export const WORDS: readonly [string, string][] = [
   ['assurance', 'how often a plan gives at least the plants it was made for'],
-  ['believed without ground', 'a conclusion that the trial cannot carry, whether it happens to be true or not'],
   ['batch, bag', 'seed of one lot under one recipe in one container, from the day it goes in to the day it leaves'],
+  ['believed without ground', 'a conclusion that the trial cannot carry, whether it happens to be true or not'],
   ['bench percent, tray percent', 'what germinated in the test; what emerged in the tray. Kept apart'],
   ['blind', 'who counts does not see which treatment a dish had'],
   ['chill', 'days of real cold in the band, from a log and not from the calendar'],
