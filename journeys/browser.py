@@ -10,6 +10,7 @@ import websocket
 from selenium import webdriver
 from selenium.webdriver.chrome.options import Options
 from selenium.webdriver.chrome.service import Service
+from selenium.webdriver.support.wait import WebDriverWait
 
 FLAGS = [
     "--headless=new",
@@ -45,6 +46,7 @@ class Browser:
         options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
         self.driver = webdriver.Chrome(options=options, service=Service(driver))
         self._workers: list[websocket.WebSocket] = []
+        self._without_worker = ""
         self.size(*DESK)
 
     def size(self, width: int, height: int) -> None:
@@ -90,13 +92,24 @@ class Browser:
         kinds = "indexeddb,local_storage,cache_storage,service_workers"
         self.driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": address, "storageTypes": kinds})
 
-    def begin_anew(self) -> None:
-        """One empty page at the desk's size, with signal, without cookies."""
+    def begin(self, *, service_worker: bool) -> None:
+        """One empty page at the desk's size, with signal, without cookies; pages find a service worker to install, or none."""
         self.only_window()
+        if service_worker and self._without_worker:
+            self.driver.execute_cdp_cmd("Page.removeScriptToEvaluateOnNewDocument", {"identifier": self._without_worker})
+            self._without_worker = ""
+        elif not service_worker and not self._without_worker:
+            script = {"source": "delete Navigator.prototype.serviceWorker"}
+            self._without_worker = self.driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", script)["identifier"]
         self.driver.get("about:blank")
         self.network(offline=False)
         self.driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
         self.size(*DESK)
+
+    def close_what_opens(self) -> None:
+        """Wait for the window that the page is opening, and close it."""
+        WebDriverWait(self.driver, 30, poll_frequency=0.05).until(lambda driver: len(driver.window_handles) > 1, "no window opened")
+        self.only_window()
 
     def only_window(self) -> None:
         """Close what opened beside the first window, and go back to that."""
@@ -105,6 +118,8 @@ class Browser:
             self.driver.switch_to.window(other)
             self.driver.close()
         self.driver.switch_to.window(first)
+        # a page behind another window animates nothing: its lists would never open
+        self.driver.execute_cdp_cmd("Page.bringToFront", {})
 
     def console_errors(self) -> list[str]:
         """Errors the pages wrote to the console since the last call."""

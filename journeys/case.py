@@ -3,6 +3,7 @@
 import contextlib
 import os
 import sqlite3
+from collections.abc import Callable
 from multiprocessing.util import Finalize
 from pathlib import Path
 
@@ -11,6 +12,7 @@ from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.management import call_command
 from django.db import connection
 from django.test import tag
+from django.test.testcases import LiveServerThread
 from django.utils import timezone
 
 from journeys.browser import Browser
@@ -46,6 +48,7 @@ def demo_data() -> None:
 
 
 _browsers: list[Browser] = []
+_servers: list[LiveServerThread] = []
 
 
 def shared_browser() -> Browser:
@@ -62,11 +65,25 @@ class Journey(StaticLiveServerTestCase):
     """Demo data, a browser at the desk's size, signed in as the grower."""
 
     before_all = staticmethod(make_snapshot)
+    # whether the app is kept on the device: only where a journey is about that, for installing it takes a second
+    kept_on_device = False
 
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
         cls.browser = shared_browser()
+
+    @classmethod
+    def _start_server_thread(cls) -> None:
+        """One server for all journeys of this process: at the same address the browser has the app's files already."""
+        if not _servers:
+            super()._start_server_thread()
+            _servers.append(cls.server_thread)
+        cls.server_thread = _servers[0]
+
+    @classmethod
+    def _terminate_thread(cls) -> None:
+        """The server ends with the process."""
 
     @classmethod
     def tearDownClass(cls) -> None:
@@ -83,7 +100,7 @@ class Journey(StaticLiveServerTestCase):
 
     def setUp(self) -> None:
         # nothing of the journey before asks this server any more
-        self.browser.begin_anew()
+        self.browser.begin(service_worker=self.kept_on_device)
         self.lay_out()
         self.browser.forget_device(self.live_server_url)
         self.page = Page(self.browser.driver, self.live_server_url)
@@ -93,6 +110,12 @@ class Journey(StaticLiveServerTestCase):
     def tearDown(self) -> None:
         if folder := os.environ.get("JOURNEY_PICTURES"):
             self.browser.picture(Path(folder) / f"{self._testMethodName}.png")
+
+    def chapters(self, *parts: Callable[[], None]) -> None:
+        """Chapters of one story, each on what those before it left; one that fails does not hide the others."""
+        for part in parts:
+            with self.subTest(part.__name__):
+                part()
 
     def no_errors_in_the_console(self) -> None:
         self.assertEqual(self.browser.console_errors(), [])
@@ -113,10 +136,12 @@ class Journey(StaticLiveServerTestCase):
 
     def accessible(self, where: str) -> None:
         """No serious or critical finding of the accessibility engine."""
-        self.page.run(AXE.read_text(encoding="utf-8"))
+        if not self.page.run("return 'axe' in window"):
+            self.page.run(AXE.read_text(encoding="utf-8"))
         script = """
             const done = arguments[arguments.length - 1]
-            axe.run(document).then(r => done(r.violations), e => done([{ id: String(e), impact: 'critical', nodes: [{ html: '' }] }]))
+            axe.run(document, { resultTypes: ['violations'] })
+              .then(r => done(r.violations), e => done([{ id: String(e), impact: 'critical', nodes: [{ html: '' }] }]))
         """
         found = self.browser.driver.execute_async_script(script)
         grave = [f"{v['id']}: {n['html'][:160]}" for v in found if v["impact"] in ("serious", "critical") for n in v["nodes"][:3]]

@@ -39,13 +39,20 @@ class DrawnRight(Journey):
         self.no_sideways_scrolling(trial.question)
         return self.page.see("//*[contains(@class, 'axis')]/*[contains(@class, 'name')]").text
 
-    def test_fluff_is_read_in_hours_and_the_slowest_in_months(self):
+    def test_every_size_of_trial_is_drawn_in_its_unit(self):
+        self.chapters(
+            self.fluff_is_read_in_hours_and_the_slowest_in_months,
+            self.one_seed_and_four_hundred_in_a_dish_and_twelve_treatments_are_drawn,
+            self.a_tray_is_drawn_as_cells,
+        )
+
+    def fluff_is_read_in_hours_and_the_slowest_in_months(self):
         self.assertEqual(self.axis(Trial.objects.get(lot__code="PO-003")), "hours")
         self.assertEqual(self.axis(Trial.objects.get(lot__code="LD-027")), "months")
         quick = self.laid("Three hours?", 2 / 24, 1, 1, 10, first_look_days=1 / 24, every_days=1 / 24, length_days=3 / 24)
         self.assertEqual(self.axis(quick), "hours")
 
-    def test_one_seed_and_four_hundred_in_a_dish_and_twelve_treatments_are_drawn(self):
+    def one_seed_and_four_hundred_in_a_dish_and_twelve_treatments_are_drawn(self):
         small = self.laid("One seed a dish?", 3, 1, 2, 1)
         large = self.laid("Four hundred?", 3, 12, 1, 400)
         self.axis(small)
@@ -71,7 +78,7 @@ class DrawnRight(Journey):
         )
         self.no_sideways_scrolling("four hundred seeds on a phone")
 
-    def test_a_tray_is_drawn_as_cells(self):
+    def a_tray_is_drawn_as_cells(self):
         tray = self.laid("One seed a cell?", 3, 1, 1, 24, medium="tray")
         self.browser.driver.get(f"{self.live_server_url}/trials/{tray.pk}/count")
         self.page.see("//*[name()='svg'][contains(@class, 'cells')]")

@@ -26,7 +26,15 @@ class WithABag(Journey):
     def open(self):
         self.page.open(f"/batches/{self.batch.pk}", "snowbrush")
 
-    def test_it_is_moved_split_and_taken_out_and_the_leaving_is_undone(self):
+    def test_what_is_done_with_a_bag_is_recorded_and_undone(self):
+        self.chapters(
+            self.a_log_by_day_is_read_with_the_keys,
+            self.its_label_is_printed_from_its_page,
+            self.a_slip_of_a_look_and_of_a_step_are_undone,
+            self.it_is_moved_split_and_taken_out_and_the_leaving_is_undone,
+        )
+
+    def it_is_moved_split_and_taken_out_and_the_leaving_is_undone(self):
         page = self.page
         self.open()
         page.press("Move")
@@ -52,7 +60,7 @@ class WithABag(Journey):
         self.assertIsNone(course.leaving)
         self.assertEqual((course.seeds_now, course.running.step.kind), (120, StepKind.COLD_MOIST))
 
-    def test_a_slip_of_a_look_and_of_a_step_are_undone(self):
+    def a_slip_of_a_look_and_of_a_step_are_undone(self):
         page = self.page
         self.open()
         looks = len(course_of(self.batch).looks)
@@ -63,16 +71,16 @@ class WithABag(Journey):
         page.press("Undo the last step")
         page.see("//button[contains(., 'End this step now')]")
 
-    def test_its_label_is_printed_from_its_page(self):
+    def its_label_is_printed_from_its_page(self):
         page = self.page
         self.open()
         page.see("//a[contains(., 'Print its label')]").click()
         page.text("For the bag")
         page.press("Make the PDF")
         page.wait.until(lambda _: LabelPrint.objects.filter(batch=self.batch).exists())
-        self.browser.only_window()
+        self.browser.close_what_opens()
 
-    def test_a_log_by_day_is_read_with_the_keys(self):
+    def a_log_by_day_is_read_with_the_keys(self):
         self.open()
         chart = self.page.see("//*[name()='svg'][contains(@aria-label, 'days of readings')]")
         self.page.run("arguments[0].focus()", chart)
@@ -87,7 +95,21 @@ class AroundTheRound(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_a_turn_is_given_and_stands_on_the_list(self):
+    def test_turns_supplies_and_working_days_are_kept(self):
+        self.chapters(
+            self.a_turn_is_given_and_stands_on_the_list,
+            self.a_solution_is_written_down_and_used_up,
+            self.working_days_are_kept_and_a_calendar_address_is_made_and_stopped,
+        )
+
+    def test_from_a_lots_dormancy_to_its_bags(self):
+        self.chapters(
+            self.the_lot_s_page_guesses_the_dormancy_and_makes_recipes_of_it,
+            self.a_planned_trial_is_put_into_bags_and_sowing_asks_about_them,
+            self.rules_speak_while_a_recipe_is_written,
+        )
+
+    def a_turn_is_given_and_stands_on_the_list(self):
         page = self.page
         page.open("/rounds/list", "Fridge list")
         page.see("//td[contains(., 'HR-114-B1')]")
@@ -98,7 +120,7 @@ class AroundTheRound(Journey):
         page.see("//tr[contains(., 'Warm bench')][contains(., 'TM')]")
         self.assertEqual(Turn.objects.latest("pk").person.initials, "TM")
 
-    def test_a_solution_is_written_down_and_used_up(self):
+    def a_solution_is_written_down_and_used_up(self):
         page = self.page
         page.open("/supplies", "Solutions and supplies")
         row = page.see("//tr[contains(., 'smoke water, autumn')]").text
@@ -111,7 +133,7 @@ class AroundTheRound(Journey):
         page.see("//tr[contains(., 'smoke water, winter')]//button[contains(., 'used up')]").click()
         page.wait.until(lambda _: Supply.objects.get(name="smoke water, winter").used_up)
 
-    def test_working_days_are_kept_and_a_calendar_address_is_made_and_stopped(self):
+    def working_days_are_kept_and_a_calendar_address_is_made_and_stopped(self):
         page = self.page
         page.open("/work-year", "Working days and calendar")
         page.press("Sunday")
@@ -124,7 +146,7 @@ class AroundTheRound(Journey):
         page.press("Stop the address")
         page.wait.until(lambda _: not CalendarFeed.objects.exclude(token_digest="").exists())
 
-    def test_the_lot_s_page_guesses_the_dormancy_and_makes_recipes_of_it(self):
+    def the_lot_s_page_guesses_the_dormancy_and_makes_recipes_of_it(self):
         page, lot = self.page, Lot.objects.get(code="SM-052")
         before = Recipe.objects.count()
         page.open(f"/lots/{lot.pk}", "globemallow")
@@ -137,7 +159,7 @@ class AroundTheRound(Journey):
         page.see("//strong[contains(., 'sandpaper')]")
         self.assertGreater(Recipe.objects.count(), before)
 
-    def test_a_planned_trial_is_put_into_bags_and_sowing_asks_about_them(self):
+    def a_planned_trial_is_put_into_bags_and_sowing_asks_about_them(self):
         page = self.page
         cold = Recipe.objects.get(name="4 weeks cold, damp sand")
         page.open(f"/trials/new?lot={Lot.objects.get(code='LL-022').pk}&recipe={cold.pk}", "New trial")
@@ -161,7 +183,7 @@ class AroundTheRound(Journey):
         page.press("They are out: sow")
         page.see("//a[contains(., 'Count now')]")
 
-    def test_rules_speak_while_a_recipe_is_written(self):
+    def rules_speak_while_a_recipe_is_written(self):
         page = self.page
         page.open("/recipes", "Recipes")
         page.press("Write a recipe")

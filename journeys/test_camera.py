@@ -44,17 +44,3 @@ class Camera(Journey):
             )
             page.press("Use the camera")
             page.heading("Munro's globemallow")
-
-    def test_without_a_camera_it_says_what_else_there_is(self):
-        page = self.with_browser()
-        page.press("Use the camera")
-        page.text("The camera cannot be used. Take a photo, or type the code.")
-        page.button("Use the camera")
-
-    def test_a_photo_without_a_code_says_how_to_hold_it(self):
-        page = self.with_browser()
-        with tempfile.TemporaryDirectory() as folder:
-            path = Path(folder) / "nothing.jpg"
-            Image.new("RGB", (400, 300), "olive").save(path)
-            page.driver.find_element("css selector", "input[type=file]").send_keys(str(path))
-            page.text("No code was found in this photo.")

@@ -83,34 +83,3 @@ class CountARound(Journey):
         count.heading("The round is done")
         count.nothing_waits()
         self.assertEqual(self.total(), before + 1)
-
-    def test_what_cannot_be_comes_back_with_its_numbers(self):
-        self.page.sign_in()
-        count = self.count
-        count.driver.get(f"{self.live_server_url}/trials/{self.trial.pk}/count")
-        count.dish_number(1)
-        code = count.code
-        count.next_dish("9", "9")
-        count.see("//*[@role='alert'][contains(., 'only 25 seeds were sown')]")
-        count.dish_number(1)
-        self.assertEqual(count.code, code)
-        count.new(99)
-        self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
-
-    def test_without_signal_looks_wait_on_the_device_and_arrive_once(self):
-        self.page.sign_in()
-        before = self.total()
-        looks = Look.objects.count()
-        count = self.count
-        count.driver.get(f"{self.live_server_url}/trials/{self.trial.pk}/count")
-        count.dish_number(1)
-        self.browser.network(offline=True)
-        count.next_dish("1")
-        count.next_dish("2")
-        count.text("2 waiting to send")
-        self.browser.network(offline=False)
-        self.page.run("window.dispatchEvent(new Event('online'))")
-        count.nothing_waits()
-        self.browser.console_errors()
-        self.assertEqual(self.total(), before + 3)
-        self.assertEqual(Look.objects.count() - looks, 2)

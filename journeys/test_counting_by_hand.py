@@ -1,5 +1,4 @@
 from selenium.webdriver.common.action_chains import ActionChains
-from selenium.webdriver.common.keys import Keys
 
 from journeys.case import Journey
 from journeys.pages.count import CountPage
@@ -35,14 +34,6 @@ class CountingByHand(Journey):
         self.count.new(1)
         self.assertEqual(len(self.pips("fresh")), 1)
 
-    def test_a_seed_that_germinated_earlier_cannot_be_taken_back_by_a_tap(self):
-        while not self.pips("germinated"):
-            self.count.type(Keys.ARROW_RIGHT)
-        before = len(self.pips("germinated"))
-        self.tap(self.pips("germinated")[0])
-        self.count.new(0)
-        self.assertEqual(len(self.pips("germinated")), before)
-
     def test_every_kind_is_counted_by_its_own_button_and_drawn(self):
         count = self.count
         for word, state in (("abnormal", "abnormal"), ("rotted", "rotted"), ("lost", "lost")):
@@ -56,63 +47,6 @@ class CountingByHand(Journey):
         look = Look.objects.latest("pk")
         self.assertEqual((look.new_germinated, look.new_abnormal, look.new_rotted, look.new_lost), (0, 1, 1, 1))
 
-    def test_digits_on_the_screen_do_what_digits_on_the_keys_do(self):
-        count = self.count
-        count.press("1 2 3")
-        digits = count.see("//*[@role='group'][@aria-label='Digits']")
-        for digit in "12":
-            digits.find_element("xpath", f"./button[normalize-space()='{digit}']").click()
-        count.new(12)
-
-    def test_going_back_shows_the_look_and_changing_it_corrects_it(self):
-        count = self.count
-        before = Look.objects.count()
-        count.next_dish("2")
-        count.dish_number(2)
-        count.press("back")
-        count.dish_number(1)
-        count.new(2)
-        count.type(Keys.BACKSPACE, "1")
-        count.next_dish()
-        count.dish_number(2)
-        count.nothing_waits()
-        # the next dish is shown before the look has left for the server
-        count.wait.until(lambda _: Look.objects.count() == before + 2)
-        made = list(Look.objects.order_by("pk"))[before:]
-        self.assertEqual([x.new_germinated for x in made], [2, 1])
-        self.assertEqual(made[1].corrects, made[0])
-
-    def test_going_back_without_a_change_records_nothing_twice(self):
-        count = self.count
-        before = Look.objects.count()
-        count.next_dish("1")
-        count.dish_number(2)
-        count.type(Keys.ARROW_LEFT)
-        count.dish_number(1)
-        count.next_dish()
-        count.dish_number(2)
-        count.nothing_waits()
-        self.assertEqual(Look.objects.count(), before + 1)
-
-    def test_a_reload_in_the_middle_keeps_the_round(self):
-        count = self.count
-        count.next_dish("2")
-        count.dish_number(2)
-        count.nothing_waits()
-        count.driver.refresh()
-        count.dish_number(2)
-        count.press("back")
-        count.dish_number(1)
-        count.new(2)
-
-    def test_more_than_the_dish_holds_is_said_while_it_is_typed(self):
-        self.count.type("9", "9")
-        self.count.see("//*[@role='alert'][contains(., 'only 25 were sown')]")
-
-    def test_keys_with_a_modifier_are_left_to_the_browser(self):
-        self.count.type(Keys.CONTROL + "1" + Keys.NULL)
-        self.count.new(0)
-
 
 class TheShell(Journey):
     """What stands around every page."""
@@ -120,9 +54,20 @@ class TheShell(Journey):
     def setUp(self):
         super().setUp()
         self.page.sign_in()
+        self.page.today()
 
-    def test_the_evening_bench_is_kept_over_a_reload(self):
+    def test_the_head_of_every_page_and_the_day(self):
+        self.chapters(
+            self.the_season_opens_on_demand,
+            self.a_task_of_today_leads_to_its_dishes,
+            self.the_evening_bench_is_kept_over_a_reload,
+            self.the_api_can_be_read_by_people,
+            self.signing_out_closes_every_page,
+        )
+
+    def the_evening_bench_is_kept_over_a_reload(self):
         page = self.page
+        page.today()
         page.press("account")
         page.press("Evening bench (dark)")
         theme = "return document.documentElement.dataset.theme"
@@ -132,14 +77,15 @@ class TheShell(Journey):
         self.assertEqual(page.run(theme), "evening")
         page.run("localStorage.clear()")
 
-    def test_signing_out_closes_every_page(self):
+    def signing_out_closes_every_page(self):
         page = self.page
+        page.today()
         page.press("account")
         page.press("Sign out")
         page.see("//label[normalize-space()='Password']")
         page.open("/lots", "Awake Furrow")
 
-    def test_the_season_opens_on_demand(self):
+    def the_season_opens_on_demand(self):
         page = self.page
         rows = len(page.texts("section.band svg text.label"))
         page.press("of the season")
@@ -147,12 +93,12 @@ class TheShell(Journey):
         page.button("of the season").click()
         self.assertGreater(len(page.texts("section.band svg text.label")), rows)
 
-    def test_a_task_of_today_leads_to_its_dishes(self):
+    def a_task_of_today_leads_to_its_dishes(self):
         page = self.page
         page.see("//a[contains(@class, 'task')][contains(., 'scree foot')]").click()
         page.see("//header//p[contains(., '1 of 16')]")
 
-    def test_the_api_can_be_read_by_people(self):
+    def the_api_can_be_read_by_people(self):
         page = self.page
         page.driver.get(f"{self.live_server_url}/api/v1/docs/")
         page.see("//*[contains(@class, 'swagger-ui')]//*[contains(., 'Awake Furrow')]")

@@ -38,6 +38,8 @@ FULL_CACHE = (
 class FaultsOfADevice(Journey):
     """A device that is full, slow of clock, shared, or of an earlier version: what was tapped is kept, or it is said that it is not."""
 
+    kept_on_device = True
+
     def setUp(self):
         super().setUp()
         self.page.sign_in()
@@ -57,7 +59,27 @@ class FaultsOfADevice(Journey):
         last = BagLook.objects.order_by("pk").last()
         return lambda: list(BagLook.objects.filter(pk__gt=last.pk if last else 0).order_by("pk"))
 
-    def test_a_full_device_ticks_no_bag_and_says_why(self):
+    def test_a_full_device_keeps_what_was_typed_and_says_why(self):
+        self.chapters(
+            self.a_full_device_ticks_no_bag_and_says_why,
+            self.a_visit_that_a_full_device_cannot_keep_stays_typed,
+        )
+
+    def test_records_reach_the_server_in_the_name_of_who_made_them(self):
+        self.chapters(
+            self.a_bag_looked_at_by_one_person_is_not_sent_by_the_next,
+            self.what_an_earlier_version_kept_is_taken_over_and_sent_once_somebody_says_whose_it_is,
+            self.a_record_over_which_the_server_fails_holds_up_no_other,
+            self.a_bag_looked_at_on_a_slow_clock_has_the_right_time,
+        )
+
+    def test_the_service_worker_never_stands_in_the_way(self):
+        self.chapters(
+            self.a_weighing_is_never_one_from_before,
+            self.a_device_that_can_keep_no_answers_has_them_all_the_same,
+        )
+
+    def a_full_device_ticks_no_bag_and_says_why(self):
         made = self.since()
         self.round()
         ready = len(self.fine())
@@ -70,7 +92,7 @@ class FaultsOfADevice(Journey):
         self.page.wait.until(lambda _: len(self.fine()) == ready - 1)
         self.page.wait.until(lambda _: len(made()) == 1)
 
-    def test_a_visit_that_a_full_device_cannot_keep_stays_typed(self):
+    def a_visit_that_a_full_device_cannot_keep_stays_typed(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         before = Visit.objects.count()
         page.open(f"/stands/{stand.pk}", "rubber rabbitbrush")
@@ -84,7 +106,7 @@ class FaultsOfADevice(Journey):
         page.wait.until(lambda _: Visit.objects.count() == before + 1)
         self.assertEqual(Visit.objects.latest("pk").share_ripe, 0.5)
 
-    def test_a_bag_looked_at_by_one_person_is_not_sent_by_the_next(self):
+    def a_bag_looked_at_by_one_person_is_not_sent_by_the_next(self):
         made = self.since()
         self.round()
         # signed out elsewhere meanwhile
@@ -98,12 +120,13 @@ class FaultsOfADevice(Journey):
         self.assertEqual(made(), [])
         self.browser.driver.delete_cookie("sessionid")
         self.page.sign_in()
+        self.page.today()
         self.page.wait.until(lambda _: len(made()) == 1)
         self.assertEqual(made()[0].by.initials, "RK")
         # each try without a session is a 401 that the browser writes down
         self.assertEqual([e for e in self.browser.console_errors() if "401" not in e], [])
 
-    def test_a_bag_looked_at_on_a_slow_clock_has_the_right_time(self):
+    def a_bag_looked_at_on_a_slow_clock_has_the_right_time(self):
         made = self.since()
         added = self.browser.driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": TWO_HOURS_SLOW})
         self.addCleanup(self.browser.driver.execute_cdp_cmd, "Page.removeScriptToEvaluateOnNewDocument", added)
@@ -114,7 +137,7 @@ class FaultsOfADevice(Journey):
         self.assertLess(abs(made()[0].at - timezone.now()), timedelta(minutes=2))
         self.assertGreater(made()[0].at - made()[0].device_at, timedelta(minutes=115))
 
-    def test_a_record_over_which_the_server_fails_holds_up_no_other(self):
+    def a_record_over_which_the_server_fails_holds_up_no_other(self):
         made, record = self.since(), bag_looks.record_bag_look
         self.round()
         failing = []
@@ -137,7 +160,7 @@ class FaultsOfADevice(Journey):
         self.assertEqual(len(made()), 2)
         self.assertEqual([e for e in self.browser.console_errors() if "500" not in e], [])
 
-    def test_what_an_earlier_version_kept_is_taken_over_and_sent_once_somebody_says_whose_it_is(self):
+    def what_an_earlier_version_kept_is_taken_over_and_sent_once_somebody_says_whose_it_is(self):
         made = self.since()
         self.round()
         wanting = self.page.see("//article[.//button[contains(., 'fine')]]//a").get_attribute("href")
@@ -151,14 +174,16 @@ class FaultsOfADevice(Journey):
         self.page.text("Everything is saved")
         self.assertEqual([str(x.client_id) for x in made()], [client_id])
 
-    def test_a_device_that_can_keep_no_answers_has_them_all_the_same(self):
+    def a_device_that_can_keep_no_answers_has_them_all_the_same(self):
+        self.page.today()
         self.page.wait.until(lambda d: d.execute_script("return !!navigator.serviceWorker.controller"))
         self.browser.in_the_worker(FULL_CACHE)
         self.page.open("/lots", "Lots")
         self.page.see("//a[contains(., 'HR-114')]")
         self.assertNotIn("No signal", self.page.driver.page_source)
 
-    def test_a_weighing_is_never_one_from_before(self):
+    def a_weighing_is_never_one_from_before(self):
+        self.page.today()
         self.page.wait.until(lambda d: d.execute_script("return !!navigator.serviceWorker.controller"))
         script = """
             const done = arguments[arguments.length - 1]

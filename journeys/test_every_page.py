@@ -73,7 +73,7 @@ class EveryPageCase(Journey):
         wrong = []
         for path, heading in self.pages().items():
             try:
-                self.page.open(path, heading)
+                self.page.go(path, heading)
                 self.no_sideways_scrolling(path)
                 self.accessible(path)
                 self.by_keyboard(path)
@@ -88,8 +88,11 @@ class EveryPageCase(Journey):
 
 
 class AtTheDesk(EveryPageCase):
+    kept_on_device = True
+
     def test_every_page(self):
         self.page.sign_in()
+        self.page.today()
         self.check()
 
 
@@ -97,13 +100,16 @@ class OnThePhone(EveryPageCase):
     def test_every_page(self):
         self.page.sign_in()
         self.browser.size(*PHONE)
+        self.page.today()
         self.check()
 
 
 class AtTheEveningBench(EveryPageCase):
     def test_every_page(self):
         self.page.sign_in()
+        self.page.today()
         self.page.run("localStorage.setItem('awake-furrow-theme', 'evening')")
+        self.page.today()
         self.check()
 
 
@@ -133,6 +139,7 @@ class TheAppAsItLoads(Journey):
         self.browser.driver.execute_cdp_cmd("Network.setBypassServiceWorker", {"bypass": True})
         self.addCleanup(self.browser.driver.execute_cdp_cmd, "Network.setBypassServiceWorker", {"bypass": False})
         self.page.sign_in()
+        self.page.today()
         loaded = self.page.run("return performance.getEntriesByType('resource').map(r => r.name).filter(n => n.endsWith('.js'))")
         self.assertFalse([n for n in loaded if "ComparePage" in n])
         size = self.page.run(

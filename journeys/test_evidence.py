@@ -108,7 +108,14 @@ class DataOut(Journey):
             time.sleep(0.1)
         raise AssertionError(f"{name} did not come; there is {[p.name for p in self.folder.iterdir()]}")
 
-    def test_the_package_is_taken_out_and_its_indices_are_those_on_the_page(self):
+    def test_data_report_and_figures_leave_as_files(self):
+        self.chapters(
+            self.the_package_is_taken_out_and_its_indices_are_those_on_the_page,
+            self.the_report_is_a_page_of_its_own_and_a_file,
+            self.a_figure_is_taken_out_as_a_picture_and_as_a_drawing,
+        )
+
+    def the_package_is_taken_out_and_its_indices_are_those_on_the_page(self):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/compare", "How many")
         page.press("Data package")
@@ -125,7 +132,7 @@ class DataOut(Journey):
         page.see(f"//tr[.//strong[.='nick']]//td[contains(., '{again.g} / {again.n}')]")
         page.see(f"//tr[.//strong[.='nick']]//td[contains(., '{again.mgt:.1f}')]")
 
-    def test_the_report_is_a_page_of_its_own_and_a_file(self):
+    def the_report_is_a_page_of_its_own_and_a_file(self):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/report", "How is the coat")
         self.assertEqual(self.browser.driver.find_elements(By.CSS_SELECTOR, "header nav"), [])
@@ -135,7 +142,7 @@ class DataOut(Journey):
         document.close()
         self.accessible("the report")
 
-    def test_a_figure_is_taken_out_as_a_picture_and_as_a_drawing(self):
+    def a_figure_is_taken_out_as_a_picture_and_as_a_drawing(self):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/compare", "How many")
         page.tap("//button[@aria-label='How many, of sown as SVG']")

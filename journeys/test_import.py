@@ -43,8 +43,15 @@ class AMessySheet(Journey):
         page.pick("The control", "untouched")
         page.fill("Question of the trial", "How was the coat opened in 2025?")
 
-    def test_each_bad_cell_is_named_and_nothing_comes_in_before_all_are_good(self):
+    def test_a_messy_sheet_is_put_right_and_imported(self):
+        self.chapters(
+            self.the_sample_shows_how_it_goes,
+            self.each_bad_cell_is_named_and_nothing_comes_in_before_all_are_good,
+        )
+
+    def each_bad_cell_is_named_and_nothing_comes_in_before_all_are_good(self):
         page = self.page
+        page.open("/import", "Read in what was kept elsewhere")
         self.choose_file("6/25")
         page.text("Dates in this table can be read in two ways")
         page.text("A percent says nothing of how many seeds it was found with")
@@ -74,8 +81,9 @@ class AMessySheet(Journey):
         page.press("The trial")
         page.heading("How was the coat opened in 2025?")
 
-    def test_a_reading_is_undone_as_one_and_read_in_again(self):
+    def test_an_import_is_undone_as_one_and_made_again(self):
         page = self.page
+        page.open("/import", "Read in what was kept elsewhere")
         self.choose_file("8")
         self.settle()
         page.text("4 dishes, 100 seeds, 8 looks")
@@ -89,8 +97,9 @@ class AMessySheet(Journey):
         self.assertEqual(Look.objects.count(), looks)
         self.assertTrue(Lot.objects.filter(code="SM-060").exists())
 
-    def test_the_sample_shows_how_it_goes(self):
+    def the_sample_shows_how_it_goes(self):
         page = self.page
+        page.open("/import", "Read in what was kept elsewhere")
         page.press("a sample sheet")
         page.heading("What it would make")
         page.text("Sums up other rows")

@@ -46,13 +46,19 @@ class LargeTrial(Journey):
             self.no_sideways_scrolling(f"{path} {where}")
             self.accessible(f"{path} {where}")
 
-    def test_it_fits_at_the_desk_and_on_the_phone(self):
+    def test_twelve_long_treatments_fit_every_page(self):
+        self.chapters(
+            self.the_labels_of_twelve_curves_do_not_cover_each_other,
+            self.it_fits_at_the_desk_and_on_the_phone,
+        )
+
+    def it_fits_at_the_desk_and_on_the_phone(self):
         self.check("at the desk")
         self.browser.size(390, 844)
         self.addCleanup(self.browser.size, 1280, 800)
         self.check("on the phone")
 
-    def test_the_labels_of_twelve_curves_do_not_cover_each_other(self):
+    def the_labels_of_twelve_curves_do_not_cover_each_other(self):
         self.page.open(f"/trials/{self.trial.pk}/compare", "How many")
         tops = sorted(e.rect["y"] for e in self.page.driver.find_elements("css selector", "svg text.label"))
         self.assertEqual(len(tops), 12)

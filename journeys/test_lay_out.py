@@ -4,9 +4,16 @@ from journeys.case import Journey
 class LayOutATrial(Journey):
     """Sign in, lay out four treatments of four dishes of 25 seeds, see the 400 seeds and 16 codes."""
 
-    def test_a_new_trial_says_what_it_costs_and_gets_its_codes(self):
+    def test_a_trial_is_laid_out_within_what_the_lot_holds(self):
+        self.chapters(
+            self.more_than_the_lot_holds_is_refused_at_its_field_and_nothing_typed_is_lost,
+            self.a_new_trial_says_what_it_costs_and_gets_its_codes,
+        )
+
+    def a_new_trial_says_what_it_costs_and_gets_its_codes(self):
         page = self.page
         page.sign_in()
+        page.today()
         page.press("Trials")
         page.heading("Trials")
         page.press("New trial")
@@ -34,7 +41,7 @@ class LayOutATrial(Journey):
         page.press("BAL-0")
         page.text("4 treatments × 4 dishes × 25 seeds = 400 seeds")
 
-    def test_more_than_the_lot_holds_is_refused_at_its_field_and_nothing_typed_is_lost(self):
+    def more_than_the_lot_holds_is_refused_at_its_field_and_nothing_typed_is_lost(self):
         page = self.page
         page.sign_in()
         page.open("/trials/new", "New trial")

@@ -10,7 +10,21 @@ class LifeOfATrial(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_when_a_dish_is_quiet_for_long_enough_it_is_closed_with_what_is_left(self):
+    def test_from_the_stop_rule_to_the_opened_trial(self):
+        self.chapters(
+            self.when_a_dish_is_quiet_for_long_enough_it_is_closed_with_what_is_left,
+            self.a_closed_trial_is_opened_and_then_names_its_dishes,
+        )
+
+    def test_what_the_pages_of_a_trial_say(self):
+        self.chapters(
+            self.compare_says_why_when_there_is_nothing_to_compare,
+            self.every_index_stands_one_tap_away_with_its_definition_and_reasons_for_what_is_undefined,
+            self.the_furrow_and_the_dish_are_read_out,
+            self.reload_keeps_the_place_and_back_works,
+        )
+
+    def when_a_dish_is_quiet_for_long_enough_it_is_closed_with_what_is_left(self):
         trial = Trial.objects.get(lot__code="NA-019")
         page = self.page
         page.open(f"/trials/{trial.pk}", "Does smoke wake coyote tobacco?")
@@ -35,7 +49,7 @@ class LifeOfATrial(Journey):
         count.see(f"//header//h1[not(contains(., '{code}'))]")
         count.wait.until(lambda _: Closing.objects.filter(dish=left).count() == 1)
 
-    def test_a_closed_trial_is_opened_and_then_names_its_dishes(self):
+    def a_closed_trial_is_opened_and_then_names_its_dishes(self):
         trial = Trial.objects.get(lot__code="EN-044")
         Trial.objects.filter(pk=trial.pk).update(opened_at=None)
         page = self.page
@@ -51,14 +65,14 @@ class LifeOfATrial(Journey):
         codes = [c for c in page.texts("details[open] td.code") if c]
         self.assertEqual(set(codes), set(Dish.objects.filter(treatment__trial=trial).values_list("code", flat=True)))
 
-    def test_compare_says_why_when_there_is_nothing_to_compare(self):
+    def compare_says_why_when_there_is_nothing_to_compare(self):
         trial = Trial.objects.get(lot__code="RT-021")
         page = self.page
         page.driver.get(f"{self.live_server_url}/trials/{trial.pk}/compare")
         page.see("//*[@role='alert'][contains(., 'No dish has been looked at yet')]")
         self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])
 
-    def test_every_index_stands_one_tap_away_with_its_definition_and_reasons_for_what_is_undefined(self):
+    def every_index_stands_one_tap_away_with_its_definition_and_reasons_for_what_is_undefined(self):
         trial = Trial.objects.get(lot__code="CV-014")
         page = self.page
         page.open(f"/trials/{trial.pk}/compare", "No seed germinated in any treatment")
@@ -69,7 +83,7 @@ class LifeOfATrial(Journey):
         for wrong in ("NaN", "undefined", "null", "Infinity"):
             self.assertNotIn(wrong, text)
 
-    def test_the_furrow_and_the_dish_are_read_out(self):
+    def the_furrow_and_the_dish_are_read_out(self):
         trial = Trial.objects.get(lot__code="HR-114")
         page = self.page
         page.open(f"/trials/{trial.pk}", "Does longer cold")
@@ -77,7 +91,7 @@ class LifeOfATrial(Journey):
         self.assertTrue(any(s.startswith("12 weeks: cold, damp sand, 12 weeks; ") and "somewhere between" in s for s in said), said[:4])
         self.assertEqual(sum(s.startswith("Dish ") for s in said), 16)
 
-    def test_reload_keeps_the_place_and_back_works(self):
+    def reload_keeps_the_place_and_back_works(self):
         trial = Trial.objects.get(lot__code="HR-114")
         page = self.page
         page.open("/trials", "Trials")

@@ -17,7 +17,25 @@ class LotForms(Journey):
     def refused(self, *statuses: str) -> None:
         self.assertEqual([e for e in self.browser.console_errors() if not any(s in e for s in statuses)], [])
 
-    def test_cut_seeds_become_fill_with_its_interval(self):
+    def test_tests_quarantine_corrections_and_mergers_show_at_once(self):
+        self.chapters(
+            self.cut_seeds_become_fill_with_its_interval,
+            self.an_imbibition_test_names_the_missing_mass_and_then_the_coat,
+            self.a_wrong_line_is_corrected_openly,
+            self.lots_of_different_plants_are_not_merged_and_those_of_one_are,
+            self.insects_that_only_visit_are_no_quarantine,
+        )
+
+    def test_a_lots_page_says_what_concerns_who_reads_it(self):
+        self.chapters(
+            self.a_lot_that_was_tested_twice_draws_its_decline_and_says_that_it_is_a_rule_of_thumb,
+            self.seed_that_lives_days_is_sown_now,
+            self.a_poisonous_lot_says_so_on_its_page_in_its_forms_and_in_a_new_trial,
+            self.what_a_seller_printed_stands_beside_ones_own_results,
+            self.a_reader_is_offered_nothing_and_a_counter_is_told_whom_to_ask,
+        )
+
+    def cut_seeds_become_fill_with_its_interval(self):
         page = self.page
         self.open("SM-052")
         page.text("none was cut yet")
@@ -27,7 +45,7 @@ class LotForms(Journey):
         page.press("Record the test")
         page.see("//dd[contains(., '70–97 %')][contains(., '18 of 20 cut')]")
 
-    def test_an_imbibition_test_names_the_missing_mass_and_then_the_coat(self):
+    def an_imbibition_test_names_the_missing_mass_and_then_the_coat(self):
         page = self.page
         self.open("AF-008")
         page.press("Cut and test")
@@ -41,7 +59,7 @@ class LotForms(Journey):
         page.see("//dd[contains(., 'the coat keeps water out: scarify')]")
         self.refused("422")
 
-    def test_insects_that_only_visit_are_no_quarantine(self):
+    def insects_that_only_visit_are_no_quarantine(self):
         page = self.page
         self.open("LL-022")
         page.press("Quarantine")
@@ -55,7 +73,7 @@ class LotForms(Journey):
         page.open("/lots", "Lots")
         page.see("//tr[contains(., 'LL-022')][contains(., 'quarantine: sick')]")
 
-    def test_a_wrong_line_is_corrected_openly(self):
+    def a_wrong_line_is_corrected_openly(self):
         page = self.page
         self.open("AF-008")
         page.see("//tr[contains(., 'harvest')]//button[normalize-space()='Correct']").click()
@@ -69,7 +87,7 @@ class LotForms(Journey):
         page.see("//tr[contains(@class, 'struck')][contains(., '46')]")
         self.refused("422")
 
-    def test_lots_of_different_plants_are_not_merged_and_those_of_one_are(self):
+    def lots_of_different_plants_are_not_merged_and_those_of_one_are(self):
         page = self.page
         self.open("LL-022")
         page.press("Split, float, merge")
@@ -83,17 +101,17 @@ class LotForms(Journey):
         page.see("//*[name()='svg']//*[name()='text'][contains(., 'LL-022')]")
         self.refused("422")
 
-    def test_a_lot_that_was_tested_twice_draws_its_decline_and_says_that_it_is_a_rule_of_thumb(self):
+    def a_lot_that_was_tested_twice_draws_its_decline_and_says_that_it_is_a_rule_of_thumb(self):
         self.open("LL-015")
         self.page.see("//*[name()='svg'][contains(@aria-label, 'Tests of this lot')]")
         self.page.see("//p[contains(., 'Rule of thumb: half of it')]")
 
-    def test_seed_that_lives_days_is_sown_now(self):
+    def seed_that_lives_days_is_sown_now(self):
         self.open("PO-003")
         self.page.text("Sow now: this seed lives only days or weeks.")
         self.page.text("No forecast: seed like this is sown now, not kept.")
 
-    def test_a_poisonous_lot_says_so_on_its_page_in_its_forms_and_in_a_new_trial(self):
+    def a_poisonous_lot_says_so_on_its_page_in_its_forms_and_in_a_new_trial(self):
         page = self.page
         self.open("TV-002")
         page.press("Clean")
@@ -102,17 +120,18 @@ class LotForms(Journey):
         page.heading("New trial")
         page.see("//aside[contains(., 'oisonous')]")
 
-    def test_what_a_seller_printed_stands_beside_ones_own_results(self):
+    def what_a_seller_printed_stands_beside_ones_own_results(self):
         self.open("LL-901")
         self.page.see("//dd[contains(., '85 %')][contains(., 'in 14 days')][contains(., 'seller’s claim')]")
 
-    def test_a_reader_is_offered_nothing_and_a_counter_is_told_whom_to_ask(self):
+    def a_reader_is_offered_nothing_and_a_counter_is_told_whom_to_ask(self):
         self.browser.driver.delete_all_cookies()
         self.page.sign_in("vo")
         self.open("HR-114")
         self.assertEqual(self.page.texts(".work button"), [])
         self.page.sign_out()
         self.page.sign_in("tm")
+        self.page.today()
         self.assertEqual(self.page.texts("header nav a"), ["Today", "Bags"])
         self.page.driver.get(f"{self.live_server_url}/lots/{Lot.objects.get(code='HR-114').pk}")
         self.page.text("TM is signed in as counter and may not read more than the rounds and the counts. Ask a grower.")

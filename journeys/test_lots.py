@@ -10,7 +10,17 @@ class KeepingLots(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_lots_are_found_by_typing_and_sorted_by_their_heads(self):
+    def test_lots_are_found_named_changed_and_entered(self):
+        self.chapters(
+            self.lots_are_found_by_typing_and_sorted_by_their_heads,
+            self.naming_an_unnamed_lot_changes_every_screen_and_keeps_the_old_name,
+            self.a_stale_change_shows_both_and_loses_neither,
+            self.a_new_lot_needs_a_name_of_some_kind,
+            self.a_recipe_with_acid_is_confirmed_before_it_is_saved,
+            self.a_reader_is_shown_everything_and_offered_nothing_to_change,
+        )
+
+    def lots_are_found_by_typing_and_sorted_by_their_heads(self):
         page = self.page
         page.open("/lots", "Lots")
         page.see("//td[contains(., 'scree foot, unnamed A')]")
@@ -20,7 +30,7 @@ class KeepingLots(Journey):
         page.see("//th[@aria-sort='ascending'][contains(., 'seeds left')]")
         self.assertIn("not measured", page.texts("tbody tr")[-1])
 
-    def test_naming_an_unnamed_lot_changes_every_screen_and_keeps_the_old_name(self):
+    def naming_an_unnamed_lot_changes_every_screen_and_keeps_the_old_name(self):
         page = self.page
         lot = Lot.objects.get(code="SF-001")
         page.open(f"/lots/{lot.pk}", "scree foot, unnamed A")
@@ -32,7 +42,7 @@ class KeepingLots(Journey):
         page.open("/trials", "Trials")
         page.see("//tr[contains(., 'What wakes scree foot')][contains(., \"Munro's globemallow\")]")
 
-    def test_a_stale_change_shows_both_and_loses_neither(self):
+    def a_stale_change_shows_both_and_loses_neither(self):
         page = self.page
         lot = Lot.objects.get(code="HR-114")
         page.open(f"/lots/{lot.pk}", "arrowleaf balsamroot")
@@ -47,7 +57,7 @@ class KeepingLots(Journey):
         page.see("//dd[normalize-space()='mine']")
         self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])
 
-    def test_a_new_lot_needs_a_name_of_some_kind(self):
+    def a_new_lot_needs_a_name_of_some_kind(self):
         page = self.page
         page.open("/lots/new", "Enter a lot")
         page.fill("Code on the bag", "ZZ-1")
@@ -65,7 +75,7 @@ class KeepingLots(Journey):
         page.see("//p[contains(@class, 'big')][normalize-space()='120']")
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_a_recipe_with_acid_is_confirmed_before_it_is_saved(self):
+    def a_recipe_with_acid_is_confirmed_before_it_is_saved(self):
         page = self.page
         page.open("/recipes", "Recipes")
         page.press("Write a recipe")
@@ -77,7 +87,7 @@ class KeepingLots(Journey):
         page.press("Save the recipe")
         page.heading("acid, then nothing")
 
-    def test_a_reader_is_shown_everything_and_offered_nothing_to_change(self):
+    def a_reader_is_shown_everything_and_offered_nothing_to_change(self):
         page = self.page
         page.run(
             "return fetch('/api/v1/session/', {method: 'DELETE', headers: {'X-CSRFToken': /csrftoken=([^;]+)/.exec(document.cookie)[1]}})"

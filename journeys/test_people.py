@@ -10,8 +10,15 @@ class SharingTheNursery(Journey):
         super().setUp()
         self.page.sign_in()
 
+    def test_deleting_can_be_undone_and_is_refused_where_results_rest_on_it(self):
+        self.chapters(
+            self.what_has_results_is_kept_and_says_what_rests_on_it,
+            self.what_was_deleted_is_brought_back,
+        )
+
     def test_from_the_invitation_to_the_first_count_and_letting_go(self):
         page = self.page
+        page.today()
         page.press("account")
         page.press("People")
         page.heading("People")
@@ -44,7 +51,7 @@ class SharingTheNursery(Journey):
         page.text("KL may not sign in any more; all records stay.")
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e and "409" not in e], [])
 
-    def test_what_was_deleted_is_brought_back(self):
+    def what_was_deleted_is_brought_back(self):
         resting = ("trials", "batches", "sowing_plans", "trays", "descents_to", "descents_from")
         page, lot = self.page, Lot.objects.filter(**dict.fromkeys(resting)).first()
         page.open(f"/lots/{lot.pk}", lot.common_name)
@@ -57,7 +64,7 @@ class SharingTheNursery(Journey):
         page.open(f"/lots/{lot.pk}", lot.common_name)
         self.assertTrue(Lot.objects.filter(pk=lot.pk).exists())
 
-    def test_what_has_results_is_kept_and_says_what_rests_on_it(self):
+    def what_has_results_is_kept_and_says_what_rests_on_it(self):
         page, lot = self.page, Lot.objects.get(code="HR-114")
         page.open(f"/lots/{lot.pk}", "arrowleaf balsamroot")
         page.press("Delete HR-114")

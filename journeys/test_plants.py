@@ -21,7 +21,14 @@ class WhatIsKnownOfAPlant(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_from_the_list_to_a_plant_its_lots_and_its_next_sowing(self):
+    def test_a_plant_is_known_over_its_lots_and_years(self):
+        self.chapters(
+            self.from_the_list_to_a_plant_its_lots_and_its_next_sowing,
+            self.a_plant_is_added_with_what_matters_for_sowing_and_changed_later,
+            self.an_unnamed_plant_is_known_too_and_says_what_was_never_asked,
+        )
+
+    def from_the_list_to_a_plant_its_lots_and_its_next_sowing(self):
         page = self.page
         page.open("/plants", "What we know, plant by plant")
         page.driver.find_element("css selector", "input[type=search]").send_keys("flax")
@@ -39,7 +46,7 @@ class WhatIsKnownOfAPlant(Journey):
         page.heading("Plan a sowing")
         self.assertIn("lot=", self.browser.driver.current_url)
 
-    def test_a_plant_is_added_with_what_matters_for_sowing_and_changed_later(self):
+    def a_plant_is_added_with_what_matters_for_sowing_and_changed_later(self):
         page = self.page
         page.open("/plants", "What we know, plant by plant")
         page.press("Add a plant")
@@ -62,7 +69,7 @@ class WhatIsKnownOfAPlant(Journey):
         page.text("flowers in its third year")
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_an_unnamed_plant_is_known_too_and_says_what_was_never_asked(self):
+    def an_unnamed_plant_is_known_too_and_says_what_was_never_asked(self):
         page, lot = self.page, Lot.objects.get(code="SF-001")
         page.open(f"/lots/{lot.pk}", "scree foot")
         page.press("What we know of this plant")
@@ -78,7 +85,14 @@ class OtherWaysOfSowing(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_a_packet_that_was_never_tested_is_sown_by_a_typed_percent_into_the_ground(self):
+    def test_seed_is_sown_by_a_typed_percent_beyond_the_lot_and_from_dishes(self):
+        self.chapters(
+            self.a_packet_that_was_never_tested_is_sown_by_a_typed_percent_into_the_ground,
+            self.too_much_for_the_lot_is_asked_about_and_nothing_typed_is_lost,
+            self.seedlings_potted_from_dishes_get_a_tray_and_its_labels_are_printed,
+        )
+
+    def a_packet_that_was_never_tested_is_sown_by_a_typed_percent_into_the_ground(self):
         page, lot = self.page, Lot.objects.get(code="LL-901")
         page.open(f"/sowing/new?lot={lot.pk}", "Plan a sowing")
         page.pick("Rests on", "Type a percentage")
@@ -98,7 +112,7 @@ class OtherWaysOfSowing(Journey):
         page.heading("100 plants by")
         self.assertEqual(SowingPlan.objects.latest("pk").way, "pan")
 
-    def test_too_much_for_the_lot_is_asked_about_and_nothing_typed_is_lost(self):
+    def too_much_for_the_lot_is_asked_about_and_nothing_typed_is_lost(self):
         page, lot = self.page, Lot.objects.get(code="SM-052")
         page.open(f"/sowing/new?lot={lot.pk}", "Plan a sowing")
         page.fill("Plants wanted", "4000")
@@ -114,7 +128,7 @@ class OtherWaysOfSowing(Journey):
         page.press("Sown now")
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_seedlings_potted_from_dishes_get_a_tray_and_its_labels_are_printed(self):
+    def seedlings_potted_from_dishes_get_a_tray_and_its_labels_are_printed(self):
         page, trial = self.page, Trial.objects.get(lot__code="SF-001")
         dish = Dish.objects.filter(treatment__trial=trial, treatment__name="nick").first()
         at = course_of(dish).last_look.at + timedelta(hours=1)
@@ -125,13 +139,13 @@ class OtherWaysOfSowing(Journey):
         page.press("put them in a tray")
         page.press("Make the tray")
         page.wait.until(lambda _: Tray.objects.filter(trial=trial).exists())
-        sown = SowingPlan.objects.get(lot__code="SM-052")
+        sown = SowingPlan.objects.filter(lot__code="SM-052").earliest("pk")
         page.open(f"/sowing/{sown.pk}", "globemallow")
         page.press("Tray labels")
         page.text("For the trays of")
         page.press("Make the PDF")
         page.text("The labels, as a PDF")
-        self.browser.only_window()
+        self.browser.close_what_opens()
         self.assertEqual(Look.objects.filter(dish=dish, potted=2).count(), 1)
 
 

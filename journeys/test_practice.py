@@ -32,7 +32,13 @@ class OnThePracticeBench(Journey):
         page.press("Lay out the trial")
         page.heading("Four weeks, or eight?")
 
-    def test_a_counter_runs_a_trial_of_months_and_reads_what_it_was_worth(self):
+    def test_a_bench_is_apart_from_the_nursery(self):
+        self.chapters(
+            self.a_counter_runs_a_trial_of_months_and_reads_what_it_was_worth,
+            self.another_tab_stays_in_the_nursery,
+        )
+
+    def a_counter_runs_a_trial_of_months_and_reads_what_it_was_worth(self):
         page, before = self.page, (Lot.objects.count(), Trial.objects.count(), Look.objects.count(), Recipe.objects.count())
         page.open("/practice", "Practice bench")
         page.press("Begin: Does cold wake it?")
@@ -80,7 +86,7 @@ class OnThePracticeBench(Journey):
         page.see("//li[contains(., 'Does cold wake it?')]//a[contains(., 'See the result')]")
         self.assertEqual(page.texts("aside.bench"), [])
 
-    def test_another_tab_stays_in_the_nursery(self):
+    def another_tab_stays_in_the_nursery(self):
         page = self.page
         page.open("/practice", "Practice bench")
         page.press("Begin: Is it alive?")

@@ -29,7 +29,20 @@ class FromTheStandToTheStore(Journey):
         Image.new("RGB", (2400, 1800), "olive").save(path)
         return str(path)
 
-    def test_a_visit_with_a_photo_takes_three_taps_without_signal_and_arrives_once(self):
+    def test_visits_are_made_without_signal_and_taken_back(self):
+        self.chapters(
+            self.a_visit_with_a_photo_takes_three_taps_without_signal_and_arrives_once,
+            self.a_visit_that_waits_outlives_the_page_and_leaves_from_any_other,
+            self.a_slip_is_taken_back_in_one_tap_and_stays_to_be_seen,
+        )
+
+    def test_from_the_harvest_to_a_named_and_stored_lot(self):
+        self.chapters(
+            self.from_the_harvest_to_a_stored_lot_with_its_label,
+            self.naming_the_stand_names_its_lot_everywhere,
+        )
+
+    def a_visit_with_a_photo_takes_three_taps_without_signal_and_arrives_once(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         before = Visit.objects.filter(stand=stand).count()
         page.open(f"/stands/{stand.pk}", "rubber rabbitbrush")
@@ -51,7 +64,7 @@ class FromTheStandToTheStore(Journey):
         self.assertEqual((visit.share_ripe, visit.photo.width), (0.8, 1600))
         self.assertEqual([e for e in self.browser.console_errors() if "INTERNET_DISCONNECTED" not in e], [])
 
-    def test_a_visit_that_waits_outlives_the_page_and_leaves_from_any_other(self):
+    def a_visit_that_waits_outlives_the_page_and_leaves_from_any_other(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         page.open(f"/stands/{stand.pk}", "rubber rabbitbrush")
         page.see("//h2[contains(., 'How ripe is it?')]")
@@ -65,14 +78,14 @@ class FromTheStandToTheStore(Journey):
         page.wait.until(lambda _: valid(Visit.objects.filter(stand=stand, share_ripe=1)).count() == 1)
         self.assertEqual([e for e in self.browser.console_errors() if "INTERNET_DISCONNECTED" not in e], [])
 
-    def test_a_slip_is_taken_back_in_one_tap_and_stays_to_be_seen(self):
+    def a_slip_is_taken_back_in_one_tap_and_stays_to_be_seen(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         page.open(f"/stands/{stand.pk}", "rubber rabbitbrush")
         page.press("Take back")
         page.text("(taken back)")
         self.assertTrue(Visit.objects.filter(stand=stand, withdrawn=True).exists())
 
-    def test_from_the_harvest_to_a_stored_lot_with_its_label(self):
+    def from_the_harvest_to_a_stored_lot_with_its_label(self):
         page, stand = self.page, Stand.objects.get(field_name="scree foot, unnamed A")
         page.open(f"/stands/{stand.pk}", "scree foot, unnamed A")
         page.press("Harvest")
@@ -116,10 +129,10 @@ class FromTheStandToTheStore(Journey):
         page.press("Make the PDF")
         page.see("//a[contains(., 'The labels, as a PDF')]")
         self.assertEqual(LabelPrint.objects.get().lot, lot)
-        self.browser.only_window()
+        self.browser.close_what_opens()
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_naming_the_stand_names_its_lot_everywhere(self):
+    def naming_the_stand_names_its_lot_everywhere(self):
         page, stand = self.page, Stand.objects.get(field_name="scree foot, unnamed A")
         page.open(f"/stands/{stand.pk}", "scree foot, unnamed A")
         page.press("Name the plant")
@@ -142,7 +155,14 @@ class HowMuch(Journey):
     def big(self, words: str) -> None:
         self.page.see(f"//p[contains(@class, 'big')][normalize-space()='{words}']")
 
-    def test_scoops_a_draw_and_a_recount(self):
+    def test_amounts_are_measured_drawn_and_put_right(self):
+        self.chapters(
+            self.the_balance_fills_a_field_when_it_has_come_to_rest,
+            self.scoops_a_draw_and_a_recount,
+            self.more_than_there_is_is_refused_with_the_numbers_and_the_form_keeps_what_was_typed,
+        )
+
+    def scoops_a_draw_and_a_recount(self):
         page = self.page
         self.big("65 ml")
         page.press("Count samples")
@@ -170,7 +190,7 @@ class HowMuch(Journey):
         page.see("//tr[contains(@class, 'struck')][contains(., '65 ml')]")
         self.assertEqual(stocks([self.lot.pk])[self.lot.pk].seeds, 871)
 
-    def test_more_than_there_is_is_refused_with_the_numbers_and_the_form_keeps_what_was_typed(self):
+    def more_than_there_is_is_refused_with_the_numbers_and_the_form_keeps_what_was_typed(self):
         page = self.page
         page.open(f"/lots/{Lot.objects.get(code='SM-060').pk}", "Munro's globemallow")
         page.press("Enter an amount")
@@ -184,7 +204,7 @@ class HowMuch(Journey):
         self.big("10")
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_the_balance_fills_a_field_when_it_has_come_to_rest(self):
+    def the_balance_fills_a_field_when_it_has_come_to_rest(self):
         page = self.page
         page.press("Count samples")
         page.press("counted and weighed")
@@ -203,7 +223,14 @@ class Codes(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_a_photo_of_a_label_opens_its_lot(self):
+    def test_a_code_opens_its_thing(self):
+        self.chapters(
+            self.a_photo_of_a_label_opens_its_lot,
+            self.a_typed_code_opens_a_trial_and_a_wrong_one_says_so,
+            self.the_path_in_a_code_is_an_address_of_the_app,
+        )
+
+    def a_photo_of_a_label_opens_its_lot(self):
         page = self.page
         with tempfile.TemporaryDirectory() as folder:
             picture = str(Path(folder) / "label.png")
@@ -212,7 +239,7 @@ class Codes(Journey):
             page.driver.find_element("css selector", "input[type=file]").send_keys(picture)
             page.heading("arrowleaf balsamroot")
 
-    def test_a_typed_code_opens_a_trial_and_a_wrong_one_says_so(self):
+    def a_typed_code_opens_a_trial_and_a_wrong_one_says_so(self):
         page = self.page
         page.open("/lots", "Lots")
         page.press("Open a code")
@@ -224,7 +251,7 @@ class Codes(Journey):
         page.heading("Does longer cold wake arrowleaf balsamroot?")
         self.assertEqual([e for e in self.browser.console_errors() if "404" not in e], [])
 
-    def test_the_path_in_a_code_is_an_address_of_the_app(self):
+    def the_path_in_a_code_is_an_address_of_the_app(self):
         self.page.open("/c/TV-002", "meadow deathcamas")
         self.page.see("//aside[contains(., 'Poisonous') or contains(., 'poisonous')]")
 
@@ -236,7 +263,15 @@ class AtTheBench(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_more_out_than_in_is_asked_about_and_a_slip_is_taken_back(self):
+    def test_lots_are_cleaned_divided_and_ended_and_places_kept(self):
+        self.chapters(
+            self.more_out_than_in_is_asked_about_and_a_slip_is_taken_back,
+            self.floaters_and_sinkers_are_lots_and_the_graph_leads_to_them,
+            self.a_lot_is_ended_and_taken_up_again,
+            self.a_place_learns_its_climate,
+        )
+
+    def more_out_than_in_is_asked_about_and_a_slip_is_taken_back(self):
         page, lot = self.page, Lot.objects.get(code="RT-025")
         page.open(f"/lots/{lot.pk}", "skunkbush sumac")
         page.press("Clean")
@@ -251,14 +286,14 @@ class AtTheBench(Journey):
         page.see("//tr[contains(@class, 'struck')][contains(., 'sieve')]")
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_floaters_and_sinkers_are_lots_and_the_graph_leads_to_them(self):
+    def floaters_and_sinkers_are_lots_and_the_graph_leads_to_them(self):
         page, lot = self.page, Lot.objects.get(code="PV-017")
         page.open(f"/lots/{lot.pk}", "chokecherry")
         page.see("//dd[contains(., 'would throw away ≈ 79 full seeds')]")
         page.see("//*[name()='svg']//*[name()='text'][contains(., 'PV-018') or contains(., 'PV-902')]/..").click()
         page.see("//h1[contains(., 'floaters') or contains(., 'sinkers')]")
 
-    def test_a_lot_is_ended_and_taken_up_again(self):
+    def a_lot_is_ended_and_taken_up_again(self):
         page, lot = self.page, Lot.objects.get(code="SM-060")
         page.open(f"/lots/{lot.pk}", "Munro's globemallow")
         page.tap("//button[normalize-space()='End']")
@@ -268,7 +303,7 @@ class AtTheBench(Journey):
         page.press("Undo: take it up again")
         page.see("//p[contains(@class, 'big')][normalize-space()='14']")
 
-    def test_a_place_learns_its_climate(self):
+    def a_place_learns_its_climate(self):
         page = self.page
         page.open("/places", "Places")
         page.press("Add a place")

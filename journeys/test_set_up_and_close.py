@@ -19,7 +19,15 @@ class FromQuestionToLabels(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_a_question_proposes_its_treatments_and_says_what_they_can_tell(self):
+    def test_questions_become_trials(self):
+        self.chapters(
+            self.a_question_proposes_its_treatments_and_says_what_they_can_tell,
+            self.a_one_dish_test_of_a_packet_takes_less_than_a_minute,
+            self.two_factors_crossed_make_four_treatments_two_of_them_in_the_dark,
+            self.a_past_trial_is_laid_out_again_on_another_lot,
+        )
+
+    def a_question_proposes_its_treatments_and_says_what_they_can_tell(self):
         page = self.page
         lot = Lot.objects.get(code="HR-114")
         page.open(f"/trials/new?lot={lot.pk}&asks=best", "New trial")
@@ -60,9 +68,9 @@ class FromQuestionToLabels(Journey):
         page.text("they say no treatment")
         page.press("Make the PDF")
         page.wait.until(lambda _: LabelPrint.objects.filter(trial=trial).exists())
-        self.browser.only_window()
+        self.browser.close_what_opens()
 
-    def test_a_one_dish_test_of_a_packet_takes_less_than_a_minute(self):
+    def a_one_dish_test_of_a_packet_takes_less_than_a_minute(self):
         page = self.page
         lot = Lot.objects.get(code="LL-022")
         page.open(f"/lots/{lot.pk}", "Lewis flax")
@@ -78,7 +86,7 @@ class FromQuestionToLabels(Journey):
         self.assertLess(time.monotonic() - start, 60)
         self.assertEqual((trial.lot, Dish.objects.get(treatment__trial=trial).seeds), (lot, 10))
 
-    def test_two_factors_crossed_make_four_treatments_two_of_them_in_the_dark(self):
+    def two_factors_crossed_make_four_treatments_two_of_them_in_the_dark(self):
         page = self.page
         page.open(f"/trials/new?lot={Lot.objects.get(code='PP-031').pk}&asks=crossed", "New trial")
         page.choose("Crossed with light and dark", "4 weeks cold, damp sand")
@@ -90,9 +98,9 @@ class FromQuestionToLabels(Journey):
         self.assertEqual(sorted(trial.treatments.values_list("light", flat=True)), ["dark", "dark", "light", "light"])
         self.assertEqual(trial.treatments.exclude(recipe=None).count(), 2)
 
-    def test_a_past_trial_is_laid_out_again_on_another_lot(self):
+    def a_past_trial_is_laid_out_again_on_another_lot(self):
         page = self.page
-        past = Trial.objects.get(lot__code="HR-114")
+        past = Trial.objects.filter(lot__code="HR-114").earliest("pk")
         page.open(f"/trials/{past.pk}", past.question)
         page.press("Lay it out again on another lot")
         page.text("Everything as it was laid out then.")
@@ -116,24 +124,14 @@ class CountedWithCare(Journey):
         self.dish = Dish.objects.get(code=self.count.code)
         self.up = course_of(self.dish).record.germinated
 
-    def test_a_total_becomes_what_is_new_and_one_that_falls_asks_which_is_true(self):
-        count = self.count
-        count.press("typed: new")
-        count.type(*str(self.up + 2))
-        count.new(2)
-        for _ in str(self.up + 2):
-            count.type(Keys.BACKSPACE)
-        # one fewer than before: the last look that found some is not always the last one
-        count.type(*str(max(0, self.up - 1)), Keys.ENTER)
-        count.text("Which is true?")
-        self.accessible("A total that falls")
-        count.press(f"{self.up}: nothing new")
-        count.dish_number(2)
-        count.nothing_waits()
-        self.assertEqual(course_of(self.dish).record.germinated, self.up)
-        self.assertEqual(self.dish.looks.latest("pk").new_germinated, 0)
+    def test_what_goes_with_a_count(self):
+        self.chapters(
+            self.seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look,
+            self.a_dish_is_found_by_its_code_and_set_aside_with_a_reason,
+            self.a_filled_sheet_is_typed_in_with_the_same_checks,
+        )
 
-    def test_seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look(self):
+    def seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look(self):
         count, before = self.count, self.dish.looks.count()
         shot = self.browser._profile + "/dish.png"
         Image.new("RGB", (600, 400), "#c8b89a").save(shot)
@@ -163,20 +161,7 @@ class CountedWithCare(Journey):
         """
         self.page.run(script, element, x, y)
 
-    def test_potting_from_a_mouldy_dish_is_asked_about(self):
-        count = self.count
-        count.press("more")
-        count.press("are potted")
-        count.press("watered")
-        count.type(Keys.ARROW_DOWN, Keys.ARROW_DOWN, "1", Keys.ARROW_UP, Keys.ARROW_UP, "2", Keys.ENTER)
-        count.text("has mould. Potting its 2 sprouts")
-        count.press("Throw them out")
-        count.dish_number(2)
-        count.nothing_waits()
-        look = self.dish.looks.latest("pk")
-        self.assertEqual((look.new_germinated, look.new_rotted, look.potted, look.thrown_out, look.watered), (2, 1, 0, 2, True))
-
-    def test_a_dish_is_found_by_its_code_and_set_aside_with_a_reason(self):
+    def a_dish_is_found_by_its_code_and_set_aside_with_a_reason(self):
         count = self.count
         other = Dish.objects.filter(treatment__trial=self.trial).order_by("-position").first()
         count.press("Find a dish by its code")
@@ -196,7 +181,7 @@ class CountedWithCare(Journey):
         self.page.press("Count it again")
         self.page.wait.until(lambda _: course_of(other).open)
 
-    def test_a_filled_sheet_is_typed_in_with_the_same_checks(self):
+    def a_filled_sheet_is_typed_in_with_the_same_checks(self):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/sheet", "Bench sheet")
         cells = self.browser.driver.find_elements("css selector", "input[aria-label$=', new']")
@@ -226,7 +211,14 @@ class ClosingATrial(Journey):
         dishes = Dish.objects.filter(treatment__trial=self.trial)
         return [d for d in dishes if course_of(d).open]
 
-    def test_dishes_are_closed_with_their_fates_and_one_is_reopened(self):
+    def test_what_is_left_is_looked_at_closed_or_sent_on(self):
+        self.chapters(
+            self.a_photo_of_the_set_up_stays_with_the_trial,
+            self.what_is_left_goes_on_into_a_second_treatment,
+            self.dishes_are_closed_with_their_fates_and_one_is_reopened,
+        )
+
+    def dishes_are_closed_with_their_fates_and_one_is_reopened(self):
         page = self.page
         page.open(f"{self.path}/close", "What is left in the dishes?")
         page.text("nobody will know whether they were dormant or dead")
@@ -256,7 +248,7 @@ class ClosingATrial(Journey):
         page.open(self.path, self.trial.question)
         page.text("Reopened: the closing was taken back.")
 
-    def test_what_is_left_goes_on_into_a_second_treatment(self):
+    def what_is_left_goes_on_into_a_second_treatment(self):
         page = self.page
         page.open(self.path, self.trial.question)
         page.press("Send what is left on")
@@ -266,7 +258,7 @@ class ClosingATrial(Journey):
         self.assertGreater(Stretch.objects.filter(dish__treatment__trial=self.trial).count(), 4)
         page.text("Interim")
 
-    def test_a_photo_of_the_set_up_stays_with_the_trial(self):
+    def a_photo_of_the_set_up_stays_with_the_trial(self):
         page = self.page
         shot = self.browser._profile + "/tray.jpg"
         Image.new("RGB", (300, 200), "#8a6d57").save(shot)

@@ -19,7 +19,14 @@ class FromTheResultToPlants(Journey):
         self.lot = Lot.objects.get(code="SM-052")
         self.trial = Trial.objects.get(lot=self.lot)
 
-    def test_from_a_finished_trial_to_a_printed_tray_plan(self):
+    def test_a_result_becomes_a_plan_a_sowing_and_what_came_of_it(self):
+        self.chapters(
+            self.from_a_finished_trial_to_a_printed_tray_plan,
+            self.a_plan_is_changed_with_what_it_wanted_in_the_form,
+            self.a_sowing_draws_from_the_lot_is_counted_on_the_phone_and_teaches_the_plant,
+        )
+
+    def from_a_finished_trial_to_a_printed_tray_plan(self):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/decide", "Worth testing next")
         page.press("Plan the sowing")
@@ -50,7 +57,7 @@ class FromTheResultToPlants(Journey):
         """
         return bytes(self.browser.driver.execute_async_script(script, address))
 
-    def test_a_plan_is_changed_with_what_it_wanted_in_the_form(self):
+    def a_plan_is_changed_with_what_it_wanted_in_the_form(self):
         page, plan = self.page, SowingPlan.objects.get(lot__code="PT-040")
         before = (plan.plants_wanted, plan.seeds_per_cell, plan.cells)
         page.open(f"/sowing/{plan.pk}", "antelope bitterbrush")
@@ -68,7 +75,7 @@ class FromTheResultToPlants(Journey):
         self.assertGreater(plan.cells, before[2])
         self.assertEqual(plan.history.earliest().plants_wanted, before[0])
 
-    def test_a_sowing_draws_from_the_lot_is_counted_on_the_phone_and_teaches_the_plant(self):
+    def a_sowing_draws_from_the_lot_is_counted_on_the_phone_and_teaches_the_plant(self):
         page, plan = self.page, SowingPlan.objects.get(lot__code="PT-040")
         before = stocks([plan.lot_id])[plan.lot_id].seeds
         page.open(f"/sowing/{plan.pk}", "antelope bitterbrush")

@@ -1,5 +1,6 @@
 from datetime import timedelta
 
+from django.db.models import F
 from django.utils import timezone
 
 from journeys.case import Journey
@@ -13,7 +14,23 @@ class KeepingStands(Journey):
     def sign_in_as(self, username: str) -> None:
         self.page.sign_in(username)
 
-    def test_a_stand_is_entered_with_coordinates_that_are_shown_coarse(self):
+    def test_stands_are_entered_changed_and_harvested_with_leave(self):
+        self.chapters(
+            self.a_stand_is_entered_with_coordinates_that_are_shown_coarse,
+            self.a_change_of_a_stand_keeps_the_coordinates_that_are_not_shown,
+            self.somebody_elses_change_comes_with_both_versions,
+            self.without_leave_the_harvest_waits_until_it_is_named,
+        )
+
+    def test_visits_are_made_and_what_they_find_is_used(self):
+        self.chapters(
+            self.today_leads_to_the_stands_and_to_drying_seed,
+            self.opened_pods_give_an_estimate_with_its_doubt,
+            self.missed_moves_next_years_first_visit_earlier,
+            self.a_grower_visits_and_a_reader_is_offered_nothing,
+        )
+
+    def a_stand_is_entered_with_coordinates_that_are_shown_coarse(self):
         page = self.page
         self.sign_in_as("rk")
         page.open("/stands", "Stands")
@@ -35,7 +52,7 @@ class KeepingStands(Journey):
         self.assertEqual(Stand.objects.get(field_name="ditch edge, unnamed B").latitude, 43.4127)
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_a_change_of_a_stand_keeps_the_coordinates_that_are_not_shown(self):
+    def a_change_of_a_stand_keeps_the_coordinates_that_are_not_shown(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         self.sign_in_as("rk")
         page.open(f"/stands/{stand.pk}/change", "Change rubber rabbitbrush")
@@ -45,13 +62,13 @@ class KeepingStands(Journey):
         stand.refresh_from_db()
         self.assertEqual((stand.latitude, stand.habitat), (43.4, "roadside, mown late"))
 
-    def test_somebody_elses_change_comes_with_both_versions(self):
+    def somebody_elses_change_comes_with_both_versions(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         self.sign_in_as("rk")
         page.open(f"/stands/{stand.pk}/change", "Change rubber rabbitbrush")
         page.wait.until(lambda _: page.field("Habitat").get_attribute("value") != "")
         page.fill("Habitat", "mine")
-        Stand.objects.filter(pk=stand.pk).update(habitat="theirs", version=2)
+        Stand.objects.filter(pk=stand.pk).update(habitat="theirs", version=F("version") + 1)
         page.press("Save the stand")
         page.see("//*[@role='alert'][contains(., 'theirs')][contains(., 'mine')]")
         page.press("I have looked")
@@ -59,7 +76,7 @@ class KeepingStands(Journey):
         page.see("//dd[normalize-space()='mine']")
         self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])
 
-    def test_missed_moves_next_years_first_visit_earlier(self):
+    def missed_moves_next_years_first_visit_earlier(self):
         page, stand = self.page, Stand.objects.get(place_name="Display garden")
         planned = stand.watch_from
         self.sign_in_as("ws")
@@ -74,7 +91,7 @@ class KeepingStands(Journey):
         page.open("/stands", "Stands")
         page.see("//td[contains(., 'missed: shed already')]")
 
-    def test_opened_pods_give_an_estimate_with_its_doubt(self):
+    def opened_pods_give_an_estimate_with_its_doubt(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         self.sign_in_as("ws")
         page.open(f"/stands/{stand.pk}", "rubber rabbitbrush")
@@ -87,7 +104,7 @@ class KeepingStands(Journey):
         page.press("Record the visit")
         page.see("//p[contains(@class, 'estimate')][contains(., '≈ 4,713 ± 999')]")
 
-    def test_without_leave_the_harvest_waits_until_it_is_named(self):
+    def without_leave_the_harvest_waits_until_it_is_named(self):
         page, stand = self.page, Stand.objects.get(place_name="Coldwell Flat", taxon__common_name="antelope bitterbrush")
         self.sign_in_as("rk")
         page.open(f"/stands/{stand.pk}/harvest", "Harvest at Coldwell Flat")
@@ -101,7 +118,7 @@ class KeepingStands(Journey):
         self.assertEqual(Lot.objects.latest("pk").leave, "county permit 7 (invented)")
         self.assertEqual([e for e in self.browser.console_errors() if "422" not in e], [])
 
-    def test_a_grower_visits_and_a_reader_is_offered_nothing(self):
+    def a_grower_visits_and_a_reader_is_offered_nothing(self):
         stand = Stand.objects.get(place_name="Ember Spring")
         for username, offered in (("ws", True), ("vo", False)):
             self.browser.driver.delete_all_cookies()
@@ -111,9 +128,10 @@ class KeepingStands(Journey):
             self.assertEqual("Record the visit" in " ".join(self.page.texts("main .v-btn")), offered)
             self.assertEqual("Harvest" in self.page.texts("main .v-btn"), offered)
 
-    def test_today_leads_to_the_stands_and_to_drying_seed(self):
+    def today_leads_to_the_stands_and_to_drying_seed(self):
         page = self.page
         self.sign_in_as("rk")
+        page.today()
         page.see("//h1[contains(., 'visit')]")
         page.see("//h2[contains(., 'Drying: turn and look')]")
         page.see("//a[contains(., 'rubber rabbitbrush')][contains(., 'spread on')]").click()

@@ -49,7 +49,14 @@ class FromARecipeToBags(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_a_ladder_is_built_and_planned_back_from_a_date_and_its_batches_are_put_in(self):
+    def test_a_ladder_becomes_bags_and_what_can_hurt_is_confirmed(self):
+        self.chapters(
+            self.a_ladder_is_built_and_planned_back_from_a_date_and_its_batches_are_put_in,
+            self.acid_does_not_start_until_it_is_confirmed_and_the_timer_runs_to_the_second,
+            self.an_overrun_is_shown_first,
+        )
+
+    def a_ladder_is_built_and_planned_back_from_a_date_and_its_batches_are_put_in(self):
         page = self.page
         page.open("/recipes", "Recipes")
         page.press("Write a recipe")
@@ -99,7 +106,7 @@ class FromARecipeToBags(Journey):
         self.assertEqual(Batch.objects.count(), before + 2)
         page.text("To begin on")
 
-    def test_acid_does_not_start_until_it_is_confirmed_and_the_timer_runs_to_the_second(self):
+    def acid_does_not_start_until_it_is_confirmed_and_the_timer_runs_to_the_second(self):
         page = self.page
         recipe = write_recipe(
             by=grower(),
@@ -142,7 +149,7 @@ class FromARecipeToBags(Journey):
         page.see("//p[@role='status'][contains(., 'are recorded')]")
         self.assertLess(abs((StepEnded.objects.latest("pk").at - timezone.now()).total_seconds()), 5)
 
-    def test_an_overrun_is_shown_first(self):
+    def an_overrun_is_shown_first(self):
         recipe = write_recipe(by=grower(), name="hot for a timer", steps=[{"kind": "hot_water", "duration": 10, "unit": "min"}])
         bag(recipe, Place.objects.get(name="Warm bench"), 0.5 / 24)
         self.page.open("/timers", "Timers")
@@ -166,7 +173,13 @@ class ARoundInTheCold(Journey):
             bag(recipe, self.shelf, 8 + n / 100)
         self.wanting = [c.batch for c in batches_in_use() if c.batch.place == self.shelf and c.batch.lot.code == "LL-022"]
 
-    def test_forty_bags_take_few_taps_without_signal_and_arrive_once_each(self):
+    def test_forty_bags_in_the_cold(self):
+        self.chapters(
+            self.sprouts_ask_what_becomes_of_them,
+            self.forty_bags_take_few_taps_without_signal_and_arrive_once_each,
+        )
+
+    def forty_bags_take_few_taps_without_signal_and_arrive_once_each(self):
         page, taps = self.page, 0
         before = BagLook.objects.count()
         page.open(f"/rounds?place={self.shelf.pk}", "Bags")
@@ -202,8 +215,8 @@ class ARoundInTheCold(Journey):
         self.assertEqual((looks.get(batch=mouldy).mouldy, looks.get(batch=dry).dry), (1, True))
         self.assertEqual([e for e in self.browser.console_errors() if OFFLINE not in e], [])
 
-    def test_sprouts_ask_what_becomes_of_them(self):
-        page, batch = self.page, self.wanting[0]
+    def sprouts_ask_what_becomes_of_them(self):
+        page, batch = self.page, self.wanting.pop()
         page.open(f"/rounds?place={self.shelf.pk}", "Bags")
         page.tap(f"//button[@aria-label='Something found in {batch.code}']")
         page.tap(f"//article[@aria-label='{batch.code}']//button[@aria-label='One more sprouted']")

@@ -16,6 +16,8 @@ from server.trials.services.new_look import NewLook
 class WithoutSignal(Journey):
     """A day in the greenhouse without signal: the page can be closed, the person change; each look arrives once, in order."""
 
+    kept_on_device = True
+
     def setUp(self):
         super().setUp()
         self.addCleanup(self.browser.network, offline=False)
@@ -46,7 +48,20 @@ class WithoutSignal(Journey):
     def made(self, since):
         return list(Look.objects.filter(pk__gt=since).order_by("pk"))
 
-    def test_the_round_opens_without_signal_and_outlives_a_closed_page(self):
+    def test_counts_made_apart_come_to_a_person(self):
+        self.chapters(
+            self.two_counts_of_one_dish_come_to_a_person_with_both,
+            self.mine_can_stand_instead_of_theirs,
+            self.a_dish_that_was_closed_meanwhile_is_reopened_or_left,
+        )
+
+    def test_a_day_without_signal(self):
+        self.chapters(
+            self.the_round_opens_without_signal_and_outlives_a_closed_page,
+            self.what_one_person_counted_waits_until_that_person_is_back,
+        )
+
+    def the_round_opens_without_signal_and_outlives_a_closed_page(self):
         since = Look.objects.latest("pk").pk
         self.kept_on_the_device()
         self.browser.network(offline=True)
@@ -78,11 +93,11 @@ class WithoutSignal(Journey):
         self.page.wait.until(lambda _: len(self.made(since)) == 3)
         self.assertEqual([(x.dish.code, x.new_germinated) for x in self.made(since)], list(zip(codes, (1, 2, 0), strict=True)))
 
-    def test_what_one_person_counted_waits_until_that_person_is_back(self):
+    def what_one_person_counted_waits_until_that_person_is_back(self):
         since = Look.objects.latest("pk").pk
         self.open_count()
         count = self.count
-        count.dish_number(1)
+        self.assertTrue(count.code)
         # signed out elsewhere meanwhile
         self.browser.driver.delete_cookie("sessionid")
         count.next_dish("1")
@@ -94,6 +109,7 @@ class WithoutSignal(Journey):
         self.assertEqual(self.made(since), [])
         self.browser.driver.delete_cookie("sessionid")
         self.page.sign_in()
+        self.page.today()
         self.page.wait.until(lambda _: len(self.made(since)) == 1)
         self.assertEqual(self.made(since)[0].by.initials, "RK")
         # each try without a session is a 401 that the browser writes down
@@ -104,14 +120,13 @@ class WithoutSignal(Journey):
         at = timezone.now() - timedelta(seconds=30)
         return record_look(by=helper, dish=dish, new=NewLook(at=at, client_id=uuid4(), **counts))[0]
 
-    def first_dish(self):
+    def dish_in_hand(self):
         self.open_count()
-        self.count.dish_number(1)
         code = self.count.code
         return next(d for t in self.trial.treatments.all() for d in t.dishes.all() if d.code == code)
 
-    def test_two_counts_of_one_dish_come_to_a_person_with_both(self):
-        dish = self.first_dish()
+    def two_counts_of_one_dish_come_to_a_person_with_both(self):
+        dish = self.dish_in_hand()
         before = course_of(dish).record.germinated
         self.theirs(dish, new_germinated=2)
         self.count.next_dish("1")
@@ -129,8 +144,8 @@ class WithoutSignal(Journey):
         self.assertEqual(course_of(dish).record.germinated, before + 3)
         self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])
 
-    def test_mine_can_stand_instead_of_theirs(self):
-        dish = self.first_dish()
+    def mine_can_stand_instead_of_theirs(self):
+        dish = self.dish_in_hand()
         before = course_of(dish).record.germinated
         self.theirs(dish, new_germinated=2)
         self.count.next_dish("1")
@@ -138,8 +153,8 @@ class WithoutSignal(Journey):
         self.page.wait.until(lambda _: course_of(dish).record.germinated == before + 1)
         self.browser.console_errors()
 
-    def test_a_dish_that_was_closed_meanwhile_is_reopened_or_left(self):
-        dish = self.first_dish()
+    def a_dish_that_was_closed_meanwhile_is_reopened_or_left(self):
+        dish = self.dish_in_hand()
         before = course_of(dish).record.germinated
         close_dish(by=Person.objects.get(initials="TM"), dish=dish, at=timezone.now(), client_id=uuid4(), fresh=1)
         self.count.next_dish("1")

@@ -30,6 +30,12 @@ class Page:
         self.driver.get(self.address + path)
         self.heading(heading)
 
+    def go(self, path: str, heading: str) -> None:
+        """Go to a path inside of the app, as its links do, by way of an address without a page."""
+        for to, words in (("/nowhere/at/all", "Nothing grows at this address"), (path, heading)):
+            self.run("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", to)
+            self.heading(words)
+
     def run(self, script: str, *arguments: Any) -> Any:
         """Run a script in the page."""
         return self.driver.execute_script(script, *arguments)
@@ -82,7 +88,7 @@ class Page:
         return found
 
     def fill(self, label: str, value: str) -> None:
-        """Replace what stands in a field."""
+        """Replace what a field holds."""
 
         def filled(_: WebDriver) -> bool:
             field = self.field(label)
@@ -95,22 +101,15 @@ class Page:
         self.wait.until(filled, f"“{value}” could not be typed at {label}")
 
     def choose(self, label: str, option: str) -> None:
-        """Type into a field that searches, and take the option; typed anew where the list closed or came late."""
+        """Type into a field that searches, and take the option; typed again where the list closed or came late."""
         wanted = f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]"
-        shortly = WebDriverWait(self.driver, 3, poll_frequency=0.05, ignored_exceptions=MOVING)
 
         def chosen(_: WebDriver) -> bool:
             field = self.field(label)
             field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
             field.send_keys(Keys.CONTROL, "a")
             field.send_keys(option)
-            try:
-                shortly.until(lambda driver: next((e for e in driver.find_elements(By.XPATH, wanted) if e.is_displayed()), None)).click()
-            except TimeoutException:
-                # a second press of an open field would close it: the next try begins with a closed one
-                field.send_keys(Keys.ESCAPE, Keys.TAB)
-                return False
-            return True
+            return self._taken(field, wanted)
 
         try:
             self.wait.until(chosen)
@@ -121,10 +120,26 @@ class Page:
 
     def pick(self, label: str, option: str) -> None:
         """Open a field that offers a list, and take the option."""
-        field = self.field(label)
-        self.run("arguments[0].scrollIntoView({block: 'center'})", field)
-        field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
-        self.see(f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]").click()
+        wanted = f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]"
+
+        def picked(_: WebDriver) -> bool:
+            field = self.field(label)
+            self.run("arguments[0].scrollIntoView({block: 'center'})", field)
+            field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
+            return self._taken(field, wanted)
+
+        self.wait.until(picked, f"no option {option} at {label}")
+
+    def _taken(self, field: WebElement, wanted: str) -> bool:
+        """Take an option of an open list; where the list closed again or came late, close it for the next try."""
+        shortly = WebDriverWait(self.driver, 3, poll_frequency=0.05, ignored_exceptions=MOVING)
+        try:
+            shortly.until(lambda driver: next((e for e in driver.find_elements(By.XPATH, wanted) if e.is_displayed()), None)).click()
+        except TimeoutException:
+            # a second press of an open field would close it: the next try begins with a closed one
+            field.send_keys(Keys.ESCAPE, Keys.TAB)
+            return False
+        return True
 
     def type(self, *keys: str) -> None:
         """Type into the page as a whole."""
@@ -135,13 +150,11 @@ class Page:
         return [e.text for e in self.driver.find_elements(By.CSS_SELECTOR, css)]
 
     def sign_in(self, username: str = "rk") -> None:
-        """Come as somebody who signed in before, and wait for Today."""
+        """Come as somebody who signed in before; the next page that is opened knows it."""
         visitor = Client()
         visitor.force_login(Person.objects.get(username=username), backend="django.contrib.auth.backends.ModelBackend")
         cookie = visitor.cookies["sessionid"]
         self.driver.execute_cdp_cmd("Network.setCookie", {"name": cookie.key, "value": cookie.value, "url": self.address, "httpOnly": True})
-        self.driver.get(self.address + "/")
-        self._today()
 
     def sign_in_by_hand(self, username: str = "rk", password: str = "awake-rk") -> None:
         """Sign in as people do, and wait for Today."""
@@ -149,9 +162,14 @@ class Page:
         self.fill("Name", username)
         self.fill("Password", password)
         self.press("Sign in")
-        self._today()
+        self._at_today()
 
-    def _today(self) -> None:
+    def today(self) -> None:
+        """Open Today."""
+        self.driver.get(self.address + "/")
+        self._at_today()
+
+    def _at_today(self) -> None:
         self.see("//h1[contains(., 'round') or contains(., 'nothing to count')]")
 
     def sign_out(self) -> None:

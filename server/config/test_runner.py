@@ -103,16 +103,27 @@ class CountingRunner(DiscoverRunner):
         bad = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
         skipped = len(result.skipped)
         self.ran = result.testsRun
-        self._slowest = sorted(getattr(result, "seconds", {}).items(), key=lambda x: -x[1])[:SLOWEST]
+        self._seconds: dict[str, float] = getattr(result, "seconds", {})
         self._line = f"{max(0, result.testsRun - bad - skipped)} passed, {bad} failed, {skipped} skipped"
         return bad if result.testsRun else 1
 
     def run_tests(self, *args: Any, **kwargs: Any) -> int:
         failures = super().run_tests(*args, **kwargs)
         if self.ran > SLOWEST:
-            print("\nThe slowest:", *(f"{seconds:7.1f} s  {name}" for name, seconds in self._slowest), sep="\n")
+            slowest = sorted(self._seconds.items(), key=lambda x: -x[1])[:SLOWEST]
+            print("\nBy part:", *_by_part(self._seconds), sep="\n")
+            print("\nThe slowest:", *(f"{seconds:7.1f} s  {name}" for name, seconds in slowest), sep="\n")
         print(self._line, flush=True)
         return failures
+
+
+def _by_part(seconds: dict[str, float]) -> list[str]:
+    """How many tests each part has, and how long they take one after the other."""
+    parts: dict[str, list[float]] = {}
+    for name, one in seconds.items():
+        part = "front end" if ".FrontEnd." in name else name.split(".", 1)[0]
+        parts.setdefault(part, []).append(one)
+    return [f"{sum(each):7.0f} s  {len(each):5} tests  {part}" for part, each in sorted(parts.items())]
 
 
 def _tests_of(suite: Any) -> list[unittest.TestCase]:
