@@ -11,7 +11,7 @@ from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.management import call_command
 from django.db import connection
-from django.test import tag
+from django.test import override_settings, tag
 from django.test.testcases import LiveServerThread
 from django.utils import timezone
 
@@ -77,7 +77,9 @@ class Journey(StaticLiveServerTestCase):
     def _start_server_thread(cls) -> None:
         """One server for all journeys of this process: at the same address the browser has the app's files already."""
         if not _servers:
-            super()._start_server_thread()
+            # as it is served to people: the files are read once
+            with override_settings(WHITENOISE_AUTOREFRESH=False):
+                super()._start_server_thread()
             _servers.append(cls.server_thread)
         cls.server_thread = _servers[0]
 

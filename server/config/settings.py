@@ -169,7 +169,8 @@ STATIC_URL = "/static/"
 STATICFILES_DIRS: list[Path] = []
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_USE_FINDERS = True
-WHITENOISE_AUTOREFRESH = False
+# a test's client looks at no file, and there are thousands of clients: reading all files for each would take half of the time
+WHITENOISE_AUTOREFRESH = TESTING
 # built files carry a hash of what is in them: they never change
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/"
 
