@@ -1,50 +1,20 @@
 """What every journey stands on: the live server on demo data, a browser, and the checks a page must always pass."""
 
-import contextlib
 import os
-import sqlite3
 from collections.abc import Callable
 from multiprocessing.util import Finalize
 from pathlib import Path
 
-from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.management import call_command
-from django.db import connection
 from django.test import override_settings, tag
 from django.test.testcases import LiveServerThread
-from django.utils import timezone
 
 from journeys.browser import Browser
 from journeys.pages.page import Page
-from server.demo.build import build_demo
+from server.tests.demo_snapshot import demo_data, make_snapshot
 
 AXE = Path(__file__).parents[1] / "web" / "node_modules" / "axe-core" / "axe.min.js"
-
-
-def snapshot() -> Path:
-    """Where the demo data lies for all processes of a run."""
-    return Path(settings.MEDIA_ROOT) / ".demo-data.sqlite3"
-
-
-def make_snapshot() -> None:
-    """Lay the demo data out once for all journeys of a run, and leave the database as it was."""
-    if snapshot().exists():
-        return
-    build_demo(timezone.now())
-    connection.ensure_connection()
-    with contextlib.closing(sqlite3.connect(snapshot())) as copy:
-        connection.connection.backup(copy)
-    call_command("flush", interactive=False, verbosity=0)
-    # no process that is forked from here inherits an open database
-    connection.close()
-
-
-def demo_data() -> None:
-    """Lay out the demo data, the same for each journey."""
-    connection.ensure_connection()
-    with contextlib.closing(sqlite3.connect(snapshot())) as copy:
-        copy.backup(connection.connection)
 
 
 _browsers: list[Browser] = []

@@ -15,7 +15,7 @@ from server.trials.services.layout import NewTreatment, lay_out_trial
 from server.trials.services.looks import sow_trial
 
 # outbox.test.ts tries each fault by itself; here all of them meet a browser, a network and a server. `make torture` takes more
-LOOKS = int(os.environ.get("AWAKE_FURROW_FAULTY_LOOKS", "80"))
+LOOKS = int(os.environ.get("AWAKE_FURROW_FAULTY_LOOKS", "40"))
 
 
 class NothingIsLost(Journey):

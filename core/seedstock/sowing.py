@@ -156,10 +156,12 @@ def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, trays: 
     plants = chance_to_be_a_plant(p, n_eff, trays)
     seeds = _smallest(lambda m: share_filled(plants, m) >= target - GUARD, 1)
     plain = _plain(p * trays.mean, target)
+    unreached = {"plain": Reason.NEVER_REACHED} if plain is None else {}
     if seeds is None:
-        return CellFill(None, None, None, None, plain, dict.fromkeys(["seeds", "share_filled"], Reason.NEVER_REACHED))
+        names = ("seeds", "share_filled")
+        return CellFill(None, None, None, None, plain, dict.fromkeys(names, Reason.NEVER_REACHED) | unreached)
     two = share_two_or_more(plants, seeds)
-    return CellFill(seeds, share_filled(plants, seeds), two, two * cells, plain, {})
+    return CellFill(seeds, share_filled(plants, seeds), two, two * cells, plain, unreached)
 
 
 def cells_needed(
@@ -333,8 +335,14 @@ def _between(enough: Callable[[int], bool], low: int, high: int) -> int:
     return low
 
 
-def _plain(q: float, target: float) -> int:
-    return 1 if q >= 1 else max(1, math.ceil(math.log1p(-target) / math.log1p(-q) - GUARD))
+def _plain(q: float, target: float) -> int | None:
+    """Seeds a cell of which one is a plant with the chance `target`, if each is one with the chance `q`; None above ten million."""
+    if q >= 1:
+        return 1
+    # seeds × chance is at least the target: a chance below this needs too many, and near 0 the quotient has no value
+    if q * MOST < target:
+        return None
+    return max(1, math.ceil(math.log1p(-target) / math.log1p(-q) - GUARD))
 
 
 def _check_test(p: float, n_eff: float) -> None:

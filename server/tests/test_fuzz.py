@@ -17,7 +17,7 @@ from server.rest.problems import CONTENT_TYPE
 from server.tests.builders import ApiChecks, make_person, now
 from server.tests.fuzzed import Call, Fuzz
 
-COUNT = int(os.environ.get("AWAKE_FURROW_FUZZ", "1500"))
+COUNT = int(os.environ.get("AWAKE_FURROW_FUZZ", "1000"))
 SEED = int(os.environ.get("AWAKE_FURROW_FUZZ_SEED", "8"))
 # `make fuzz` holds each answer to a time; the tests do not, for they share the machine
 TIMED = "AWAKE_FURROW_FUZZ" in os.environ

@@ -29,7 +29,7 @@ from server.tests.own_server import OwnServer
 from server.trials.models import Look
 
 BLOWS = int(os.environ.get("AWAKE_FURROW_BLOWS", "4"))
-LEAST_LOOKS = int(os.environ.get("AWAKE_FURROW_LEAST_LOOKS", "150"))
+LEAST_LOOKS = int(os.environ.get("AWAKE_FURROW_LEAST_LOOKS", "100"))
 SEED = int(os.environ.get("AWAKE_FURROW_TORTURE_SEED", "8"))
 COUNTERS = 4
 # a server that is gone, going, or closed for a restore

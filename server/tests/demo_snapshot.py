@@ -1,0 +1,44 @@
+"""The demo data, laid out once for all processes of a run, and copied wherever a test begins with it."""
+
+import contextlib
+import sqlite3
+from pathlib import Path
+
+from django.conf import settings
+from django.core.management import call_command
+from django.db import connection
+from django.utils import timezone
+
+from server.demo.build import build_demo
+
+
+def snapshot() -> Path:
+    """Where the demo data lies for all processes of a run."""
+    return Path(settings.MEDIA_ROOT) / ".demo-data.sqlite3"
+
+
+def make_snapshot() -> None:
+    """Lay the demo data out, keep a copy, and leave the database as it was: empty. For `before_all` of a test."""
+    if snapshot().exists():
+        return
+    if str(connection.settings_dict["NAME"]) != str(connection.settings_dict["TEST"]["NAME"]):
+        raise RuntimeError("This is not the database of the tests; a test with a snapshot says databases = {'default'}.")
+    build_demo(timezone.now())
+    copy_database(to=snapshot())
+    call_command("flush", interactive=False, verbosity=0)
+    # no process that is forked from here inherits an open database
+    connection.close()
+
+
+def copy_database(*, to: Path) -> None:
+    """Copy what the tests' database holds into a file."""
+    connection.ensure_connection()
+    with contextlib.closing(sqlite3.connect(to)) as copy:
+        connection.connection.backup(copy)
+
+
+def demo_data() -> None:
+    """Put the demo data into the tests' database, in the place of everything."""
+    connection.ensure_connection()
+    with contextlib.closing(sqlite3.connect(snapshot())) as copy:
+        copy.backup(connection.connection)
