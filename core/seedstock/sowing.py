@@ -158,8 +158,8 @@ def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, trays: 
     plain = _plain(p * trays.mean, target)
     unreached = {"plain": Reason.NEVER_REACHED} if plain is None else {}
     if seeds is None:
-        names = ("seeds", "share_filled")
-        return CellFill(None, None, None, None, plain, dict.fromkeys(names, Reason.NEVER_REACHED) | unreached)
+        unreached |= dict.fromkeys(("seeds", "share_filled"), Reason.NEVER_REACHED)
+        return CellFill(None, None, None, None, plain, unreached)
     two = share_two_or_more(plants, seeds)
     return CellFill(seeds, share_filled(plants, seeds), two, two * cells, plain, unreached)
 

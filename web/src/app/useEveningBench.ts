@@ -15,7 +15,7 @@ export function useEveningBench() {
   const theme = useTheme()
   watchEffect(() => {
     document.documentElement.dataset.theme = wanted.value
-    theme.change(wanted.value)
+    void theme.change(wanted.value)
   })
   function toggle() {
     wanted.value = wanted.value === 'day' ? 'evening' : 'day'

@@ -62,6 +62,8 @@ export const useNameStand = (id: MaybeRefOrGetter<number>) =>
 export const useTakeBackVisit = () =>
   useChange((id: number) => unwrap(http.POST('/api/v1/visits/{id}/take-back/', { params: { path: { id } } })))
 
+type Visited = string | number | boolean
+
 /** A visit goes out as a form, so that its photo goes with it. */
 export const postVisit = ({ photo, ...visit }: NewVisit) =>
   unwrap(
@@ -69,7 +71,7 @@ export const postVisit = ({ photo, ...visit }: NewVisit) =>
       body: { ...visit, photo: null },
       bodySerializer: () => {
         const form = new FormData()
-        for (const [name, value] of Object.entries(visit)) {
+        for (const [name, value] of Object.entries<Visited | readonly Visited[] | null | undefined>(visit)) {
           if (Array.isArray(value)) value.forEach((v) => form.append(name, String(v)))
           else if (value !== null && value !== undefined) form.append(name, String(value))
         }

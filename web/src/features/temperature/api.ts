@@ -20,7 +20,7 @@ function asForm(fields: Record<string, unknown>): FormData {
   const form = new FormData()
   for (const [key, value] of Object.entries(fields))
     if (value instanceof Blob) form.append(key, value, value instanceof File ? value.name : 'log.csv')
-    else if (value !== undefined && value !== null) form.append(key, String(value))
+    else if (value !== undefined && value !== null) form.append(key, `${value as string | number | boolean}`)
   return form
 }
 

@@ -5,10 +5,13 @@ import type { Problem } from '@/shared/api/problem'
 const props = defineProps<{ problem: Problem | null; yours: Readonly<Record<string, unknown>> }>()
 const emit = defineEmits<{ over: [version: number] }>()
 
+// a field holds what was typed as text
+const words = (value: unknown) =>
+  typeof value === 'object' ? JSON.stringify(value) : `${(value ?? '') as string | number | boolean}`
+const same = (a: unknown, b: unknown) => words(a ?? '') === words(b ?? '')
 const differing = () =>
   Object.entries(props.problem?.current ?? {}).filter(
-    ([name, value]) =>
-      name !== 'version' && name in props.yours && String(value ?? '') !== String(props.yours[name] ?? ''),
+    ([name, value]) => name !== 'version' && name in props.yours && !same(value, props.yours[name]),
   )
 </script>
 

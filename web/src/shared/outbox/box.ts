@@ -75,7 +75,8 @@ interface RowBefore {
 
 /** Move what an earlier version of the app kept into the box; it leaves its old place only once it is in the new one. */
 export async function takeOver() {
-  const there = indexedDB.databases ? (await indexedDB.databases()).map((d) => d.name) : null
+  const known: Partial<IDBFactory> = indexedDB
+  const there = known.databases && (await known.databases()).map((d) => d.name)
   for (const kind of BOXES_BEFORE) {
     if (there && !there.includes(nameOf(kind))) continue
     const before = await openDB(nameOf(kind))

@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef } from 'vue'
+import { browser } from '@/shared/api/browser'
 import { onThisBench } from '@/shared/api/bench'
 import { Problem } from '@/shared/api/problem'
 import { box, takeOver, type Row } from './box'
@@ -45,9 +46,7 @@ const thingOf = (row: Row) => `${row.kind} ${kinds.get(row.kind)?.thing(row.item
 
 /** Who else has this box open sends nothing meanwhile; without locks the server's client_id keeps each record single. */
 const alone = (work: () => Promise<void>): Promise<void> =>
-  navigator.locks
-    ? navigator.locks.request<Promise<void>>(`awake-furrow-${onThisBench('outbox')}`, work).then()
-    : work()
+  browser.locks ? browser.locks.request<Promise<void>>(`awake-furrow-${onThisBench('outbox')}`, work).then() : work()
 
 async function reread() {
   try {
@@ -148,8 +147,9 @@ async function claim(row: Row) {
 
 /** Ask the browser to keep the box when storage runs low; some ask the person, so not before there is something to keep. */
 async function askToLast() {
-  if (lasting.value !== null || !rows.value.length || !navigator.storage?.persist) return
-  lasting.value = (await navigator.storage.persisted()) || (await navigator.storage.persist())
+  if (lasting.value !== null || !rows.value.length || !browser.storage) return
+  const { storage } = browser as { storage: Partial<StorageManager> }
+  if (storage.persist) lasting.value = (await storage.persisted?.()) || (await storage.persist())
 }
 
 /** Begin to send in the name of whoever is here, for as long as the app is open. */

@@ -1,8 +1,5 @@
 import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
-
-interface WakeLock {
-  release(): Promise<void>
-}
+import { browser } from '@/shared/api/browser'
 
 /** Sound while something is over, and a screen that stays awake while anything runs. Both need a tap first, as browsers ask. */
 export function useAlarm(running: Ref<boolean>, over: Ref<boolean>) {
@@ -10,7 +7,7 @@ export function useAlarm(running: Ref<boolean>, over: Ref<boolean>) {
   const awake = ref(false)
   let sound: AudioContext | null = null
   let beeping = 0
-  let lock: WakeLock | null = null
+  let lock: WakeLockSentinel | null = null
 
   function beep() {
     if (!sound) return
@@ -25,10 +22,9 @@ export function useAlarm(running: Ref<boolean>, over: Ref<boolean>) {
   }
 
   async function keepAwake() {
-    const api = (navigator as Navigator & { wakeLock?: { request(kind: 'screen'): Promise<WakeLock> } }).wakeLock
-    if (!api || !running.value || document.visibilityState !== 'visible') return
+    if (!browser.wakeLock || !running.value || document.visibilityState !== 'visible') return
     try {
-      lock = await api.request('screen')
+      lock = await browser.wakeLock.request('screen')
       awake.value = true
     } catch {
       // a low battery refuses it: the page says that the screen may sleep
@@ -52,7 +48,7 @@ export function useAlarm(running: Ref<boolean>, over: Ref<boolean>) {
       if (!now) return
       beep()
       // browsers forbid it before the first tap
-      if (ready.value) navigator.vibrate?.([400, 200, 400])
+      if (ready.value) browser.vibrate?.([400, 200, 400])
       beeping = window.setInterval(beep, 1200)
     },
     { immediate: true },

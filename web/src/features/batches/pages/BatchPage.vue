@@ -29,8 +29,9 @@ useTitle(() => batch.value?.code ?? 'Batch')
 
 const starting = ref(false)
 watch(id, () => (starting.value = false))
-const next = computed(() => batch.value?.steps.find((s) => s.id === batch.value?.next_step))
-const running = computed(() => batch.value?.steps.find((s) => s.id === batch.value?.running))
+const stepOf = (id: number | null | undefined) => batch.value?.steps.find((s) => s.id === id)
+const next = computed(() => stepOf(batch.value?.next_step))
+const running = computed(() => stepOf(batch.value?.running))
 const status = computed(() => {
   const b = batch.value
   if (!b) return ''

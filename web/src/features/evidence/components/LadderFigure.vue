@@ -18,7 +18,9 @@ const most = computed(() => Math.max(...props.ladder.points.map((p) => p.dose)) 
 const x = (dose: number) => LEFT + (dose / most.value) * (width.value - LEFT - 30)
 const y = (share: number) => TOP + (1 - share) * (HEIGHT - TOP - BOTTOM)
 const path = computed(() => props.ladder.points.map((p, i) => `${i ? 'L' : 'M'}${x(p.dose)} ${y(p.share)}`).join(''))
-const unit = computed(() => unitWords[props.ladder.unit as keyof typeof unitWords] ?? props.ladder.unit)
+const unit = computed(
+  () => (unitWords as Readonly<Record<string, string | undefined>>)[props.ladder.unit] ?? props.ladder.unit,
+)
 const said = (p: (typeof props.ladder.points)[number]) =>
   `${p.treatment}: ${percent(p.share)} %, ${percentRange(p.lower, p.upper)}`
 </script>

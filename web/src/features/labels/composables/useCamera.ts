@@ -1,5 +1,6 @@
 import type { IScannerControls } from '@zxing/browser'
 import { onBeforeUnmount, ref, type Ref } from 'vue'
+import { browser } from '@/shared/api/browser'
 
 const LONGEST_SIDE = 1400
 const MARGIN = 24
@@ -44,7 +45,7 @@ export function useCamera(video: Ref<HTMLVideoElement | null>, onCode: (text: st
   async function start() {
     trouble.value = ''
     if (!video.value) return
-    if (!navigator.mediaDevices) {
+    if (!browser.mediaDevices) {
       trouble.value =
         'This browser gives no camera to a page without a secure connection. Take a photo, or type the code.'
       return

@@ -13,8 +13,10 @@ const emit = defineEmits<{ done: [] }>()
 const CHOICES = [...choicesOf(troubleWords), { value: 'none' as const, title: 'nothing (any more)' }]
 const { trouble } = useLotWork(() => props.lot.id)
 const { attempt, foot } = useProblem()
-const found = ref<(typeof CHOICES)[number]['value'][]>([props.lot.trouble || 'none'])
-const note = ref(props.lot.trouble_note ?? '')
+// empty where there is none, whatever the type says
+const there: string = props.lot.trouble
+const found = ref<(typeof CHOICES)[number]['value'][]>([there ? props.lot.trouble : 'none'])
+const note = ref(props.lot.trouble_note)
 
 async function save() {
   const chosen = found.value[0]

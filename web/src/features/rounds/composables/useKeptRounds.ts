@@ -1,5 +1,6 @@
 import { watch, type Ref } from 'vue'
 import { fetchSession, useSession } from '@/features/people'
+import { browser } from '@/shared/api/browser'
 import { Problem } from '@/shared/api/problem'
 import { keptAt } from '@/shared/api/kept'
 import { fetchCountSheet } from '@/features/trials'
@@ -10,8 +11,7 @@ const PAGE_FIRST_MS = 2_000
 let last = 0
 
 /** The worker installs beside the first page, and may take it over at any moment. */
-async function workerThere() {
-  const worker = navigator.serviceWorker
+async function workerThere(worker: ServiceWorkerContainer) {
   if (worker.controller) return
   await new Promise<void>((go) => worker.addEventListener('controllerchange', () => go(), { once: true }))
 }
@@ -23,9 +23,9 @@ export function useKeptRounds(today: Ref<Today | undefined>) {
     // the server may answer too late at first, and then with the same day that the device had kept
     [today, keptAt],
     async ([now]) => {
-      if (!now || keptAt.value || Date.now() - last < AGAIN_MS || !navigator.serviceWorker) return
+      if (!now || keptAt.value || Date.now() - last < AGAIN_MS || !browser.serviceWorker) return
       last = Date.now()
-      await workerThere()
+      await workerThere(browser.serviceWorker)
       await new Promise((go) => setTimeout(go, PAGE_FIRST_MS))
       const trials = new Set(now.rounds.flatMap((r) => r.tasks.filter((t) => t.kind === 'count').map((t) => t.trial)))
       try {

@@ -14,7 +14,7 @@ const props = defineProps<{ tray: TrayView; mayCount: boolean; proposed?: Stage 
 const STAGES = choicesOf(stageWords)
 const SHOWN: Stage[] = ['emerged', 'thinned', 'potted', 'planted', 'alive']
 const { record, takeBack } = useOutcomes()
-const { attempt, at, foot, question } = useProblem()
+const { attempt, succeeds, at, foot, question } = useProblem()
 const open = ref(false)
 const stage = ref<Stage[]>([props.proposed ?? 'emerged'])
 const count = ref('')
@@ -26,7 +26,7 @@ let counting = crypto.randomUUID()
 const moment = () => (on.value === isoDay(new Date()) ? new Date() : new Date(`${on.value}T12:00:00`)).toISOString()
 
 async function save(sure = false) {
-  const made = await attempt(() =>
+  const kept = await succeeds(() =>
     record.mutateAsync({
       client_id: counting,
       tray: props.tray.id,
@@ -37,7 +37,7 @@ async function save(sure = false) {
       sure,
     }),
   )
-  if (made === undefined && foot('')) return
+  if (!kept) return
   counting = crypto.randomUUID()
   count.value = ''
   open.value = false

@@ -37,7 +37,9 @@ describe('a furrow', () => {
   })
 
   it('is one sentence for a screen reader', () => {
-    expect(furrowLabel(view)).toBe('long cold: cold, damp sand, 12 weeks; 40 of 100 up, 40 %, somewhere between 30–50 %')
+    expect(furrowLabel(view)).toBe(
+      'long cold: cold, damp sand, 12 weeks; 40 of 100 up, 40 %, somewhere between 30–50 %',
+    )
     expect(furrowLabel({ ...view, share: null })).toBe('long cold: cold, damp sand, 12 weeks; not sown yet')
   })
 

@@ -18,13 +18,13 @@ describe('an amount', () => {
   })
 
   it('whose error is not known says that too', () => {
-    const guess = stock({ seeds: 500, estimated: true, doubt: 'guessed' as Stock['doubt'] })
+    const guess = stock({ seeds: 500, estimated: true, doubt: 'guessed' })
     expect(amountWords(guess)).toBe('≈ 500 ± ?')
     expect(amountLine(guess).doubt).toBe('seeds left; guessed, its error is not known')
   })
 
   it('of grams that nobody turned into seeds stays grams', () => {
-    const bag = stock({ unconverted: 12.5, unconverted_unit: 'g' as Stock['unconverted_unit'], doubt: 'not_converted' as Stock['doubt'] }) // prettier-ignore
+    const bag = stock({ unconverted: 12.5, unconverted_unit: 'g', doubt: 'not_converted' }) // prettier-ignore
     expect(amountLine(bag)).toEqual({ main: '12.5 g', doubt: 'not yet turned into seeds' })
   })
 

@@ -41,7 +41,9 @@ describe('what was counted', () => {
     const { send, flush, stale } = await begun()
     await send({ kind: 'look', trial: 7, code: 'D3', body: body('a'), photo: null })
     await flush()
-    const { predicate } = stale.mock.calls.at(-1)?.[0] as { predicate: (q: { queryKey: unknown[] }) => boolean }
+    const { predicate } = stale.mock.calls.at(-1)?.[0] as unknown as {
+      predicate: (q: { queryKey: unknown[] }) => boolean
+    }
     expect([predicate({ queryKey: ['trial', 7, 'count-sheet'] }), predicate({ queryKey: ['lots'] })]).toEqual([false, true]) // prettier-ignore
   })
 
@@ -61,7 +63,7 @@ describe('looks at bags and visits to stands', () => {
     const { useBagOutbox } = await import('@/features/batches/composables/useBagOutbox')
     const { useVisitOutbox } = await import('@/features/stands/composables/useVisitOutbox')
     const { box } = await begun()
-    void useBagOutbox().send({ client_id: 'b', batch: 4, at: '2026-03-10T09:00:00Z' } as never)
+    void useBagOutbox().send({ client_id: 'b', batch: 4, at: '2026-03-10T09:00:00Z' })
     await useVisitOutbox().send({ client_id: 'v', stand: 5, at: '2026-03-10T09:00:00Z' } as never)
     expect(box.waiting.value.map(box.words)).toEqual([expect.stringMatching(/^Look at a bag, /), expect.stringMatching(/^Visit to a stand, /)]) // prettier-ignore
     await box.flush()

@@ -122,7 +122,7 @@ describe('a round', () => {
 })
 
 describe('a sheet on a device without signal', () => {
-  const look = (more: Partial<NewLook>) => ({ client_id: 'a', dish: 1, at: START.toISOString(), ...more }) as NewLook
+  const look = (more: Partial<NewLook>) => ({ client_id: 'a', dish: 1, at: START.toISOString(), ...more })
 
   it('shows what waits to be sent', () => {
     const [now] = withWaiting(sheetOf(dish(1)), [look({ new_germinated: 3, new_rotted: 1 })], []).dishes

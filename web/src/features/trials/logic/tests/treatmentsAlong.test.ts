@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest'
 import type { Recipe } from '@/features/recipes'
 import { treatmentsAlong } from '../treatmentsAlong'
 
-const recipes = [{ id: 4, name: '4 weeks cold' }, { id: 8, name: '8 weeks cold' }] as Recipe[]
+const recipes = [
+  { id: 4, name: '4 weeks cold' },
+  { id: 8, name: '8 weeks cold' },
+] as Recipe[]
 const control = { name: 'untreated', recipe: null, is_control: true } as Parameters<typeof treatmentsAlong>[2][number]
 const along = (query: Parameters<typeof treatmentsAlong>[0]) => treatmentsAlong(query, recipes, [control])
 
@@ -19,7 +22,10 @@ describe('treatments that come along in the address', () => {
 
   it('of a decision keep the control that it names', () => {
     const asked = along({ recipe: ['8', ''], name: ['long', 'as it is'], control: ['', 'yes'] })
-    expect(asked.map((t) => [t.name, t.is_control])).toEqual([['long', false], ['as it is', true]])
+    expect(asked.map((t) => [t.name, t.is_control])).toEqual([
+      ['long', false],
+      ['as it is', true],
+    ])
   })
 
   it('leave out a recipe that is not there any more', () => {
