@@ -18,7 +18,7 @@ DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACK
 LAN_ENV := $(if $(OWN),,$(DEMO_ENV))
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo dev check test-one serve serve-lan backup restore test vectors answers screenshots bench fuzz torture format schema clean
+.PHONY: help demo dev check test-one mutate serve serve-lan backup restore test vectors answers screenshots bench fuzz torture format schema clean
 
 help: ## what there is
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -89,15 +89,8 @@ restore: $(STAMPS)/run ## put a backup in the place of everything: make restore 
 # --- checking ---
 
 test: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## everything CI checks
-	ruff check .
-	ruff format --check .
-	mypy
-	lint-imports
-	$(PY) -m scripts.check_locks
-	$(PY) manage.py makemigrations --check --dry-run
-	$(PY) -m scripts.check_schema
-	cd web && npm run --silent format:check && npm run --silent lint && npm run --silent types
-	$(PY) manage.py test --parallel 2 --timing
+	$(PY) -m scripts.check --all
+	AWAKE_FURROW_COVERAGE=1 $(PY) manage.py test --parallel 2 --timing
 
 check: $(STAMPS)/dev $(STAMPS)/npm ## format, lint, types, contracts and the core's tests, in less than a minute
 	@$(PY) -m scripts.check
@@ -105,13 +98,16 @@ check: $(STAMPS)/dev $(STAMPS)/npm ## format, lint, types, contracts and the cor
 test-one: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## one test, by its dotted name or its file: make test-one NAME=journeys.test_faults
 	@$(PY) -m scripts.test_one $(NAME)
 
+mutate: $(STAMPS)/dev ## change the core in 300 places, one at a time, and see whether its tests notice: make mutate [COUNT=n]
+	@$(PY) -m scripts.mutate $(COUNT)
+
 vectors: $(STAMPS)/run ## run vectors against the core: make vectors FILE=path
 	@$(PY) -m scripts.vectors $(or $(FILE),core/tests/vectors)
 
 answers: $(STAMPS)/run ## write the core's answers to cases: make answers FILE=cases.json OUT=answers.json
 	@$(PY) -m scripts.answers $(FILE) $(OUT)
 
-screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures of docs/screenshots anew
+screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures of docs/screenshots again
 	$(PY) -m scripts.screenshots docs/screenshots
 
 bench: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## measure what must be fast, print a table
@@ -133,7 +129,7 @@ format: $(STAMPS)/dev $(STAMPS)/npm ## format Python and the front end
 	ruff format .
 	cd web && npm run --silent format
 
-schema: $(STAMPS)/dev $(STAMPS)/npm ## write the OpenAPI file and the front end's types anew
+schema: $(STAMPS)/dev $(STAMPS)/npm ## write the OpenAPI file and the front end's types again
 	$(PY) manage.py spectacular --fail-on-warn --file docs/api/openapi.yaml
 	cd web && npm run --silent schema
 	$(PY) -m scripts.export_schema docs/exchange/trial.schema.json

@@ -25,6 +25,8 @@ FLAGS = [
     "--disable-sync",
     "--force-device-scale-factor=1",
     "--hide-scrollbars",
+    # nothing fades or slides while it is looked at
+    "--force-prefers-reduced-motion",
 ]
 NO_OUTSIDE = "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1"
 DESK = (1280, 800)

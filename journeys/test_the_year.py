@@ -1,4 +1,5 @@
 from django.core.management import call_command
+from django.test import tag
 from selenium.webdriver.common.keys import Keys
 
 from journeys.case import Journey
@@ -16,6 +17,7 @@ NEW = {"none": "010", "4 weeks": "542", "8 weeks": "761"}
 SEEDS = 20
 
 
+@tag("journey", "long")
 class AYearAtANewNursery(Journey):
     """From an empty installation to a planted tray and a backup, as somebody on the first day would go."""
 

@@ -1,4 +1,7 @@
-"""What a change must pass before it is worth a whole test: ``python -m scripts.check``. Python and the front end side by side."""
+"""What a change must pass before it is worth a whole test: ``python -m scripts.check``. Python and the front end side by side.
+
+With ``--all``, as `make test` begins: every check that runs no test, of the database and of the API too, but not the core's tests.
+"""
 
 import subprocess
 import sys
@@ -13,6 +16,10 @@ PYTHON = (
     (sys.executable, "-m", "scripts.check_locks"),
 )
 WEB = (("npm", "run", "--silent", "format:check"), ("npm", "run", "--silent", "lint"), ("npm", "run", "--silent", "types"))
+SERVER = (
+    (sys.executable, "manage.py", "makemigrations", "--check", "--dry-run"),
+    (sys.executable, "-m", "scripts.check_schema"),
+)
 CORE = ((sys.executable, "manage.py", "test", "core", "--parallel", "2"),)
 
 
@@ -32,7 +39,8 @@ def run(commands: tuple[tuple[str, ...], ...], folder: str = ".") -> list[str]:
 def main() -> int:
     """Say what failed."""
     with ThreadPoolExecutor() as both:
-        web, python = both.submit(run, WEB, "web"), both.submit(run, (*PYTHON, *CORE))
+        last = SERVER if "--all" in sys.argv else CORE
+        web, python = both.submit(run, WEB, "web"), both.submit(run, (*PYTHON, *last))
         failed = [*python.result(), *web.result()]
     print("\n\n".join(failed) or "All is well.")
     return 1 if failed else 0

@@ -7,6 +7,7 @@ import unittest
 from pathlib import Path
 from typing import Any
 
+from scripts import reached
 from scripts.front_end import VITEST, WEB, node
 
 PATIENCE_SECONDS = 600
@@ -31,7 +32,8 @@ class FrontEnd(unittest.TestCase):
     def setUpClass(cls) -> None:
         with tempfile.TemporaryDirectory() as folder:
             written = Path(folder) / "results.json"
-            done = vitest("run", "--reporter=json", f"--outputFile={written}")
+            measured = ["--coverage"] if reached.measuring() else []
+            done = vitest("run", "--reporter=json", f"--outputFile={written}", *measured)
             if not written.is_file():
                 raise RuntimeError(f"Vitest gave no results:\n{done.stdout[-3000:]}\n{done.stderr[-3000:]}")
             told = json.loads(written.read_text(encoding="utf-8"))

@@ -12,6 +12,8 @@ from django.conf import settings
 from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner
 from hypothesis import settings as drawn
 
+from scripts import reached
+
 # No test asserts an absolute time: a loaded machine would fail what is right. And none fails by chance: the same cases are drawn
 # each time; `make fuzz` draws others.
 drawn.register_profile("settled", deadline=None, derandomize=True, database=None)
@@ -70,15 +72,26 @@ def _in_words(err: Any, before: str = "") -> Any:
 class TimedRemoteRunner(RemoteTestRunner):
     resultclass = TimedRemoteResult
 
+    def run(self, test: Any) -> Any:
+        if _is(test, "journey"):
+            # journeys come last: nothing that is to be measured comes after
+            reached.keep()
+        else:
+            reached.in_a_process_of_the_pool()
+        return super().run(test)
+
 
 class TimedParallelSuite(ParallelTestSuite):
-    """The longest parts come first, so that no process is left alone with one at the end: what needs a browser or a server."""
+    """What is long comes first, so that no process is left alone with it at the end; journeys come last, the longest before others."""
 
     runner_class = TimedRemoteRunner
 
     def __init__(self, subsuites: list[unittest.TestSuite], *args: Any, **kwargs: Any) -> None:
-        long = [s for s in subsuites if any(hasattr(test, "before_all") for test in s)]
-        super().__init__([*long, *(s for s in subsuites if s not in long)], *args, **kwargs)
+
+        def order(suite: unittest.TestSuite) -> tuple[bool, bool]:
+            return _is(suite, "journey"), not _is(suite, "long")
+
+        super().__init__(sorted(subsuites, key=order), *args, **kwargs)
 
 
 class CountingRunner(DiscoverRunner):
@@ -116,12 +129,15 @@ class CountingRunner(DiscoverRunner):
 
     def run_tests(self, *args: Any, **kwargs: Any) -> int:
         failures = super().run_tests(*args, **kwargs)
+        lines, enough = reached.report()
+        if lines:
+            print("\nReached by tests, without journeys:", *lines, sep="\n")
         if self.ran > SLOWEST:
             slowest = sorted(self._seconds.items(), key=lambda x: -x[1])[:SLOWEST]
             print("\nBy part:", *_by_part(self._seconds), sep="\n")
             print("\nThe slowest:", *(f"{seconds:7.1f} s  {name}" for name, seconds in slowest), sep="\n")
         print(self._line, flush=True)
-        return failures
+        return failures or int(not enough)
 
 
 def _by_part(seconds: dict[str, float]) -> list[str]:
@@ -131,6 +147,10 @@ def _by_part(seconds: dict[str, float]) -> list[str]:
         part = "front end" if ".FrontEnd." in name else name.split(".", 1)[0]
         parts.setdefault(part, []).append(one)
     return [f"{sum(each):7.0f} s  {len(each):5} tests  {part}" for part, each in sorted(parts.items())]
+
+
+def _is(suite: Any, *tags: str) -> bool:
+    return any(not getattr(test, "tags", set()).isdisjoint(tags) for test in _tests_of(suite))
 
 
 def _tests_of(suite: Any) -> list[unittest.TestCase]:

@@ -12,6 +12,7 @@ from pathlib import Path
 from unittest import TestCase
 
 from django.contrib.auth.hashers import Argon2PasswordHasher
+from django.test import tag
 
 from scripts.demo_server import free_port, wait_for
 from server.tests.demo_snapshot import make_snapshot, snapshot
@@ -19,6 +20,7 @@ from server.tests.demo_snapshot import make_snapshot, snapshot
 NOT_PASSED_ON = ("AWAKE_FURROW_TESTING", "AWAKE_FURROW_DATABASE", "AWAKE_FURROW_BACKUPS")
 
 
+@tag("long")
 class OwnServer(TestCase):
     before_all = staticmethod(make_snapshot)
     databases = {"default"}

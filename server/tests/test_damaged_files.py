@@ -14,6 +14,7 @@ from urllib.error import HTTPError
 
 import numpy as np
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import tag
 from openpyxl import Workbook
 from PIL import Image
 
@@ -93,6 +94,7 @@ class DamagedCase(ApiCase):
         return files
 
 
+@tag("long")
 class AtRandom(DamagedCase):
     def test_spreadsheets(self):
         whole = spreadsheet()
@@ -127,6 +129,7 @@ class AtRandom(DamagedCase):
         self.assertGreater(refused, COUNT / 3)
 
 
+@tag("long")
 class TinyFiles(DamagedCase):
     """A few kilobytes that ask for gigabytes."""
 

@@ -7,14 +7,14 @@ import time
 from pathlib import Path
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import override_settings
+from django.test import override_settings, tag
 from rest_framework.test import APITransactionTestCase
 
 from core.vocabulary import Role
-from server.demo.build import build_demo
 from server.people.models import Person
 from server.rest.problems import CONTENT_TYPE
-from server.tests.builders import ApiChecks, make_person, now
+from server.tests.builders import ApiChecks, make_person
+from server.tests.demo_snapshot import demo_data, make_snapshot
 from server.tests.fuzzed import Call, Fuzz
 
 COUNT = int(os.environ.get("AWAKE_FURROW_FUZZ", "1000"))
@@ -30,9 +30,12 @@ KNOWN = range(100, 500)
 NO_ROOM = 507
 
 
+@tag("long")
 class Fuzzed(ApiChecks, APITransactionTestCase):
+    before_all = staticmethod(make_snapshot)
+
     def setUp(self):
-        build_demo(now())
+        demo_data()
         self.client = self.as_role(Role.LEAD)
         self.client.raise_request_exception = False
         folder = tempfile.TemporaryDirectory()

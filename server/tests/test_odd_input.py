@@ -5,6 +5,7 @@ from datetime import timedelta
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import tag
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase
@@ -81,6 +82,7 @@ SETTLED = ["sheet", "header_row", "shape", "columns", "day_order", "seeds", "sow
 SOME = settings(max_examples=40, deadline=None, derandomize=True, suppress_health_check=list(HealthCheck))
 
 
+@tag("long")
 class SendsAnything(TestCase):
     """Sends whatever it is given, and wants a record or a sentence."""
 

@@ -3,6 +3,7 @@
 import re
 from pathlib import Path
 
+from django.test import tag
 from django.urls import URLPattern, URLResolver, get_resolver
 
 from core.vocabulary import Role
@@ -69,6 +70,7 @@ class TheTable(ApiCase):
                     self.assertTrue(Role.GROWER in who or not who & {Role.READER, Role.COUNTER})
 
 
+@tag("long")
 class EveryPair(EveryAddress):
     def calls(self, turn):
         """Method, address and the call itself."""

@@ -3,16 +3,15 @@
 from unittest import mock
 
 from django.core.cache import caches
-from django.test import TestCase
+from django.utils import timezone
 from rest_framework.test import APIClient
 
 from server.batches.models import Batch
-from server.demo.build import build_demo
 from server.lots.models import Lot
 from server.people.models import Person
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
-from server.tests.builders import now
+from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
 
 MOST = 12
@@ -56,11 +55,7 @@ PAGES = (
 )  # fmt: skip
 
 
-class Queries(TestCase):
-    @classmethod
-    def setUpTestData(cls):
-        build_demo(now())
-
+class Queries(DemoCase):
     def setUp(self):
         caches["answers"].clear()
         caches["default"].clear()
@@ -101,7 +96,7 @@ class Queries(TestCase):
 
     def test_what_was_worked_out_is_handed_out_in_a_few(self):
         # some answers are kept for a minute or a day of the clock, which may end between two requests
-        with mock.patch("django.utils.timezone.now", return_value=now()):
+        with mock.patch("django.utils.timezone.now", return_value=timezone.now()):
             for page in ("today/", "trials/{trial}/comparison/", "trials/{trial}/report/", "knowledge/", "trials/"):
                 with self.subTest(page):
                     self.taken(page)

@@ -30,6 +30,8 @@ def coverage(p, rho, treatments=4):
 
 
 class Coverage(TestCase):
+    tags = {"long"}
+
     def test_it_holds_what_it_claims_up_to_the_usual_dish_correlation(self):
         for p in (0.1, 0.3, 0.5):
             for rho in (0.0, 0.05):

@@ -27,6 +27,8 @@ SURE = TrayExperience(rho_t=0.0)
 class PromisedAssurance(TestCase):
     """Drawn lots, tested with 4 × 25, sown in trays that differ a little: how often the plants wanted are there."""
 
+    tags = {"long"}
+
     def kept(self, p, rho, draws, rng):
         kept = 0
         for _ in range(draws):

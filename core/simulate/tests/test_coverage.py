@@ -26,6 +26,8 @@ from core.simulate import (
 
 
 class Coverage(TestCase):
+    tags = {"long"}
+
     def test_the_interval_of_the_share_holds_the_truth(self):
         for p in (0.1, 0.5, 0.9):
             for rho in (0.0, 0.1):
@@ -44,6 +46,8 @@ class Coverage(TestCase):
 
 
 class SharedBags(TestCase):
+    tags = {"long"}
+
     def test_bags_that_differ_do_not_look_like_treatments(self):
         for rho_bag in (0.02, 0.05):
             with self.subTest(rho_bag=rho_bag):
@@ -67,6 +71,8 @@ class Blocks(TestCase):
 
 
 class Curves(TestCase):
+    tags = {"long"}
+
     def test_two_flushes_are_refused_and_one_is_not(self):
         self.assertLessEqual(refused_share(0.7, ONE_FLUSH, 60, 7), 0.05)
         self.assertGreaterEqual(refused_share(0.7, TWO_FLUSHES, 60, 7), 0.85)
@@ -82,6 +88,8 @@ class Curves(TestCase):
 
 
 class Decisions(TestCase):
+    tags = {"long"}
+
     SITUATIONS = (
         Situation("one good one", (0.1, 0.3, 0.7), (0, 14, 28), 4, 25, 0.05),
         Situation("two near the top", (0.2, 0.6, 0.65), (0, 28, 42), 4, 25, 0.05),
@@ -106,6 +114,8 @@ class Decisions(TestCase):
 
 
 class Sowings(TestCase):
+    tags = {"long"}
+
     def test_a_promise_of_nine_times_in_ten_is_about_kept(self):
         self.assertGreaterEqual(sowing_assurance((0.1, 0.4, 0.7), 200, 7), 0.87)
 

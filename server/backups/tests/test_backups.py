@@ -19,11 +19,11 @@ from server.backups import selectors
 from server.backups.form import DATABASE, MANIFEST
 from server.backups.services import making, restoring
 from server.backups.tests.case import Backups
-from server.demo.build import build_demo
 from server.lots.models import Lot
 from server.people.models import Person
 from server.photos.models import Photo
 from server.tests.builders import dishes_of, make_lot, make_person, make_sown_trial, make_stand, make_visit, now, picture
+from server.tests.demo_snapshot import demo_data, make_snapshot
 from server.trials.models import Look
 
 PAGES = (
@@ -33,11 +33,14 @@ PAGES = (
 
 
 class MadeAndRestored(Backups):
+    before_all = staticmethod(make_snapshot)
+
     def pages(self):
         return {p: self.as_role(Role.LEAD).get(f"/api/v1/{p}").json() for p in PAGES}
 
     def test_everything_that_was_lost_is_back_and_every_page_answers_the_same(self):
-        build_demo(now())
+        demo_data()
+        self.client = self.as_role(Role.LEAD)
         make_visit(make_stand(), photo=picture())
         photo = Path(settings.MEDIA_ROOT) / Photo.objects.get().image.name
         trial = self.client.get("/api/v1/trials/").json()["results"][0]["id"]

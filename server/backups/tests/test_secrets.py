@@ -8,6 +8,7 @@ from unittest import mock
 
 from django.contrib.sessions.models import Session
 from django.core.management import CommandError, call_command
+from django.test import tag
 from rest_framework.test import APIClient
 
 from core.vocabulary import Role
@@ -85,6 +86,7 @@ class Secrets(Backups):
         self.assertEqual(modes, {0o600})
 
 
+@tag("long")
 class Locked(Backups):
     def setUp(self):
         super().setUp()

@@ -8,7 +8,7 @@ from unittest import mock
 
 from django.core.management import call_command
 from django.db import connection
-from django.test import SimpleTestCase
+from django.test import SimpleTestCase, tag
 
 from server.backups.selectors import database_file
 from server.backups.services import starting
@@ -60,6 +60,7 @@ class Starting(Backups):
         self.assertIn("file is not a database", self.reason())
 
 
+@tag("long")
 class RestoredOverDamage(Backups):
     def test_the_damaged_file_is_kept_aside_and_the_restore_begins(self):
         make_lot("KEEP-1")

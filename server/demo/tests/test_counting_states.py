@@ -1,21 +1,17 @@
 """The states of setting up and counting that the screens should show are there."""
 
-from django.test import TestCase
-
 from core.vocabulary import DeviationKind, Light, Question, TrialState
-from server.demo.build import build_demo
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.story import trial_story
 from server.rounds.selectors.today import today
-from server.tests.builders import now
+from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
 
 
-class CountedInStates(TestCase):
+class CountedInStates(DemoCase):
     @classmethod
     def setUpTestData(cls):
-        cls.now = now()
-        build_demo(cls.now)
+        super().setUpTestData()
 
     def test_two_factors_crossed_are_planned_in_the_light_and_in_the_dark(self):
         trial = Trial.objects.get(asks=Question.CROSSED)

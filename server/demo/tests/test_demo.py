@@ -1,7 +1,7 @@
 from datetime import UTC, datetime
 
 from django.db import transaction
-from django.test import TestCase
+from django.test import TestCase, tag
 
 from core.vocabulary import StopReason, TrialState
 from server.demo.build import build_demo
@@ -9,11 +9,12 @@ from server.evidence.selectors.comparison import NothingToCompare, comparison
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.rounds.selectors.today import today
-from server.tests.builders import now
+from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Look
 from server.trials.selectors.state import trials, with_courses
 
 
+@tag("long")
 class AnyDay(TestCase):
     def test_it_can_be_laid_out_on_any_day_of_the_year_and_at_any_hour(self):
         for when in ((2025, 1, 3, 0), (2024, 2, 29, 12), (2025, 6, 30, 23), (2025, 8, 2, 5), (2025, 12, 31, 19)):
@@ -28,11 +29,10 @@ class AnyDay(TestCase):
                 transaction.set_rollback(True)
 
 
-class DemoScenario(TestCase):
+class DemoScenario(DemoCase):
     @classmethod
     def setUpTestData(cls):
-        cls.now = now()
-        build_demo(cls.now)
+        super().setUpTestData()
         cls.trials = with_courses(trials())
         cls.results = {t.trial.code: comparison(t.trial) for t in cls.trials}
 

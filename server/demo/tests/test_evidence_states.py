@@ -1,22 +1,19 @@
 """The states of results that the screens should show are there."""
 
-from django.test import TestCase
-
 from core.vocabulary import Base, DecisionAim, DoseReading, NextTest, VerdictRule
-from server.demo.build import build_demo
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import CompareOptions, TrialComparison, comparison
 from server.evidence.selectors.decision import decision_page
 from server.evidence.selectors.earlier import earlier_results
-from server.tests.builders import now
+from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
 from server.trials.selectors.state import trials
 
 
-class JudgedInStates(TestCase):
+class JudgedInStates(DemoCase):
     @classmethod
     def setUpTestData(cls):
-        build_demo(now())
+        super().setUpTestData()
         found = {t.code: comparison(t) for t in trials()}
         cls.compared = {code: c for code, c in found.items() if isinstance(c, TrialComparison)}
 

@@ -1,23 +1,19 @@
 """Every state of seed coming in that the screens should show is there, on any day the demo is laid out."""
 
-from django.test import TestCase
-
 from core.vocabulary import DescentKind, LotTask, Reason, Trouble, VisitOutcome, WatchState
-from server.demo.build import build_demo
 from server.evidence.selectors.lot_page import lot_page
 from server.lots.models import Descent, Lot
 from server.lots.selectors import stocks
 from server.rounds.selectors.today import today
 from server.stands.models import Harvest, Stand
 from server.stands.selectors.season import seasons
-from server.tests.builders import now
+from server.tests.demo_snapshot import DemoCase
 
 
-class SeedInStates(TestCase):
+class SeedInStates(DemoCase):
     @classmethod
     def setUpTestData(cls):
-        cls.now = now()
-        build_demo(cls.now)
+        super().setUpTestData()
         cls.day = cls.now.date()
         cls.lots = {x.code: x for x in Lot.objects.all()}
         stands = list(Stand.objects.select_related("taxon"))

@@ -1,23 +1,19 @@
 """The states of sowings that the screens should show are there."""
 
-from django.test import TestCase
-
 from core.vocabulary import Openness, OutcomeStage, SowingTask
-from server.demo.build import build_demo
 from server.record_kinds.days import local_day
 from server.sowing.models import Outcome
 from server.sowing.selectors.knowledge import knowledge_rows
 from server.sowing.selectors.plans import sowing_page, sowing_plans, sowing_rows, sowings_due
 from server.sowing.selectors.trays import learned_plant_share
-from server.tests.builders import now
+from server.tests.demo_snapshot import DemoCase
 
 
-class SownInStates(TestCase):
+class SownInStates(DemoCase):
     @classmethod
     def setUpTestData(cls):
-        cls.now = now()
+        super().setUpTestData()
         cls.today = local_day(cls.now)
-        build_demo(cls.now)
         cls.rows = {r.lot_code: r for r in sowing_rows(sowing_plans(), cls.today)}
 
     def test_one_is_planned_one_comes_up_and_one_has_its_outcome(self):

@@ -2,14 +2,12 @@
 
 from datetime import timedelta
 
-from django.test import TestCase
 from django.utils import timezone
 
 from core.vocabulary import CareKind, Dormancy, PlaceTrouble, StepKind
 from server.batches.models import Batch
 from server.batches.selectors.courses import batches_in_use, course_of
 from server.batches.selectors.supplies import supply_rows
-from server.demo.build import build_demo
 from server.evidence.selectors.batch_page import batch_page
 from server.evidence.selectors.comparison import comparison
 from server.evidence.selectors.dormancy import lot_dormancy
@@ -17,15 +15,14 @@ from server.lots.models import Lot
 from server.places.models import Place
 from server.rounds.selectors.today import today
 from server.temperature.selectors import place_page
-from server.tests.builders import now
+from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
 
 
-class TreatedInStates(TestCase):
+class TreatedInStates(DemoCase):
     @classmethod
     def setUpTestData(cls):
-        cls.now = now()
-        build_demo(cls.now)
+        super().setUpTestData()
         cls.page = today(cls.now)
         cls.bags = {b.code: b for p in cls.page.bags for b in p.bags}
 

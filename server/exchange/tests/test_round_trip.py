@@ -7,11 +7,11 @@ from uuid import uuid4
 
 from django.core.cache import caches
 from django.core.management import call_command
-from django.test import TestCase, TransactionTestCase
+from django.test import TestCase, TransactionTestCase, tag
 from rest_framework.test import APIClient
 
 from core.vocabulary import Role
-from server.demo.build import build_demo, password_of
+from server.demo.build import password_of
 from server.evidence.tests.grown import grown_trial
 from server.exchange.formats.archive import ARCHIVE_NAME, archive_of
 from server.exchange.formats.package import package_of
@@ -28,6 +28,7 @@ from server.sowing.models import SowingPlan
 from server.stands.models import Stand
 from server.taxa.models import Taxon
 from server.tests.builders import dishes_of, look, make_lot, make_person, make_recipe, now
+from server.tests.demo_snapshot import demo_data, make_snapshot, snapshot_at
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.state import trials
 from server.trials.services.closings import close_dish, open_trial, send_on, set_aside
@@ -140,10 +141,13 @@ def _answers(username):
     return out
 
 
+@tag("long")
 class WholeNursery(TransactionTestCase):
+    before_all = staticmethod(make_snapshot)
+
     def test_out_emptied_and_in_again_every_page_shows_the_same(self):
-        at = now()
-        build_demo(at)
+        demo_data()
+        at = snapshot_at()
         before = answers(at)
         self.assertGreater(sum(status == 200 for status, _ in before.values()), 200)
         whole = archive_of()
