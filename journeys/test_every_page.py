@@ -75,7 +75,7 @@ class EveryPageCase(Journey):
             try:
                 self.page.go(path, heading)
                 # what is still being fetched fades in, and has no colour of its own
-                self.page.wait.until(lambda d: not d.find_elements("css selector", ".waiting"))
+                self.page.wait.until(lambda d: not d.find_elements("css selector", "p.waiting"))
                 self.no_sideways_scrolling(path)
                 self.accessible(path)
                 self.by_keyboard(path)

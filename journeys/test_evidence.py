@@ -2,7 +2,6 @@ import csv
 import io
 import json
 import tempfile
-import time
 import zipfile
 from pathlib import Path
 from uuid import uuid4
@@ -100,13 +99,11 @@ class DataOut(Journey):
         self.browser.driver.execute_cdp_cmd("Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": str(self.folder)})
 
     def file(self, name: str) -> bytes:
-        end = time.monotonic() + 20
-        while time.monotonic() < end:
-            found = [p for p in self.folder.glob(name) if not p.name.endswith(".crdownload")]
-            if found and found[0].stat().st_size:
-                return found[0].read_bytes()
-            time.sleep(0.1)
-        raise AssertionError(f"{name} did not come; there is {[p.name for p in self.folder.iterdir()]}")
+        def whole(_):
+            found = (p for p in self.folder.glob(name) if not p.name.endswith(".crdownload"))
+            return next((p for p in found if p.stat().st_size), None)
+
+        return self.page.wait.until(whole, f"{name} did not come").read_bytes()
 
     def test_data_report_and_figures_leave_as_files(self):
         self.chapters(

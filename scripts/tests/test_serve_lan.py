@@ -5,7 +5,6 @@ import ssl
 import stat
 import tempfile
 import threading
-import time
 import urllib.request
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
@@ -70,8 +69,7 @@ class SilentConnections(TestCase):
         self.port, self.ended = free_port(), threading.Event()
 
         async def until():
-            while not self.ended.is_set():
-                await asyncio.sleep(0.05)
+            await asyncio.to_thread(self.ended.wait)
 
         def run():
             asyncio.run(listen(answers_with_its_path, self.port, cert, key, host="127.0.0.1", until=until))
@@ -90,7 +88,7 @@ class SilentConnections(TestCase):
             try:
                 return socket.create_connection(("127.0.0.1", self.port), timeout=20)
             except ConnectionRefusedError:
-                time.sleep(0.05)
+                self.ended.wait(0.05)
         raise AssertionError("the server never listened")
 
     def test_before_during_and_after_the_handshake(self):

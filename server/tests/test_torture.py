@@ -8,7 +8,6 @@ import os
 import sqlite3
 import tempfile
 import threading
-import time
 import zipfile
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
@@ -39,9 +38,9 @@ AWAY = (OSError, http.client.HTTPException)
 class Counter(threading.Thread):
     """Somebody who counts one dish after the other as a phone does: the same look again until it is acknowledged."""
 
-    def __init__(self, address, dishes):
+    def __init__(self, address, dishes, counted):
         super().__init__(daemon=True)
-        self.address, self.dishes = address, dishes
+        self.address, self.dishes, self.counted = address, dishes, counted
         self.acknowledged = {d: [] for d in dishes}
         self.enough = threading.Event()
         self.strange = []
@@ -67,9 +66,11 @@ class Counter(threading.Thread):
                 except AWAY:
                     api = None
                 else:
-                    self.acknowledged[dish].append(look["client_id"])
+                    with self.counted:
+                        self.acknowledged[dish].append(look["client_id"])
+                        self.counted.notify_all()
                     break
-                time.sleep(0.02)
+                self.enough.wait(0.02)
 
     @property
     def total(self):
@@ -82,15 +83,16 @@ class KilledAndRestoredWhileCounting(OwnServer):
         self.start()
         api = Api(self.address)
         dishes = [d["id"] for d in api.get(f"/api/v1/trials/{api.trial('HR-114')}/count-sheet/")["dishes"]][: 2 * COUNTERS]
-        counters = [Counter(self.address, dishes[n::COUNTERS]) for n in range(COUNTERS)]
+        self.counted = threading.Condition()
+        counters = [Counter(self.address, dishes[n::COUNTERS], self.counted) for n in range(COUNTERS)]
         for counter in counters:
             counter.start()
         names = []
         for blow in range(BLOWS):
-            self.wait_for_looks(counters, LEAST_LOOKS * (blow + 1) // BLOWS)
+            # at no special moment between two looks
+            self.wait_for_looks(counters, LEAST_LOOKS * (blow + 1) // BLOWS + draw.randrange(5))
             # each comes at least once, then as it is drawn
             what = ("kill", "back up", "restore")[blow] if blow < 3 else draw.choice(("kill", "kill", "back up", "restore"))
-            time.sleep(draw.uniform(0, 0.3))
             if what == "kill":
                 self.kill()
                 self.start()
@@ -107,10 +109,9 @@ class KilledAndRestoredWhileCounting(OwnServer):
         self.check(counters)
 
     def wait_for_looks(self, counters, most):
-        until = time.monotonic() + 300
-        while sum(c.total for c in counters) < most:
-            self.assertLess(time.monotonic(), until, "nobody can count any more")
-            time.sleep(0.02)
+        with self.counted:
+            enough = self.counted.wait_for(lambda: sum(c.total for c in counters) >= most, timeout=300)
+        self.assertTrue(enough, "nobody can count any more")
 
     def check(self, counters):
         """Each acknowledged look is once and in order in the nursery, or in what a restore put aside."""
