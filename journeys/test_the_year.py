@@ -171,8 +171,10 @@ class AYearAtANewNursery(Journey):
             self.later(7)
             page.open("/rounds", "Bags")
             page.press("others fine")
-            # both are with the server before the clock goes on
             page.wait.until(lambda _, made=made: BagLook.objects.count() == made)
+            # the device knows that the server has both before the clock goes on: sent again, they would have another time
+            page.open("/waiting", "Not sent yet")
+            page.text("Everything is saved")
         self.later(42)
 
     def sow_and_count(self) -> None:
