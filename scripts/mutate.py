@@ -162,7 +162,7 @@ def judge(change: Change) -> tuple[Change, str, str]:
 
 def main() -> int:
     """Judge the drawn changes, print the survivors and the share that was noticed."""
-    os.environ["AWAKE_FURROW_TESTING"] = "1"
+    os.environ |= {"AWAKE_FURROW_TESTING": "1", "DJANGO_SETTINGS_MODULE": "server.config.settings"}
     django.setup()
     sample = drawn(int(sys.argv[1]) if len(sys.argv) > 1 else COUNT)
     survivors, noticed = [], 0
