@@ -4,6 +4,7 @@ import tempfile
 import time
 import traceback
 import unittest
+import warnings
 from itertools import chain
 from pathlib import Path
 from typing import Any
@@ -11,6 +12,7 @@ from typing import Any
 from django.conf import settings
 from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner
 from hypothesis import settings as drawn
+from hypothesis.errors import HypothesisWarning
 
 from scripts import reached
 
@@ -18,6 +20,8 @@ from scripts import reached
 # each time; `make fuzz` draws others.
 drawn.register_profile("settled", deadline=None, derandomize=True, database=None)
 drawn.load_profile("settled")
+# subtests of drawn cases are not reported one by one, and need not be
+warnings.filterwarnings("ignore", "subTest per-test-case reporting", HypothesisWarning)
 
 SLOWEST = int(__import__("os").environ.get("SLOW", "10"))
 
