@@ -1,8 +1,7 @@
 """Change the core in one small place at a time, and see whether the tests of its subject notice: ``python -m scripts.mutate [COUNT]``.
 
-A survivor is a change that no test noticed. Each has to be looked at: a test is missing, or the change alters nothing
-(docs/tests.md names those). Places are drawn with a fixed seed, so that two runs of one state of the code agree; in each place
-one of the possible changes is drawn.
+A survivor is a change that no test noticed. Each has to be looked at: a test is missing, or the change alters nothing. Places
+are drawn with a fixed seed, so that two runs of one state of the code agree; in each place one of the possible changes is drawn.
 """
 
 import ast
