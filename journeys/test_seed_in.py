@@ -228,6 +228,8 @@ class Codes(Journey):
             self.a_photo_of_a_label_opens_its_lot,
             self.a_typed_code_opens_a_trial_and_a_wrong_one_says_so,
             self.the_path_in_a_code_is_an_address_of_the_app,
+            self.without_a_camera_it_says_what_else_there_is,
+            self.a_photo_without_a_code_says_how_to_hold_it,
         )
 
     def a_photo_of_a_label_opens_its_lot(self):
@@ -250,6 +252,22 @@ class Codes(Journey):
         page.see("//button[@type='submit']").click()
         page.heading("Does longer cold wake arrowleaf balsamroot?")
         self.assertEqual([e for e in self.browser.console_errors() if "404" not in e], [])
+
+    def without_a_camera_it_says_what_else_there_is(self):
+        page = self.page
+        page.open("/scan", "Open a code")
+        page.press("Use the camera")
+        page.text("The camera cannot be used. Take a photo, or type the code.")
+        page.button("Use the camera")
+
+    def a_photo_without_a_code_says_how_to_hold_it(self):
+        page = self.page
+        page.open("/scan", "Open a code")
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "nothing.jpg"
+            Image.new("RGB", (400, 300), "olive").save(path)
+            page.driver.find_element("css selector", "input[type=file]").send_keys(str(path))
+            page.text("No code was found in this photo.")
 
     def the_path_in_a_code_is_an_address_of_the_app(self):
         self.page.open("/c/TV-002", "meadow deathcamas")

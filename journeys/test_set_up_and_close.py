@@ -124,6 +124,23 @@ class CountedWithCare(Journey):
         self.dish = Dish.objects.get(code=self.count.code)
         self.up = course_of(self.dish).record.germinated
 
+    def test_a_total_becomes_what_is_new_and_one_that_falls_asks_which_is_true(self):
+        count = self.count
+        count.press("typed: new")
+        count.type(*str(self.up + 2))
+        count.new(2)
+        for _ in str(self.up + 2):
+            count.type(Keys.BACKSPACE)
+        # one fewer than before: the last look that found some is not always the last one
+        count.type(*str(max(0, self.up - 1)), Keys.ENTER)
+        count.text("Which is true?")
+        self.accessible("A total that falls")
+        count.press(f"{self.up}: nothing new")
+        count.dish_number(2)
+        count.nothing_waits()
+        self.assertEqual(course_of(self.dish).record.germinated, self.up)
+        self.assertEqual(self.dish.looks.latest("pk").new_germinated, 0)
+
     def test_what_goes_with_a_count(self):
         self.chapters(
             self.seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look,

@@ -17,7 +17,7 @@ NEW = {"none": "010", "4 weeks": "542", "8 weeks": "761"}
 SEEDS = 20
 
 
-@tag("journey", "long")
+@tag("long")
 class AYearAtANewNursery(Journey):
     """From an empty installation to a planted tray and a backup, as somebody on the first day would go."""
 

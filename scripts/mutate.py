@@ -164,17 +164,16 @@ def main() -> int:
     os.environ |= {"AWAKE_FURROW_TESTING": "1", "DJANGO_SETTINGS_MODULE": "server.config.settings"}
     django.setup()
     sample = drawn(int(sys.argv[1]) if len(sys.argv) > 1 else COUNT)
-    survivors, noticed = [], 0
+    noticed = 0
     with multiprocessing.get_context("fork").Pool(2) as pool:
         for n, (change, outcome, words) in enumerate(pool.imap_unordered(judge, sample), 1):
             noticed += outcome != "survived"
             if outcome == "survived":
-                survivors.append((change, words))
                 print(f"survived  {change.file}:{change.span[0][0]}  {change.operator.removeprefix('core/')}\n{words}", flush=True)
             if sys.stderr.isatty():
                 print(f"\r{n} of {len(sample)}", end="", file=sys.stderr, flush=True)
     share = noticed / len(sample)
-    print(f"{noticed} of {len(sample)} changes noticed, {100 * share:.0f} % ({100 * ASKED:.0f} % asked); {len(survivors)} survived.")
+    print(f"{noticed} of {len(sample)} changes noticed, {100 * share:.0f} % ({100 * ASKED:.0f} % asked); {len(sample) - noticed} survived.")
     return int(share < ASKED)
 
 

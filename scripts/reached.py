@@ -32,6 +32,10 @@ def begin() -> None:
     slipcover.ImportManager(_measured[0], slipcover.FileMatcher(sources=folders, omit=omitted)).__enter__()
 
 
+def _own_file() -> Path:
+    return FOLDER / f"{os.getpid()}.json"
+
+
 def measuring() -> bool:
     """Whether anything is measured in this process."""
     return bool(_measured)
@@ -39,22 +43,21 @@ def measuring() -> bool:
 
 def in_a_process_of_the_pool() -> None:
     """Keep what this process finds when it ends; an ended process of a pool runs no other code of ours."""
-    if measuring() and not any(path.stem == str(os.getpid()) for path in FOLDER.iterdir()):
+    if measuring() and not _own_file().exists():
         _measured[0].signal_child_process()
-        (FOLDER / f"{os.getpid()}.json").touch()
+        _own_file().touch()
         Finalize(None, keep, exitpriority=1)
 
 
 def keep() -> None:
     """Write down what was reached so far, and measure no further: what a journey comes past is not tested by that."""
     if measuring():
-        path = FOLDER / f"{os.getpid()}.json"
-        path.write_text(json.dumps(_measured.pop().get_coverage()), encoding="utf-8")
+        _own_file().write_text(json.dumps(_measured.pop().get_coverage()), encoding="utf-8")
 
 
 def report() -> tuple[list[str], bool]:
     """A line for each part, and whether all parts reach what is asked of them."""
-    if not FOLDER.is_dir() or not measuring():
+    if not measuring():
         return [], True
     keep()
     found: dict[str, Any] | None = None
