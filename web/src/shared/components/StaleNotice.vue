@@ -7,11 +7,10 @@ const emit = defineEmits<{ over: [version: number] }>()
 
 // a field holds what was typed as text
 const words = (value: unknown) =>
-  typeof value === 'object' ? JSON.stringify(value) : `${(value ?? '') as string | number | boolean}`
-const same = (a: unknown, b: unknown) => words(a ?? '') === words(b ?? '')
+  typeof value === 'object' && value !== null ? JSON.stringify(value) : `${(value ?? '') as string | number | boolean}`
 const differing = () =>
   Object.entries(props.problem?.current ?? {}).filter(
-    ([name, value]) => name !== 'version' && name in props.yours && !same(value, props.yours[name]),
+    ([name, value]) => name !== 'version' && name in props.yours && words(value) !== words(props.yours[name]),
   )
 </script>
 
