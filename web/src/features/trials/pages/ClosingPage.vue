@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { rightNow } from '@/shared/api/clock'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -9,10 +8,10 @@ import DishDrawing from '@/shared/drawing/DishDrawing.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural, seeds } from '@/shared/format/numbers'
 import { fateWords, stopWords } from '@/shared/labels'
-import { useKept } from '@/shared/outbox/useKept'
 import { useCountSheet, type CountDish } from '../api'
 import FateFields from '../components/FateFields.vue'
 import HeldLooks from '../components/HeldLooks.vue'
+import { useClosings } from '../composables/useClosings'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { FATES, fatesIn, foundIn, noFates, type Fates } from '../logic/fates'
 import { withWaiting } from '../logic/onTheDevice'
@@ -20,16 +19,13 @@ import { withWaiting } from '../logic/onTheDevice'
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { data, isPending, error, refetch } = useCountSheet(id)
-const { waiting, refused, ready: known, send } = useLookOutbox()
-const { notKept, keeps } = useKept()
+const { waiting, refused, ready: known } = useLookOutbox()
+const { closed, close: keepClosed, notKept } = useClosings(id)
 useTitle(() => (data.value ? `Close ${data.value.code}` : 'Close'))
 
-const shut = ref<number[]>([])
 const sheet = computed(() => {
-  const ours = waiting.value.filter((w) => w.trial === id.value)
-  const looks = ours.flatMap((w) => (w.kind === 'look' ? [w.body] : []))
-  const closings = ours.flatMap((w) => (w.kind === 'closing' ? [w.body.dish] : []))
-  return data.value && known.value ? withWaiting(data.value, looks, [...shut.value, ...closings]) : undefined
+  const looks = waiting.value.flatMap((w) => (w.kind === 'look' && w.trial === id.value ? [w.body] : []))
+  return data.value && known.value ? withWaiting(data.value, looks, closed.value) : undefined
 })
 const held = computed(() => refused.value.filter((r) => r.item.trial === id.value))
 const MAY = new Set(['quiet_and_length', 'all_accounted'])
@@ -66,16 +62,8 @@ const picture = (d: CountDish) => ({
 })
 
 async function close(dishes: readonly CountDish[]) {
-  const at = rightNow().toISOString()
-  const shutNow = dishes.filter((d) => sum(d) <= d.remaining)
-  // kept on the device in one go: all of them or none
-  const closing = (d: CountDish) => {
-    const body = { client_id: crypto.randomUUID(), dish: d.id, at, ...fatesIn(fatesOf(d)) }
-    return send({ kind: 'closing', trial: id.value, code: d.code, body })
-  }
-  if (!(await keeps(() => Promise.all(shutNow.map(closing))))) return
-  shut.value = [...shut.value, ...shutNow.map((d) => d.id)]
-  skipping.value = false
+  const possible = dishes.filter((d) => sum(d) <= d.remaining)
+  if (await keepClosed(possible.map((dish) => ({ dish, fates: fatesOf(dish) })))) skipping.value = false
 }
 </script>
 

@@ -19,11 +19,13 @@ import HeldLooks from '../components/HeldLooks.vue'
 import KindPicker from '../components/KindPicker.vue'
 import RoundEnd from '../components/RoundEnd.vue'
 import ThumbBar from '../components/ThumbBar.vue'
+import { useClosings } from '../composables/useClosings'
 import { useCountKeys } from '../composables/useCountKeys'
 import { useHeldLooks } from '../composables/useHeldLooks'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { useRound } from '../composables/useRound'
 import { addOne, eraseDigit, nextKind, NOTHING_NEW, total, typeDigit, type Kind } from '../logic/entry'
+import type { Fates } from '../logic/fates'
 import { withWaiting } from '../logic/onTheDevice'
 
 const DOOR_MS = 800
@@ -37,13 +39,11 @@ useTitle(() => (data.value ? `Count ${data.value.code}` : 'Count'))
 
 const outbox = useLookOutbox()
 const ours = computed(() => outbox.waiting.value.filter((w) => w.trial === id.value))
-/** Closed in this round: out of hand at once, whether the server has it yet or not. */
-const closedHere = ref<number[]>([])
+const closings = useClosings(id)
 const sheet = computed(() => {
   if (!data.value || !outbox.ready.value) return undefined
   const looks = ours.value.flatMap((w) => (w.kind === 'look' ? [w.body] : []))
-  const closings = ours.value.flatMap((w) => (w.kind === 'closing' ? [w.body.dish] : []))
-  return withWaiting(data.value, looks, [...closedHere.value, ...closings])
+  return withWaiting(data.value, looks, closings.closed.value)
 })
 /** Looks on their way into the box: nothing is called saved before it is on the device. */
 const entering = ref(0)
@@ -164,9 +164,9 @@ function jump(index: number) {
   round.goTo(index)
 }
 
-function closed(shut: number) {
+async function closeDish(fates: Fates) {
+  if (!dish.value || !(await closings.close([{ dish: dish.value, fates }]))) return
   closing.value = false
-  closedHere.value = [...closedHere.value, shut]
   round.goTo(at.value)
 }
 
@@ -262,12 +262,11 @@ onBeforeRouteLeave(async () => {
         <CloseDish
           v-if="(dish.advice === 'quiet_and_length' || dish.advice === 'all_accounted') && made[dish.id]"
           :key="dish.id"
-          :dish="dish"
-          :trial="id"
           v-model:open="closing"
           :remaining="remaining"
           :meanings="sheet?.fates ?? []"
-          @closed="closed"
+          :sentence="closings.notKept.value"
+          @close="closeDish"
         />
         <p v-if="unlooked > 1" class="rest">
           <button type="button" @click="round.nothingNewInTheRest()">

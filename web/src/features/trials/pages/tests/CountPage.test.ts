@@ -19,7 +19,11 @@ const sheet = (...dishes: Partial<CountDish>[]) => ({
 
 /** The page of one trial's round, as it opens on a device with signal. */
 async function opened(dishes = [dish(1), dish(2), dish(3)], look: Parameters<typeof server>[0][string] = {}) {
-  const asked = server({ 'GET /trials/7/count-sheet/': sheet(...dishes), 'POST /looks/': look })
+  const asked = server({
+    'GET /trials/7/count-sheet/': sheet(...dishes),
+    'POST /looks/': look,
+    'POST /dishes/close/': {},
+  })
   const { default: CountPage } = await import('../CountPage.vue')
   const { outbox } = await import('@/shared/outbox/outbox')
   const { QueryClient } = await import('@tanstack/vue-query')
@@ -233,5 +237,21 @@ describe('sprouts of a mouldy dish', () => {
     await press('Throw them out')
     expect(looks()[0]).toMatchObject({ new_germinated: 2, new_rotted: 1, thrown_out: 2, watered: true })
     expect(looks()[0]?.potted ?? 0).toBe(0)
+  })
+})
+
+describe('a dish that is closed in the round', () => {
+  const quiet = { advice: 'quiet_and_length' as const, due: true }
+
+  it('stays closed once the server has it, and its panel closes with it', async () => {
+    const { code, keys, press, page } = await opened([dish(1, quiet), dish(2, quiet), dish(3)])
+    await keys('Enter', 'Enter')
+    await press('back')
+    await press('back')
+    await press('Close this dish')
+    await page.find('form.close').trigger('submit')
+    await arrived()
+    expect(code()).toBe('D2')
+    expect(page.find('form.close').exists()).toBe(false)
   })
 })
