@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
+import { rightNow } from '@/shared/api/clock'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { smallPhoto } from '@/shared/composables/smallPhoto'
@@ -17,14 +18,22 @@ import SetUpMap from '../components/SetUpMap.vue'
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { user } = useSession()
-const { data: sheet, isPending, error, refetch } = useSetUp(id)
+const { data, isPending, error, refetch } = useSetUp(id)
 const { sow, addPhoto, takeBackSowing } = useTrialChanges()
 const { attempt, sentence, question } = useProblem()
+
+/** When dishes were sown that the server has not answered for yet: a quick second tap does not name them again. */
+const underway = ref<Record<number, string>>({})
+const sheet = computed(() => {
+  if (!data.value) return undefined
+  const dishes = data.value.dishes.map((d) => ({ ...d, sown_at: d.sown_at ?? underway.value[d.id] ?? null }))
+  return { ...data.value, dishes }
+})
 useTitle(() => (sheet.value ? `Set up ${sheet.value.code}` : 'Set up'))
 
 const named = ref(true)
 const at = ref('')
-const asked = ref<number[] | null>(null)
+const asked = ref<number[]>([])
 const unsown = computed(() => sheet.value?.dishes.filter((d) => !d.sown_at) ?? [])
 const maySow = computed(() => user.value?.may_count === true && sheet.value?.state !== 'closed')
 const total = computed(() => sheet.value?.dishes.reduce((sum, d) => sum + d.seeds, 0) ?? 0)
@@ -36,17 +45,19 @@ const warmth = computed(() => {
     : `${degrees(s.temperature_c)} by day, ${degrees(s.night_temperature_c)} at night`
 })
 
-/** Some dishes, or all that wait, sown now or at the minute that was typed. */
-async function sowThem(dishes: number[] | null, sure = false) {
+const unsownOf = (treatment: { dishes: number[] }) => unsown.value.filter((d) => treatment.dishes.includes(d.id))
+
+/** Some dishes, sown now or at the minute that was typed. */
+async function sowThem(dishes: number[], sure = false) {
+  const typed = at.value ? new Date(at.value).toISOString() : null
+  const since = typed ?? rightNow().toISOString()
   asked.value = dishes
-  await attempt(() =>
-    sow.mutateAsync({
-      id: id.value,
-      ...(dishes ? { dishes } : {}),
-      at: at.value ? new Date(at.value).toISOString() : null,
-      sure,
-    }),
-  )
+  underway.value = { ...underway.value, ...Object.fromEntries(dishes.map((d) => [d, since])) }
+  try {
+    await attempt(() => sow.mutateAsync({ id: id.value, dishes, at: typed, sure }))
+  } finally {
+    underway.value = Object.fromEntries(Object.entries(underway.value).filter(([d]) => !dishes.includes(Number(d))))
+  }
 }
 
 async function takePhoto(event: Event) {
@@ -67,7 +78,11 @@ const print = () => window.print()
       <div class="page-top">
         <h1>Set up {{ sheet.code }}: {{ sheet.question || 'no question yet' }}</h1>
         <div class="actions no-print">
-          <v-btn v-if="unsown.length && maySow" color="primary" :loading="sow.isPending.value" @click="sowThem(null)"
+          <v-btn
+            v-if="unsown.length && maySow"
+            color="primary"
+            :loading="sow.isPending.value"
+            @click="sowThem(unsown.map((d) => d.id))"
             >Sown now, {{ unsown.length === sheet.dishes.length ? 'all' : 'the other' }}
             {{ plural(unsown.length, 'dish', 'dishes') }}</v-btn
           >
@@ -132,11 +147,11 @@ const print = () => window.print()
                 <td class="num">
                   {{ t.sown }}
                   <button
-                    v-if="maySow && t.dishes.length > t.sown"
+                    v-if="maySow && unsownOf(t).length"
                     type="button"
                     class="text-link no-print"
                     :aria-label="`${t.name}: sown now`"
-                    @click="sowThem(unsown.filter((d) => t.dishes.includes(d.id)).map((d) => d.id))"
+                    @click="sowThem(unsownOf(t).map((d) => d.id))"
                   >
                     sown now
                   </button>

@@ -1,7 +1,6 @@
-import { VueQueryPlugin } from '@tanstack/vue-query'
-import { enableAutoUnmount, flushPromises, mount } from '@vue/test-utils'
+import { enableAutoUnmount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { createMemoryHistory, createRouter, RouterView } from 'vue-router'
+import { arrived, opened } from '@/shared/tests/page'
 import { refusal, server } from '@/shared/tests/server'
 import type { CountDish, NewLook } from '../../api'
 
@@ -18,7 +17,7 @@ const sheet = (...dishes: Partial<CountDish>[]) => ({
 }) // prettier-ignore
 
 /** The page of one trial's round, as it opens on a device with signal. */
-async function opened(dishes = [dish(1), dish(2), dish(3)], look: Parameters<typeof server>[0][string] = {}) {
+async function round(dishes = [dish(1), dish(2), dish(3)], look: Parameters<typeof server>[0][string] = {}) {
   const asked = server({
     'GET /trials/7/count-sheet/': sheet(...dishes),
     'POST /looks/': look,
@@ -29,29 +28,7 @@ async function opened(dishes = [dish(1), dish(2), dish(3)], look: Parameters<typ
   const { QueryClient } = await import('@tanstack/vue-query')
   const queryClient = new QueryClient()
   await outbox.start(queryClient, () => 1)
-  const Empty = { template: '<div />' }
-  const router = createRouter({
-    history: createMemoryHistory(),
-    routes: [
-      { path: '/trials/:id/count', name: 'count', component: CountPage },
-      { path: '/trials/:id', name: 'trial', component: Empty },
-      { path: '/:any(.*)*', name: 'any', component: Empty },
-    ],
-  })
-  await router.push('/trials/7/count')
-  const page = mount(RouterView, {
-    attachTo: document.body,
-    global: {
-      plugins: [router, [VueQueryPlugin, { queryClient }]],
-      stubs: { 'v-text-field': true, 'v-btn': true, 'v-select': true },
-    },
-  })
-  await arrived()
-  const button = (words: string) => {
-    const found = page.findAll('button').find((b) => b.text().includes(words))
-    if (!found) throw new Error(`no button “${words}” among ${page.findAll('button').map((b) => b.text())}`)
-    return found
-  }
+  const { page, router, press: tap } = await opened(CountPage, '/trials/:id/count', '/trials/7/count', queryClient)
   return {
     page,
     router,
@@ -59,10 +36,7 @@ async function opened(dishes = [dish(1), dish(2), dish(3)], look: Parameters<typ
     code: () => page.find('header h1').text(),
     up: () => page.find('[aria-live=polite]').text(),
     signal: () => page.find('[role=status]').text(),
-    press: async (words: string) => {
-      await button(words).trigger('click')
-      await arrived()
-    },
+    press: tap,
     keys: async (...keys: string[]) => {
       for (const key of keys) press(key)
       await arrived()
@@ -74,21 +48,13 @@ async function opened(dishes = [dish(1), dish(2), dish(3)], look: Parameters<typ
 const press = (key: string, more: KeyboardEventInit = {}) =>
   document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
 
-/** The device has kept what was counted, and the server has answered. */
-async function arrived() {
-  for (let n = 0; n < 40; n += 1) {
-    await new Promise((go) => setTimeout(go, 0))
-    await flushPromises()
-  }
-}
-
 // a page that is left hears no keys
 enableAutoUnmount(afterEach)
 beforeEach(() => void (document.body.innerHTML = ''))
 
 describe('a round past the dishes', () => {
   it('goes from dish to dish by digits and Enter, and says when everything is saved', async () => {
-    const { code, up, keys, looks, signal, page } = await opened()
+    const { code, up, keys, looks, signal, page } = await round()
     expect([code(), up()]).toEqual(['D1', '+0 new · 4 of 25 in all'])
     await keys('2')
     expect(up()).toBe('+2 new · 6 of 25 in all')
@@ -100,7 +66,7 @@ describe('a round past the dishes', () => {
   })
 
   it('calls nothing saved before it is on the device', async () => {
-    const { keys, signal } = await opened([dish(1), dish(2)], () => new Promise(() => undefined))
+    const { keys, signal } = await round([dish(1), dish(2)], () => new Promise(() => undefined))
     press('Enter')
     await Promise.resolve()
     expect(signal()).toBe('')
@@ -109,14 +75,14 @@ describe('a round past the dishes', () => {
   })
 
   it('takes back the last look in one key, with its numbers in hand again', async () => {
-    const { code, up, keys, looks } = await opened()
+    const { code, up, keys, looks } = await round()
     await keys('3', 'Enter', 'Backspace')
     expect([code(), up()]).toEqual(['D1', '+3 new · 7 of 25 in all'])
     expect(looks()[1]).toMatchObject({ corrects: looks()[0]?.client_id, withdrawn: true, new_germinated: 0 })
   })
 
   it('corrects a dish that is gone back to, and records nothing where nothing is changed', async () => {
-    const { code, up, keys, press, looks } = await opened()
+    const { code, up, keys, press, looks } = await round()
     await keys('2', 'Enter')
     await press('back')
     expect([code(), up()]).toEqual(['D1', '+2 new · 6 of 25 in all'])
@@ -128,20 +94,20 @@ describe('a round past the dishes', () => {
   })
 
   it('goes on after a reload where it was', async () => {
-    const first = await opened()
+    const first = await round()
     await first.keys('2', 'Enter')
     const [look] = first.looks()
     first.page.unmount()
     vi.resetModules()
     const counted = dish(1, { germinated: 6, due: false, last_look: { ...look, new_germinated: 2 } as unknown as CountDish['last_look'] }) // prettier-ignore
-    const again = await opened([counted, dish(2), dish(3)])
+    const again = await round([counted, dish(2), dish(3)])
     expect(again.code()).toBe('D2')
     await again.press('back')
     expect(again.up()).toBe('+2 new · 6 of 25 in all')
   })
 
   it('finds nothing new in all the rest at one tap', async () => {
-    const { press, looks, page } = await opened()
+    const { press, looks, page } = await round()
     await press('nothing new in any of the 3')
     expect(looks().map((x) => [x.dish, x.new_germinated])).toEqual([[1, 0], [2, 0], [3, 0]]) // prettier-ignore
     expect(page.text()).toContain('The round is done')
@@ -150,7 +116,7 @@ describe('a round past the dishes', () => {
 
 describe('a seed in the drawing', () => {
   it('that waits is one more when it is tapped, and taken back by the next tap', async () => {
-    const { pips, up } = await opened()
+    const { pips, up } = await round()
     expect([pips('waiting').length, pips('germinated').length]).toEqual([21, 4])
     await pips('waiting')[3]?.trigger('click')
     await pips('waiting')[7]?.trigger('click')
@@ -160,13 +126,13 @@ describe('a seed in the drawing', () => {
   })
 
   it('that germinated earlier cannot be taken back by a tap', async () => {
-    const { pips, up } = await opened()
+    const { pips, up } = await round()
     await pips('germinated')[0]?.trigger('click')
     expect([up(), pips('germinated').length]).toEqual(['+0 new · 4 of 25 in all', 4])
   })
 
   it('of every kind is counted by its own button, and drawn', async () => {
-    const { page, pips, press, looks } = await opened()
+    const { page, pips, press, looks } = await round()
     for (const word of ['abnormal', 'rotted', 'lost']) {
       await page.findAll('[role=radio]').find((r) => r.text().includes(word))?.trigger('click') // prettier-ignore
       await press(`+1 ${word}`)
@@ -179,7 +145,7 @@ describe('a seed in the drawing', () => {
 
 describe('what is typed', () => {
   it('on the screen does what the keys do', async () => {
-    const { press, up } = await opened()
+    const { press, up } = await round()
     await press('1 2 3')
     await press('1')
     await press('2')
@@ -187,21 +153,21 @@ describe('what is typed', () => {
   })
 
   it('with a modifier is left to the browser', async () => {
-    const { up } = await opened()
+    const { up } = await round()
     press('1', { ctrlKey: true })
     await arrived()
     expect(up()).toContain('+0 new')
   })
 
   it('beyond what the dish holds is said at once', async () => {
-    const { keys, page } = await opened()
+    const { keys, page } = await round()
     await keys('9', '9')
     expect(page.find('[role=alert]').text()).toContain('103 seeds in dish D1, but only 25 were sown')
   })
 
   it('and refused comes back with its numbers, and takes the place of the refused one', async () => {
     let refuse = true
-    const { code, up, keys, press, looks, page } = await opened([dish(1), dish(2)], () =>
+    const { code, up, keys, press, looks, page } = await round([dish(1), dish(2)], () =>
       refuse ? refusal(422, '103 germinated, but only 25 seeds were sown in D1.', { code: 'too_many' }) : {},
     )
     await keys('9', '9', 'Enter')
@@ -214,7 +180,7 @@ describe('what is typed', () => {
   })
 
   it('as the whole dish becomes the new ones, and asks where it is fewer than before', async () => {
-    const { keys, press, up, looks, page } = await opened()
+    const { keys, press, up, looks, page } = await round()
     await press('typed: new')
     await keys('6')
     expect(up()).toBe('+2 new · 6 of 25 in all')
@@ -227,7 +193,7 @@ describe('what is typed', () => {
 
 describe('sprouts of a mouldy dish', () => {
   it('are asked about before they are potted', async () => {
-    const { page, press, keys, looks } = await opened()
+    const { page, press, keys, looks } = await round()
     await press('more')
     await press('are potted')
     await press('watered')
@@ -244,7 +210,7 @@ describe('a dish that is closed in the round', () => {
   const quiet = { advice: 'quiet_and_length' as const, due: true }
 
   it('stays closed once the server has it, and its panel closes with it', async () => {
-    const { code, keys, press, page } = await opened([dish(1, quiet), dish(2, quiet), dish(3)])
+    const { code, keys, press, page } = await round([dish(1, quiet), dish(2, quiet), dish(3)])
     await keys('Enter', 'Enter')
     await press('back')
     await press('back')
