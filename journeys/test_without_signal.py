@@ -87,7 +87,7 @@ class WithoutSignal(Journey):
         self.page.open("/", "round")
         self.page.text("kept on this device")
         self.page.text("3 waiting to send")
-        self.browser.console_errors()
+        self.refused("INTERNET_DISCONNECTED")
         self.browser.network(offline=False)
         self.page.run("window.dispatchEvent(new Event('online'))")
         self.page.wait.until(lambda _: len(self.made(since)) == 3)
@@ -102,7 +102,7 @@ class WithoutSignal(Journey):
         self.browser.driver.delete_cookie("sessionid")
         count.next_dish("1")
         count.text("1 waiting to send")
-        self.assertEqual([e for e in self.browser.console_errors() if "401" not in e], [])
+        self.refused("401")
         self.page.sign_in("tm")
         self.page.open("/waiting", "Not sent yet")
         self.page.text("waits until the person who made it signs in here")
@@ -113,7 +113,7 @@ class WithoutSignal(Journey):
         self.page.wait.until(lambda _: len(self.made(since)) == 1)
         self.assertEqual(self.made(since)[0].by.initials, "RK")
         # each try without a session is a 401 that the browser writes down
-        self.assertEqual([e for e in self.browser.console_errors() if "401" not in e], [])
+        self.refused("401")
 
     def theirs(self, dish, **counts):
         helper = Person.objects.get(initials="TM")
@@ -142,7 +142,7 @@ class WithoutSignal(Journey):
         self.page.press("Both: mine came after theirs")
         self.page.text("Everything is saved")
         self.assertEqual(course_of(dish).record.germinated, before + 3)
-        self.assertEqual([e for e in self.browser.console_errors() if "409" not in e], [])
+        self.refused("409")
 
     def mine_can_stand_instead_of_theirs(self):
         dish = self.dish_in_hand()
@@ -151,7 +151,7 @@ class WithoutSignal(Journey):
         self.count.next_dish("1")
         self.page.press("Mine stands instead")
         self.page.wait.until(lambda _: course_of(dish).record.germinated == before + 1)
-        self.browser.console_errors()
+        self.refused("409")
 
     def a_dish_that_was_closed_meanwhile_is_reopened_or_left(self):
         dish = self.dish_in_hand()
@@ -162,7 +162,7 @@ class WithoutSignal(Journey):
         self.page.press("Reopen the dish and add mine")
         self.page.wait.until(lambda _: course_of(dish).record.germinated == before + 1)
         self.assertIsNone(course_of(dish).closing)
-        self.browser.console_errors()
+        self.refused("409")
 
     def test_sixteen_dishes_with_thirteen_quiet_take_twenty_taps_at_most_without_signal(self):
         since = Look.objects.latest("pk").pk
@@ -193,7 +193,7 @@ class WithoutSignal(Journey):
         count.heading("The round is done")
         count.text("16 waiting to send")
         self.assertLessEqual(taps, 20)
-        self.browser.console_errors()
+        self.refused("INTERNET_DISCONNECTED")
         self.browser.network(offline=False)
         self.page.run("window.dispatchEvent(new Event('online'))")
         self.page.wait.until(lambda _: len(self.made(since)) == 16)

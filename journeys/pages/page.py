@@ -14,6 +14,16 @@ from server.people.models import Person
 
 # long, because two browsers and two servers share a small machine; what is there sooner is found sooner
 SECONDS = 30
+# found and looked at in one go: to ask of each element by itself whether it is shown takes longer than all the rest of a story
+SHOWN = """
+    const found = document.evaluate(arguments[0], document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null)
+    for (let n = 0; n < found.snapshotLength; n += 1) {
+        const element = found.snapshotItem(n)
+        const { width, height } = element.getBoundingClientRect()
+        if (width && height && element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) return element
+    }
+    return null
+"""
 MOVING = [StaleElementReferenceException, ElementClickInterceptedException]
 
 
@@ -47,11 +57,17 @@ class Page:
     def see(self, xpath: str) -> WebElement:
         """Wait until an element is shown."""
 
-        def shown(driver: WebDriver) -> WebElement | None:
-            return next((e for e in driver.find_elements(By.XPATH, xpath) if e.is_displayed()), None)
-
-        found: WebElement = self.wait.until(shown, f"nothing shown at {xpath}")  # type: ignore[assignment]
+        found: WebElement = self.wait.until(lambda _: self.shown(xpath), f"nothing shown at {xpath}")  # type: ignore[assignment]
         return found
+
+    def shown(self, xpath: str) -> WebElement | None:
+        """The first element that is shown just now."""
+        found: WebElement | None = self.run(SHOWN, xpath)
+        return found
+
+    def gone(self, xpath: str) -> None:
+        """Wait until no such element is shown."""
+        self.wait.until(lambda _: self.shown(xpath) is None, f"still shown: {xpath}")
 
     def text(self, words: str) -> WebElement:
         """Wait for a text."""
@@ -92,9 +108,8 @@ class Page:
 
         def filled(_: WebDriver) -> bool:
             field = self.field(label)
-            field.send_keys(Keys.CONTROL, "a")
-            field.send_keys(value)
-            holds = field.get_attribute("value") or ""
+            field.send_keys(Keys.CONTROL, "a", Keys.NULL, value)
+            holds = str(field.get_property("value") or "")
             # where an answer of the server came in between, nothing was selected any more, and the new stands behind the old
             return not value or holds == value or not holds.endswith(value)
 
@@ -107,15 +122,14 @@ class Page:
         def chosen(_: WebDriver) -> bool:
             field = self.field(label)
             field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
-            field.send_keys(Keys.CONTROL, "a")
-            field.send_keys(option)
+            field.send_keys(Keys.CONTROL, "a", Keys.NULL, option)
             return self._taken(field, wanted)
 
         try:
             self.wait.until(chosen)
         except TimeoutException as error:
             shown = self.texts("[role=option]")
-            value = self.field(label).get_attribute("value")
+            value = self.field(label).get_property("value")
             raise TimeoutException(f"no option {option} at {label}: it holds {value!r}, and its list {shown}") from error
 
     def pick(self, label: str, option: str) -> None:
@@ -134,7 +148,7 @@ class Page:
         """Take an option of an open list; where the list closed again or came late, close it for the next try."""
         shortly = WebDriverWait(self.driver, 3, poll_frequency=0.05, ignored_exceptions=MOVING)
         try:
-            shortly.until(lambda driver: next((e for e in driver.find_elements(By.XPATH, wanted) if e.is_displayed()), None)).click()
+            shortly.until(lambda _: self.shown(wanted)).click()
         except TimeoutException:
             # a second press of an open field would close it: the next try begins with a closed one
             field.send_keys(Keys.ESCAPE, Keys.TAB)
