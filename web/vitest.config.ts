@@ -23,7 +23,9 @@ export default defineConfig({
     include: ['src/**/tests/*.test.ts', 'worker/tests/*.test.ts'],
     environment: 'happy-dom',
     setupFiles: ['./src/shared/tests/setUp.ts'],
+    isolate: false,
     restoreMocks: true,
+    unstubGlobals: true,
     coverage: {
       provider: 'v8',
       include: ['src/**/logic/*.ts', 'src/**/composables/*.ts', 'src/shared/**/*.ts'],

@@ -127,7 +127,6 @@ describe('an answer that may be kept', () => {
     const second = asked('/api/v1/lots/7/page/')
     await vi.advanceTimersByTimeAsync(PATIENCE_MS)
     expect(await (await second.answer)?.text()).toBe('before')
-    vi.useRealTimers()
   })
 
   it('fails as it would without the worker where there was none before', async () => {

@@ -1,5 +1,4 @@
-import { enableAutoUnmount } from '@vue/test-utils'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { arrived, opened } from '@/shared/tests/page'
 import { refusal, server } from '@/shared/tests/server'
 import type { CountDish, NewLook } from '../../api'
@@ -47,10 +46,6 @@ async function round(dishes = [dish(1), dish(2), dish(3)], look: Parameters<type
 
 const press = (key: string, more: KeyboardEventInit = {}) =>
   document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more }))
-
-// a page that is left hears no keys
-enableAutoUnmount(afterEach)
-beforeEach(() => void (document.body.innerHTML = ''))
 
 describe('a round past the dishes', () => {
   it('goes from dish to dish by digits and Enter, and says when everything is saved', async () => {

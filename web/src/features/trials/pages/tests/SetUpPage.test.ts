@@ -1,5 +1,4 @@
-import { enableAutoUnmount } from '@vue/test-utils'
-import { afterEach, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { arrived, opened } from '@/shared/tests/page'
 import { refusal, server } from '@/shared/tests/server'
 
@@ -30,8 +29,6 @@ async function laidOut(sow: Parameters<typeof server>[0][string]) {
   const sown = () => asked.bodies('POST /trials/7/sow/').map((body) => (body as { dishes: number[] }).dishes)
   return { page, press, button, sown, answers: asked.answers }
 }
-
-enableAutoUnmount(afterEach)
 
 describe('dishes that are filled one after the other', () => {
   it('are named once each, however fast the taps come before the answers', async () => {
