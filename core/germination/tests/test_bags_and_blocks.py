@@ -109,6 +109,12 @@ class Blocks(TestCase):
         self.assertIsNotNone(shares.blocks)
         self.assertAlmostEqual(shares.treatments[0].share, 37 / 100)
 
+    def test_with_bags_the_test_of_two_treatments_is_that_of_their_pair(self):
+        found = compare_final([replace(t, bags=SharedBags(2, 0, 100)) for t in blocked(NONE, COLD)], Family.ALL)
+        self.assertIsNotNone(found.shares.blocks)
+        self.assertAlmostEqual(found.overall.stat, found.pairs[0].stat ** 2)
+        self.assertAlmostEqual(found.overall.p, found.pairs[0].p)
+
     def test_without_a_finite_model_blocks_are_left_and_the_reason_is_said(self):
         shares = final_shares(blocked(("none", (0, 0, 0, 0)), COLD))
         self.assertEqual((shares.blocks, shares.block_reason), (None, Reason.NO_FINITE_FIT))

@@ -16,12 +16,21 @@ from core.seedstock import (
     seeds_per_cell,
     sowing_choices,
 )
+from core.seedstock.sowing import _smallest, _smallest_near
 from core.vocabulary import Reason
 
 SHARES = st.floats(0, 1)
 SIZES = st.floats(1, 500)
 RHO_TRAY = 0.02
 SURE = TrayExperience(rho_t=0.0)
+
+
+class TheSmallestThatIsEnough(TestCase):
+    @given(st.integers(1, 5000), st.integers(1, 5000), st.integers(1, 50))
+    def test_it_is_found_from_wherever_one_begins(self, wanted, near, least):
+        found = _smallest_near(lambda n: n >= wanted, least, max(near, least))
+        self.assertEqual(found, max(wanted, least))
+        self.assertEqual(_smallest(lambda n: n >= wanted, least), found)
 
 
 class PromisedAssurance(TestCase):

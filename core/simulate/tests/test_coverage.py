@@ -76,6 +76,9 @@ class Curves(TestCase):
     def test_two_flushes_are_refused_and_one_is_not(self):
         self.assertLessEqual(refused_share(0.7, ONE_FLUSH, 60, 7), 0.05)
         self.assertGreaterEqual(refused_share(0.7, TWO_FLUSHES, 60, 7), 0.85)
+        self.assertEqual([refused_share(0.7, flushes, 5, 7) for flushes in (ONE_FLUSH, TWO_FLUSHES)], [0.0, 1.0])
+        # where nothing comes up there is no curve to refuse
+        self.assertEqual(refused_share(0.0, ONE_FLUSH, 5, 7), 0.0)
 
     def test_intervals_of_half_the_time_hold_it(self):
         found = half_time_intervals((8.0, 8.0), 120, 7)
@@ -103,6 +106,10 @@ class Decisions(TestCase):
                 found = tally(situation, 150, 7, {"highest": highest})
                 self.assertLessEqual(np.mean(found.losses["decide"]), np.mean(found.losses["highest"]) + 0.3)
                 self.assertGreaterEqual(np.mean(found.covered), 0.88)
+
+    def test_trials_whose_highest_shares_are_tied_are_left_out(self):
+        found = tally(Situation("all come up", (1.0, 1.0), (0, 14), 2, 10, 0.0), 5, 7, {"highest": highest})
+        self.assertEqual((found.losses, found.stated, len(found.covered)), ({"decide": [], "highest": []}, [], 5))
 
     def test_a_stated_chance_is_about_true(self):
         with_one_best = [s for s in self.SITUATIONS if s.shares.count(max(s.shares)) == 1]

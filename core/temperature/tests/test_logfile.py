@@ -31,6 +31,14 @@ class Layouts(TestCase):
         np.testing.assert_allclose(log.temps, [5, 10])
         self.assertEqual(list(log.seconds), [at(2026, 2, 13, 13), at(2026, 2, 13, 13, 30)])
 
+    def test_one_number_over_twelve_says_which_is_the_month(self):
+        log = self.read("time,temperature\n01/15/2026 10:00,3.5\n02/15/2026 10:00,3.6\n03/15/2026 10:00,3.7\n")
+        self.assertEqual(list(log.seconds), [at(2026, m, 15, 10) for m in (1, 2, 3)])
+
+    def test_a_year_in_front_needs_no_leading_zeros(self):
+        log = self.read("time,temperature\n2026-3-5 9:05,3.5\n2026-3-5 10:05,3.6\n")
+        self.assertEqual(list(log.seconds), [at(2026, 3, 5, 9, 5), at(2026, 3, 5, 10, 5)])
+
     def test_times_with_offsets_stand_for_themselves(self):
         log = self.read("time,temperature\n2026-02-13T10:00:00Z,3.5\n2026-02-13T12:00:00+01:00,3.6\n")
         self.assertEqual(list(np.diff(log.seconds)), [3600])

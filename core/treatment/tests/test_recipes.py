@@ -1,3 +1,4 @@
+import re
 from datetime import date, timedelta
 from unittest import TestCase
 
@@ -34,6 +35,7 @@ from core.vocabulary import (
     WaterUptake,
 )
 
+LENGTH = re.compile(r"(\d+) (weeks|h)\b")
 MIN, H, D = DurationUnit.MINUTES, DurationUnit.HOURS, DurationUnit.DAYS
 NICK, COLD = RecipeStep(StepKind.NICK, 0), RecipeStep(StepKind.COLD_MOIST, 56)
 ACID, RINSE = RecipeStep(StepKind.ACID, 30, MIN, 60), RecipeStep(StepKind.RINSE, 10, MIN)
@@ -166,3 +168,16 @@ class SeasonsAndBags(TestCase):
         self.assertAlmostEqual(found.highest, 0.55)
         with self.assertRaises(CoreError):
             not_found(0.5, 100, 101)
+
+
+class StarterNames(TestCase):
+    def test_a_length_in_a_name_is_that_of_a_step(self):
+        named = 0
+        for recipe in STARTERS:
+            lengths = [s.duration / 7 if s.unit is D else s.duration for s in recipe.steps]
+            longest = [s.duration_max / 7 for s in recipe.steps if s.duration_max and s.unit is D]
+            for number, _ in LENGTH.findall(recipe.name):
+                named += 1
+                with self.subTest(recipe.name):
+                    self.assertIn(float(number), [*lengths, *longest])
+        self.assertGreater(named, 10)

@@ -16,6 +16,13 @@ class WhatALayoutTellsInWords(TestCase):
         self.assertIn("A yes or no, not a figure to sow by.", words)
         self.assertIn("The smallest that can:", words)
 
+    def test_a_layout_that_cannot_answer_says_how_often_it_would_show_what_is_asked(self):
+        aim = Aim(Question.BEST, 4, share=0.4, difference=0.2)
+        told = tell(aim, dishes=4, seeds_per_dish=25, in_stock=None, rho=0.05)
+        self.assertIn(
+            f"A difference of 20 points would be shown {10 * told.power:.0f} times in 10.", " ".join(telling_sentences(aim, told))
+        )
+
     def test_without_replication_it_says_that_chance_cannot_be_ruled_out(self):
         words = said(Aim(Question.BEST, 3), 1, 100)
         self.assertIn("no way to tell a real difference from chance", words)

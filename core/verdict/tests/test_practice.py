@@ -65,6 +65,7 @@ class Advice(unittest.TestCase):
             ([AS_IT_IS, tried(dishes=1)], right, {"unclosed": 3}, "more than one dish"),
             ([AS_IT_IS, tried()], right, {"unclosed": 1, "mouldy_counted": 1}, "Set a dish aside"),
             ([AS_IT_IS, tried()], right, {"unclosed": 1}, "1 dish was not closed"),
+            ([AS_IT_IS, tried()], right, {"unclosed": 2}, "2 dishes were not closed"),
             ([AS_IT_IS, tried(0.35, told_apart=False)], {}, {}, "over more dishes"),
             ([AS_IT_IS, tried(0.12)], right, {}, "Believe a difference when"),
             ([AS_IT_IS, tried()], {}, {}, "Read Compare"),

@@ -37,9 +37,18 @@ class Shares(TestCase):
         self.assertNotIn(about(share), ("none", "all"))
         self.assertNotIn(percent(share), ("0", "100"))
 
+    def test_every_fraction_is_said_where_it_is_true(self):
+        for n, of in ((1, 10), (1, 5), (1, 4), (3, 10), (1, 3), (2, 5), (1, 2), (3, 5), (2, 3), (7, 10), (3, 4), (4, 5), (9, 10)):
+            self.assertEqual(about(n / of), f"about {n} in {of}")
+        self.assertEqual([about(x) for x in (0.049, 0.05, 0.079, 0.08, 0.95, 0.951)], [
+            "fewer than 1 in 20", "about 1 in 15", "about 1 in 15", "about 1 in 10", "about 9 in 10", "nearly all",
+        ])  # fmt: skip
+
     def test_times(self):
         self.assertIn("day 6.8", time_sentence(TreatmentLine("x", 0.5, 0, 1, 6.77)))
         self.assertIn("hour 21", time_sentence(TreatmentLine("x", 0.5, 0, 1, 0.86)))
+        self.assertIn("by hour 70", time_sentence(TreatmentLine("x", 0.5, 0, 1, 2.9)))
+        self.assertIn("by day 3.0", time_sentence(TreatmentLine("x", 0.5, 0, 1, 3.0)))
         self.assertIn("before sowing", time_sentence(TreatmentLine("x", 0.5, 0, 1, 0.0)))
         self.assertIn("so there is no time", time_sentence(TreatmentLine("x", 0, 0, 1, None)))
 
@@ -48,6 +57,13 @@ class Pairs(TestCase):
     def test_a_difference_that_is_shown_says_by_how_much(self):
         said = against(treatment("cold", 20, 21, 22, 19), treatment("none", 1, 0, 2, 1))
         self.assertTrue(said.startswith("78 points more than “none” (likely between"))
+
+    def test_the_likely_span_is_that_of_the_pair(self):
+        pair = compare_final([treatment("cold", 20, 21, 22, 19), treatment("none", 1, 0, 2, 1)], Family.ALL).pairs[0]
+        lower, upper = (f"{100 * x:+.0f}" for x in (pair.lower, pair.upper))
+        self.assertIn(
+            f"(likely between {lower} and {upper} points).", against(treatment("cold", 20, 21, 22, 19), treatment("none", 1, 0, 2, 1))
+        )
 
     def test_without_enough_evidence_it_says_what_the_trial_could_detect_in_that_direction(self):
         more = against(treatment("a", 12, 13, 12), treatment("b", 11, 12, 12))
