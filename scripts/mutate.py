@@ -58,15 +58,20 @@ class Change:
         parts = self.file.split("/")
         return f"core.{parts[1]}" if len(parts) > 2 else "core.tests"
 
+    @property
+    def tests(self) -> list[str]:
+        """The worked cases, which are quick and hold for every subject, and then the subject's own tests."""
+        return ["core.tests.test_vectors", self.subject]
+
 
 def changes() -> list[Change]:
-    """Every change that could be made, in a fixed order; annotations are left out, since nothing runs them."""
+    """Every change that could be made, in a fixed order; what no test can notice is left out."""
     found = []
     for path in sorted(ROOT.glob("core/**/*.py")):
         if "tests" in path.parts:
             continue
         source = path.read_text(encoding="utf-8")
-        idle = _annotations(source)
+        idle = _idle(source)
         nodes = list(ast_nodes(get_ast(source)))
         for name in sorted(n for n in operator_names() if n not in NEED_SETTINGS):
             operator = get_operator(name)()
@@ -76,10 +81,15 @@ def changes() -> list[Change]:
     return sorted(found)
 
 
-def _annotations(source: str) -> list[Span]:
+def _idle(source: str) -> list[Span]:
+    """Annotations, which nothing runs, and what decorators are told, such as the size of a cache or that nothing may be assigned."""
     spans = []
     for node in ast.walk(ast.parse(source)):
-        for note in (getattr(node, "annotation", None), getattr(node, "returns", None)):
+        notes = [getattr(node, "annotation", None), getattr(node, "returns", None)]
+        for decorator in getattr(node, "decorator_list", ()):
+            if isinstance(decorator, ast.Call):
+                notes += [*decorator.args, *(keyword.value for keyword in decorator.keywords)]
+        for note in notes:
             if isinstance(note, ast.expr):
                 spans.append(((note.lineno, note.col_offset), (note.end_lineno or 0, note.end_col_offset or 0)))
     return spans
@@ -131,7 +141,7 @@ def _test(change: Change, source: str) -> int:
     for name in [n for n in sys.modules if n == "core" or n.startswith("core.")]:
         del sys.modules[name]
     sys.meta_path.insert(0, _ChangedFinder(change.module, ROOT / change.file, source))
-    return CountingRunner(verbosity=0, failfast=True, interactive=False).run_tests([change.subject])
+    return CountingRunner(verbosity=0, failfast=True, interactive=False).run_tests(change.tests)
 
 
 def judge(change: Change) -> tuple[Change, str, str]:

@@ -125,7 +125,7 @@ DATABASES = {
         "NAME": Path(os.environ.get("AWAKE_FURROW_DATABASE", DATA / "awake-furrow.sqlite3")),
         "OPTIONS": {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": _PRAGMAS},
         "CONN_MAX_AGE": None if not TESTING else 0,
-        "TEST": {"NAME": str(DATA / "test.sqlite3")},
+        "TEST": {"NAME": str(DATA / "test.sqlite3"), "MIGRATE": False},
     }
 }
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

@@ -1,9 +1,10 @@
 import tempfile
 from unittest import TestCase
 
+from django.apps import apps
 from django.db import DEFAULT_DB_ALIAS, connections
 from django.db.migrations.executor import MigrationExecutor
-from django.test import override_settings
+from django.test import override_settings, tag
 
 OLD = "old"
 
@@ -18,11 +19,25 @@ class OnlyOld:
         return OLD
 
 
-class KeepingWhatWasThere(TestCase):
-    """Rows of the last edition go through the migrations of this one with nothing lost."""
+def tables_of(connection):
+    """Columns, keys, constraints and indexes of every table."""
+    found = {}
+    with connection.cursor() as cursor:
+        for table in connection.introspection.table_names(cursor):
+            columns = {
+                (c.name, connection.introspection.get_field_type(c.type_code, c), c.null_ok, c.display_size, c.pk, c.has_json_constraint)
+                for c in connection.introspection.get_table_description(cursor, table)
+            }
+            rules = connection.introspection.get_constraints(cursor, table).values()
+            found[table] = columns, sorted(repr(sorted(rule.items())) for rule in rules)
+    return found
+
+
+class OldDatabase(TestCase):
+    """An empty database beside that of the tests."""
 
     def setUp(self):
-        """An empty database beside that of the tests: forward from nothing is quick, back from everything is not."""
+        # forward from nothing is quick, back from everything is not
         folder = self.enterContext(tempfile.TemporaryDirectory())
         here = connections.databases[DEFAULT_DB_ALIAS]
         connections.databases[OLD] = here | {"NAME": f"{folder}/old.sqlite3", "TEST": here["TEST"]}
@@ -38,6 +53,24 @@ class KeepingWhatWasThere(TestCase):
         executor = MigrationExecutor(connections[OLD])
         executor.migrate(list(targets))
         return executor.loader.project_state(list(targets)).apps
+
+
+@tag("long")
+class TheSameTables(OldDatabase):
+    """Tests run on tables made from the models; whoever has a nursery has those that the migrations made."""
+
+    databases = {DEFAULT_DB_ALIAS}
+
+    def test_the_migrations_make_what_the_models_describe(self):
+        executor = MigrationExecutor(connections[OLD])
+        executor.migrate(executor.loader.graph.leaf_nodes())
+        made = tables_of(connections[OLD])
+        self.assertGreater(len(made), len(list(apps.get_models())))
+        self.assertEqual(made, tables_of(connections[DEFAULT_DB_ALIAS]))
+
+
+class KeepingWhatWasThere(OldDatabase):
+    """Rows of the last edition go through the migrations of this one with nothing lost."""
 
     def test_amounts_keep_their_number_and_their_error_and_wild_lots_say_that_nobody_asked_for_leave(self):
         old = self.migrate(("lots", "0002_initial"), ("people", "0001_initial"))
