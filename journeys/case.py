@@ -112,15 +112,16 @@ class Journey(StaticLiveServerTestCase):
         """
         self.assertEqual(self.page.run(script), [], where)
 
-    def accessible(self, where: str) -> None:
-        """No serious or critical finding of the accessibility engine."""
+    def accessible(self, where: str, *rules: str) -> None:
+        """No serious or critical finding of the accessibility engine, by all its rules or by those named."""
         if not self.page.run("return 'axe' in window"):
             self.page.run(AXE.read_text(encoding="utf-8"))
         script = """
             const done = arguments[arguments.length - 1]
-            axe.run(document, { resultTypes: ['violations'] })
+            const only = arguments[0].length ? { runOnly: arguments[0] } : {}
+            axe.run(document, { resultTypes: ['violations'], ...only })
               .then(r => done(r.violations), e => done([{ id: String(e), impact: 'critical', nodes: [{ html: '' }] }]))
         """
-        found = self.browser.driver.execute_async_script(script)
+        found = self.browser.driver.execute_async_script(script, list(rules))
         grave = [f"{v['id']}: {n['html'][:160]}" for v in found if v["impact"] in ("serious", "critical") for n in v["nodes"][:3]]
         self.assertEqual(grave, [], where)

@@ -17,7 +17,7 @@ from server.trials.selectors.state import trials, with_courses
 @tag("long")
 class AnyDay(TestCase):
     def test_it_can_be_laid_out_on_any_day_of_the_year_and_at_any_hour(self):
-        for when in ((2025, 1, 3, 0), (2024, 2, 29, 12), (2025, 6, 30, 23), (2025, 8, 2, 5), (2025, 12, 31, 19)):
+        for when in ((2025, 1, 1, 0), (2024, 2, 29, 12), (2025, 6, 30, 23)):
             at = datetime(*when, 40, tzinfo=UTC)
             with self.subTest(at), transaction.atomic():
                 build_demo(at)
