@@ -60,7 +60,7 @@ class LifeOfATrial(Journey):
         page.see("//ol/li//small[contains(., '2 weeks')]")
         page.press("Compare")
         page.heading("How many")
-        page.see("//summary[contains(., 'Every dish')]").click()
+        page.tap("//summary[contains(., 'Every dish')]")
         page.see("//details[@open]//td[contains(@class, 'code')]")
         codes = [c for c in page.texts("details[open] td.code") if c]
         self.assertEqual(set(codes), set(Dish.objects.filter(treatment__trial=trial).values_list("code", flat=True)))
@@ -76,7 +76,7 @@ class LifeOfATrial(Journey):
         trial = Trial.objects.get(lot__code="CV-014")
         page = self.page
         page.open(f"/trials/{trial.pk}/compare", "No seed germinated in any treatment")
-        page.see("//summary[contains(., 'every index')]").click()
+        page.tap("//summary[contains(., 'every index')]")
         page.see("//tr[contains(., 'T50')][contains(., 'nothing germinated')]")
         page.see("//tr[contains(., 'synchrony Z')][contains(., 'Ranal & Santana 2006')]")
         text = page.see("//main").text
@@ -95,7 +95,7 @@ class LifeOfATrial(Journey):
         trial = Trial.objects.get(lot__code="HR-114")
         page = self.page
         page.open("/trials", "Trials")
-        page.see(f"//a[@href='/trials/{trial.pk}']").click()
+        page.tap(f"//a[@href='/trials/{trial.pk}']")
         page.heading("Does longer cold")
         page.driver.refresh()
         page.heading("Does longer cold")

@@ -74,7 +74,7 @@ class LotForms(Journey):
     def a_wrong_line_is_corrected_openly(self):
         page = self.page
         self.open("AF-008")
-        page.see("//tr[contains(., 'harvest')]//button[normalize-space()='Correct']").click()
+        page.tap("//tr[contains(., 'harvest')]//button[normalize-space()='Correct']")
         page.text("The line as it was stays to be seen")
         page.fill("Amount", "15")
         page.press("Correct the line")

@@ -71,7 +71,7 @@ class KeepingLots(Journey):
         page.heading("ditch edge, unnamed B")
         page.press("Enter an amount")
         page.fill("Amount", "120")
-        page.see("//button[@type='submit'][contains(., 'Enter')]").click()
+        page.tap("//button[@type='submit'][contains(., 'Enter')]")
         page.see("//p[contains(@class, 'big')][normalize-space()='120']")
         self.refused("422")
 
@@ -83,7 +83,7 @@ class KeepingLots(Journey):
         page.choose("What", "acid")
         page.fill("How long", "0.02")
         self.assertFalse(page.button("Save the recipe").is_enabled())
-        page.see("//label[contains(., 'I am trained for this')]/input").click()
+        page.tap("//label[contains(., 'I am trained for this')]/input")
         page.press("Save the recipe")
         page.heading("acid, then nothing")
 

@@ -37,7 +37,7 @@ class FromQuestionToLabels(Journey):
         rows = len(self.browser.driver.find_elements("css selector", "input[name=control]"))
         self.assertGreater(rows, 2)
         # too small, and it says so with the smallest that can
-        page.see("//button[contains(., 'cannot answer it')]").click()
+        page.tap("//button[contains(., 'cannot answer it')]")
         page.text("This cannot answer your question.")
         page.text("The smallest that can:")
         page.fill("Dishes per treatment", "4")
@@ -76,7 +76,7 @@ class FromQuestionToLabels(Journey):
         page.open(f"/lots/{lot.pk}", "Lewis flax")
         start = time.monotonic()
         page.press("Is it alive? Test it")
-        page.see("//button[starts-with(normalize-space(), '10')]").click()
+        page.tap("//button[starts-with(normalize-space(), '10')]")
         page.text("A yes or no, not a figure to sow by.")
         page.press("Lay out the trial")
         page.heading("Is this lot alive?")

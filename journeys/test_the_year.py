@@ -73,7 +73,7 @@ class AYearAtANewNursery(Journey):
         page.press("Enter a stand")
         page.fill("Field name", "slope by the gate, unnamed")
         page.fill("Place", "Tallow Creek")
-        page.see("//label[contains(., 'It is our own ground')]/input").click()
+        page.tap("//label[contains(., 'It is our own ground')]/input")
         page.press("Save the stand")
         page.heading("slope by the gate, unnamed")
         page.press("most")
@@ -142,7 +142,7 @@ class AYearAtANewNursery(Journey):
         page.fill("Doses, days, apart by spaces", "28 56")
         page.press("Make the ladder")
         page.text("Made: none, 4 weeks, 8 weeks.")
-        page.see("//a[contains(., 'lay out a trial of them')]").click()
+        page.tap("//a[contains(., 'lay out a trial of them')]")
         page.heading("New trial")
         page.pick("Lot", self.lot.code)
         page.fill("Question", "How much cold does it want?")
@@ -193,6 +193,8 @@ class AYearAtANewNursery(Journey):
                 new = NEW[names[count.code]][week]
                 count.next_dish(*([new] if new != "0" else []))
             count.wait.until(lambda _, week=week: Look.objects.count() == 12 * (week + 1))
+            # and the device knows it
+            count.nothing_waits()
 
     def close_and_compare(self) -> None:
         page = self.page

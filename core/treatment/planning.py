@@ -195,6 +195,11 @@ def _unchecked_breaks(step: PlannedStep, checks: Collection[date], every: float,
     return found
 
 
+def _is_long(step: RecipeStep) -> bool:
+    """Whether handling before a step and handling after it are days apart."""
+    return step.bears_lengthening or step.days > 2
+
+
 def _friendly(steps: Sequence[RecipeStep], index: int, at: datetime, calendar: WorkCalendar, notes: list[PlanNote]) -> datetime:
     """The end of a long step: the first day within what is allowed on which the next handling suits."""
     step = steps[index]
@@ -214,7 +219,7 @@ def _block_suits(steps: Sequence[RecipeStep], first: int, at: datetime, calendar
     if not calendar.works(at.date()):
         return False
     for step in steps[first:]:
-        if step.bears_lengthening or step.days > 2:
+        if _is_long(step):
             break
         at = later(at, step.duration, step.unit)
         if not calendar.works(at.date()):
@@ -264,14 +269,14 @@ def _sowing_hour(steps: Sequence[RecipeStep], sow: datetime, notes: list[PlanNot
 
 def _head(steps: Sequence[RecipeStep], first: int) -> int:
     """How many steps from `first` on stand before the next long one."""
-    return next((n for n, s in enumerate(steps[first:]) if s.bears_lengthening or s.days > 2), len(steps) - first)
+    return next((n for n, s in enumerate(steps[first:]) if _is_long(s)), len(steps) - first)
 
 
 def _block_before(steps: Sequence[RecipeStep], index: int) -> list[RecipeStep]:
     """The short steps right before a step, nearest first."""
     found = []
     for step in reversed(steps[:index]):
-        if step.bears_lengthening or step.days > 2:
+        if _is_long(step):
             break
         found.append(step)
     return found

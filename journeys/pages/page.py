@@ -24,6 +24,15 @@ SHOWN = """
     }
     return null
 """
+# a page that is still filling moves what is to be pressed from under the pointer: then the press is made again
+EXPECT = """
+    const element = arguments[0]
+    // clear of the words at the foot of a phone
+    element.scrollIntoView({ block: 'center' })
+    window.pressArrived = false
+    const heard = (event) => (window.pressArrived = element.contains(event.target) || !element.isConnected)
+    window.addEventListener('click', heard, { capture: true, once: true })
+"""
 MOVING = [StaleElementReferenceException, ElementClickInterceptedException]
 
 
@@ -56,7 +65,6 @@ class Page:
 
     def see(self, xpath: str) -> WebElement:
         """Wait until an element is shown."""
-
         found: WebElement = self.wait.until(lambda _: self.shown(xpath), f"nothing shown at {xpath}")  # type: ignore[assignment]
         return found
 
@@ -80,21 +88,17 @@ class Page:
 
     def press(self, words: str) -> None:
         """Press a button, once nothing that still moves covers it."""
-
-        def pressed(_: WebDriver) -> bool:
-            button = self.button(words)
-            # clear of the words at the foot of a phone
-            self.run("arguments[0].scrollIntoView({block: 'center'})", button)
-            button.click()
-            return True
-
-        self.wait.until(pressed, f"“{words}” could not be pressed")
+        self.wait.until(lambda _: self._pressed(self.button(words)), f"“{words}” could not be pressed")
 
     def tap(self, xpath: str) -> None:
-        """Tap what is shown at an xpath, brought clear of the words at the foot of a phone."""
-        found = self.see(xpath)
-        self.run("arguments[0].scrollIntoView({block: 'center'})", found)
-        found.click()
+        """Tap what is shown at an xpath."""
+        self.wait.until(lambda _: self._pressed(self.see(xpath)), f"{xpath} could not be tapped")
+
+    def _pressed(self, element: WebElement) -> bool:
+        """Press an element, and say whether the press arrived; a page that it led to knows nothing of it."""
+        self.run(EXPECT, element)
+        element.click()
+        return self.run("return window.pressArrived") is not False
 
     def field(self, label: str) -> WebElement:
         """An input by the words of its label."""
@@ -148,7 +152,7 @@ class Page:
         """Take an option of an open list; where the list closed again or came late, close it for the next try."""
         shortly = WebDriverWait(self.driver, 3, poll_frequency=0.05, ignored_exceptions=MOVING)
         try:
-            shortly.until(lambda _: self.shown(wanted)).click()
+            shortly.until(lambda _: (option := self.shown(wanted)) is not None and self._pressed(option))
         except TimeoutException:
             # a second press of an open field would close it: the next try begins with a closed one
             field.send_keys(Keys.ESCAPE, Keys.TAB)

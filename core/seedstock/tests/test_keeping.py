@@ -1,7 +1,9 @@
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
+from scipy import optimize, stats
 
 from core.errors import CoreError
 from core.records import Closing
@@ -22,6 +24,7 @@ from core.seedstock import (
     storage_check,
     storing_question,
     trouble_advice,
+    usual_decline,
 )
 from core.tests.examples import record
 from core.vocabulary import (
@@ -120,10 +123,15 @@ class Cleaning(TestCase):
 
 class Storing(TestCase):
     def test_a_place_that_cannot_be_is_refused(self):
-        for climate, code in (((200, 30), "temperature_out_of_range"), ((5, 130), "humidity_out_of_range")):
+        for climate, code, bound in (
+            ((200, 30), "temperature_out_of_range", 60),
+            ((-100, 30), "temperature_out_of_range", -90),
+            ((5, 130), "humidity_out_of_range", 100),
+            ((5, -1), "humidity_out_of_range", 0),
+        ):
             with self.subTest(climate), self.assertRaises(CoreError) as caught:
                 storage_check(*climate)
-            self.assertEqual(caught.exception.code, code)
+            self.assertEqual((caught.exception.code, caught.exception.bound), (code, bound))
 
     @given(st.floats(-30, 60), st.floats(0, 100), st.floats(-30, 60), st.floats(0, 100))
     def test_the_relative_life_of_two_places_is_the_inverse_the_other_way_round(self, t1, h1, t2, h2):
@@ -144,6 +152,20 @@ class Storing(TestCase):
             low, _, high = plain.share_at(at)
             wide_low, _, wide_high = scattered.share_at(at)
             self.assertTrue(wide_low < low < high < wide_high)
+
+    def test_the_mode_is_the_top_of_the_posterior(self):
+        tests = [GerminationTest(0, 90, 100), GerminationTest(2, 74, 100, 1.5), GerminationTest(4, 30, 100)]
+        found = decline(tests, StorageClass.MEDIUM)
+        usual = np.log(usual_decline(StorageClass.MEDIUM).sigma_years)
+
+        def less(at):
+            k, log_sigma = at
+            prior = (k - 1.5) ** 2 / 2 + ((log_sigma - usual) / np.log(3)) ** 2 / 2
+            z = [(t, k - t.at_years / np.exp(log_sigma)) for t in tests]
+            return prior - sum((t.alive * stats.norm.logcdf(x) + (t.filled - t.alive) * stats.norm.logcdf(-x)) / t.phi for t, x in z)
+
+        best = optimize.minimize(less, (1.5, usual), method="BFGS", tol=1e-10).x
+        np.testing.assert_allclose((found.k, np.log(found.sigma_years)), best, atol=1e-6)
 
     def test_a_second_test_a_few_weeks_later_hardly_moves_the_half_life(self):
         first = GerminationTest(0, 80, 100, 2.2)

@@ -107,5 +107,11 @@ class SimulatedLooks(TestCase):
 
         self.assertGreater(scatter(0.3), 2 * scatter(0.0))
 
+    def test_what_goes_missing_does_so_once_in_the_middle(self):
+        biology = Biology(cold_days_needed=60)
+        looks = [i for seed in range(60) for i in self.grow(seed, biology=biology).inspections if i.lost]
+        self.assertGreater(len(looks), 3)
+        self.assertEqual({i.t for i in looks}, {LOOKS[len(LOOKS) // 2]})
+
     def test_mould_rots_seed(self):
         self.assertGreater(sum(self.grow(s, mould_share=0.5, biology=Biology(vigour=0.3)).rotted for s in range(20)), 50)

@@ -115,6 +115,15 @@ class RealDays(TestCase):
         plan = plan_forward([cold(32), soak(24)], morning(2026, 10, 26), WEEK)  # 32 days on is a Friday
         self.assertEqual((plan.steps[0].end.date(), plan.sow.date()), (date(2026, 11, 30), date(2026, 12, 1)))
 
+    def test_days_of_soaking_may_end_on_a_day_off_and_lengthen_nothing_before_them(self):
+        wednesday = morning(2026, 10, 28)
+        plan = plan_forward([cold(28), soak(96)], wednesday, WEEK)  # ends on a Sunday
+        self.assertEqual(plan.steps[0].end, wednesday + timedelta(days=28))
+
+    def test_backward_a_soak_before_the_cold_begins_on_a_working_day_too(self):
+        plan = plan_backward([soak(24), cold(28)], morning(2026, 11, 30), WEEK)  # 29 days before is a Sunday
+        self.assertEqual([s.start.date() for s in plan.steps], [date(2026, 10, 29), date(2026, 10, 30)])
+
     def test_backward_short_steps_before_the_sowing_keep_to_the_day(self):
         plan = plan_backward([cold(28), soak(12)], morning(2026, 11, 24), WEEK)
         soaking = plan.steps[1]

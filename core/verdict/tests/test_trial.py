@@ -72,6 +72,7 @@ class WhatToUse(TestCase):
         self.assertEqual(chosen, {DecisionAim.MOST: "long", DecisionAim.SOONEST: "short"})
         soonest = verdict(facts(*trial, aim=DecisionAim.SOONEST, **weeks))
         self.assertIn("8 weeks longer", soonest.headline)
+        self.assertRegex(soonest.headline, r"^Use “short”\. About \d+ of 100")
         self.assertIn("8 weeks later", soonest.options[1].against)
 
     def test_own_figures_are_the_growers(self):
@@ -124,14 +125,19 @@ class WhatItMeansForTheLot(TestCase):
     def test_many_empty_is_the_lot(self):
         trial = facts(counted("x", 10, 11, 9), x={"fates": {ClosingFate.EMPTY: 30}})
         self.assertIn(VerdictRule.MANY_EMPTY, rules(verdict(trial).lot))
+        few = facts(counted("x", 10, 11, 9), x={"fates": {ClosingFate.EMPTY: 3}})
+        self.assertNotIn(VerdictRule.MANY_EMPTY, rules(verdict(few).lot))
 
 
 class WhatIsNotKnown(TestCase):
     def test_one_bag_looks_like_a_treatment_and_two_bags_narrow_the_range(self):
-        found = verdict(facts(counted("none", 9, 10, 8, 9, bags=1), counted("cold", 20, 21, 19, 20, bags=1)))
+        trial = facts(counted("none", 9, 10, 8, 9, bags=1), counted("cold", 20, 21, 19, 20, bags=1))
+        found = verdict(trial)
         line = next(s for s in found.not_known if s.rule is VerdictRule.ONE_BAG)
         wide, narrow = (int(x.split()[0]) for x in line.text.split("± ")[1:])
         self.assertLess(narrow, wide)
+        interval = trial.comparison.shares.treatments[1].interval
+        self.assertEqual(wide, round(100 * (interval.upper - interval.lower) / 2))
         self.assertNotIn(VerdictRule.ONE_BAG, rules(verdict(facts(counted("x", 9, 10, bags=2))).not_known))
 
     def test_a_difference_that_is_not_shown_says_what_the_trial_could_detect(self):
