@@ -200,7 +200,7 @@ class ARoundInTheCold(Journey):
         page.press("others fine")
         taps += 1
         self.assertLessEqual(taps, 12)
-        page.text("because there is no signal. They are safe on this device")
+        page.text(f"{len(self.wanting)} waiting to send, because there is no signal. They are safe on this device")
         self.no_sideways_scrolling("a round with looks that wait")
         self.assertEqual(BagLook.objects.count(), before)
         # a closed page loses nothing
