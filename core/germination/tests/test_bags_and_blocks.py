@@ -19,6 +19,7 @@ from core.germination import (
     bag_rho,
     bag_share,
     compare_final,
+    compare_shares,
     final_shares,
 )
 from core.germination.block_model import BlockDish, BlockModel, block_model
@@ -108,6 +109,12 @@ class Blocks(TestCase):
         shares = final_shares(blocked(NONE, COLD))
         self.assertIsNotNone(shares.blocks)
         self.assertAlmostEqual(shares.treatments[0].share, 37 / 100)
+
+    def test_some_treatments_of_a_trial_keep_what_blocks_told_of_them(self):
+        found = compare_final(blocked(NONE, COLD, WARM), Family.ALL)
+        some = compare_shares(found.shares.select([0, 2]), Family.ALL)
+        whole = next(p for p in found.pairs if {p.a, p.b} == {"none", WARM[0]})
+        self.assertAlmostEqual(some.pairs[0].stat, whole.stat)
 
     def test_with_bags_the_test_of_two_treatments_is_that_of_their_pair(self):
         found = compare_final([replace(t, bags=SharedBags(2, 0, 100)) for t in blocked(NONE, COLD)], Family.ALL)

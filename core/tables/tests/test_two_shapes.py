@@ -113,6 +113,8 @@ class RefusedByCell(TestCase):
             with self.subTest(seeds):
                 cells, _, dishes = self.refused([["treatment", "seeds", "sown", "day 3"], ["nick", seeds, "1/3/2025", 0]])
                 self.assertEqual((cells, dishes), (["B2"], []))
+        _, _, dishes = self.refused([["treatment", "seeds", "sown", "day 3"], ["nick", 1, "1/3/2025", 0], ["nick", 0, "1/3/2025", 0]])
+        self.assertEqual([d.seeds for d in dishes], [1])
 
     def test_a_sowing_wants_its_day(self):
         cells, words, dishes = self.refused([["treatment", "seeds", "sown", "day 3"], ["nick", 20, "March 2025", 0]])

@@ -60,6 +60,22 @@ class TheCold(TestCase):
                 chill(np.array(hours), np.array([3.0, 3.0]))
             self.assertEqual(caught.exception.code, "time_not_increasing")
 
+    def test_a_reading_without_a_number_is_named_by_its_place(self):
+        for hours, temps, place in (([0, 1, np.nan, 3], [3.0] * 4, 3), ([0.0, 1, 2, 3], [3, 3, 3, np.inf], 4)):
+            with self.assertRaises(CoreError) as caught:
+                chill(np.array(hours), np.array(temps))
+            self.assertEqual(caught.exception.code, "not_finite")
+            self.assertTrue(caught.exception.message.startswith(f"Reading {place} has no number"), caught.exception.message)
+
+    def test_spacings_are_measured_against_their_neighbours_to_the_very_ends(self):
+        for n in range(12, 30):
+            spacing = np.random.default_rng(n).choice([0.1, 1.0, 5.0], n)
+            near = [np.median(spacing[max(0, i - 5) : i + 6]) for i in range(n)]
+            held = np.minimum(spacing, np.minimum(24, 3 * np.array(near)))
+            hours = np.r_[0.0, np.cumsum(spacing)]
+            found = chill(hours, np.full(n + 1, 3.0))
+            self.assertAlmostEqual(found.effective_days, held.sum() / 24, places=6)
+
     @given(logs)
     def test_hours_add_up(self, log):
         hours, temps = log

@@ -5,7 +5,7 @@ from zoneinfo import ZoneInfo
 import numpy as np
 
 from core.errors import CoreError
-from core.temperature import fridge_log, guess_layout, log_csv, read_log, usual_outdoors, warm_then_frost, with_said
+from core.temperature import fridge_log, guess_layout, log_csv, outdoor_log, read_log, usual_outdoors, warm_then_frost, with_said
 from core.temperature.chill import DayOfLog
 from core.vocabulary import Hemisphere, LogFault, TemperatureUnit
 
@@ -126,6 +126,11 @@ class Weather(TestCase):
         mean = {h: [np.mean([d.low_c for d in days[m]]) for m in (january, july)] for h, days in year.items()}
         self.assertLess(mean[Hemisphere.NORTH][0], mean[Hemisphere.NORTH][1])
         self.assertGreater(mean[Hemisphere.SOUTH][0], mean[Hemisphere.SOUTH][1])
+
+    def test_a_simulated_day_is_coldest_before_sunrise_and_warmest_in_the_afternoon(self):
+        temps = outdoor_log(datetime(2026, 1, 1, tzinfo=UTC), 24 * 365, np.random.default_rng(3)).reshape(365, 24).mean(axis=0)
+        self.assertEqual((int(np.argmin(temps)), int(np.argmax(temps))), (3, 15))
+        self.assertAlmostEqual(temps.max() - temps.min(), 12, delta=0.5)
 
     def test_a_usual_day_has_24_hours_of_something(self):
         for day in usual_outdoors(datetime(2026, 1, 1).date() + timedelta(days=40), 30):  # noqa: DTZ001

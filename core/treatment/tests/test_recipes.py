@@ -153,7 +153,10 @@ class Care(TestCase):
 class SeasonsAndBags(TestCase):
     def test_a_window_holds_the_day_or_is_the_next(self):
         window = sow_window(SowSeason.AUTUMN, date(2026, 11, 23))
-        self.assertTrue(window.holds(date(2026, 11, 23)))
+        self.assertEqual((window.opens, window.closes), (date(2026, 9, 15), date(2026, 11, 30)))
+        self.assertEqual([window.holds(date(2026, *d)) for d in ((9, 14), (9, 15), (11, 30), (12, 1))], [False, True, True, False])
+        self.assertEqual(sow_window(SowSeason.AUTUMN, window.closes), window)
+        self.assertEqual(sow_window(SowSeason.AUTUMN, date(2026, 12, 1)).opens, date(2027, 9, 15))
         self.assertEqual(sow_window(SowSeason.SPRING, date(2026, 11, 23)).opens, date(2027, 3, 1))
         self.assertEqual(sow_window(SowSeason.SPRING, date(2026, 11, 23), Hemisphere.SOUTH).opens, date(2027, 9, 1))
 
