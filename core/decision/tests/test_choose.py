@@ -48,6 +48,13 @@ class Chances(TestCase):
         few, many = (decide([candidate(0.4, n), candidate(0.7, n)], CRITICAL).chosen.chance_best for n in (10, 100))
         self.assertGreater(many, few)
 
+    def test_the_highest_of_three_is_sown_by_what_is_expected_and_all_others_by_what_was_seen(self):
+        three = decide([candidate(0.4), candidate(0.7), candidate(0.5)], CRITICAL).options
+        self.assertEqual([o.sowing_share for o in three], [0.4, three[1].expected, 0.5])
+        self.assertLess(three[1].expected, 0.7)
+        two = decide([candidate(0.4), candidate(0.7)], CRITICAL).options
+        self.assertEqual([o.sowing_share for o in two], [0.4, 0.7])
+
     def test_without_replication_it_is_a_hint_and_wider(self):
         pair = [candidate(0.4, 25), candidate(0.7, 25)]
         hint, result = decide(pair, CRITICAL, replicated=False), decide(pair, CRITICAL)

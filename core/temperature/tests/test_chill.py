@@ -103,6 +103,11 @@ class WhenItIsEnough(TestCase):
         done = chill(hours, temps).effective_days
         self.assertAlmostEqual(found.at_hours, hours[-1] + 24 * (30 - done) / found.pace)
 
+    def test_the_pace_looks_back_seven_days_and_no_further(self):
+        hours, temps = steady(20 * 24)
+        temps[: 13 * 24 + 7] = 8  # the last seven of these hours belong to the week
+        self.assertAlmostEqual(enough_cold(hours, temps, 30).pace, 161 / 168)
+
     def test_reached_is_the_moment_it_was_reached(self):
         found = enough_cold(*steady(10 * 24), 4.5)
         self.assertEqual((found.at_hours, found.reason), (4.5 * 24, Reason.REACHED))
