@@ -105,6 +105,10 @@ class Blocks(TestCase):
         self.assertLess(with_blocks.pairs[0].p, plain.pairs[0].p)
         self.assertLess(with_blocks.overall.p, plain.overall.p)
 
+    def test_two_blocks_are_enough(self):
+        two = [CountedTreatment(n, tuple(CountedDish(g, 25, b) for g, b in zip(up, "aabb", strict=True))) for n, up in (NONE, COLD)]
+        self.assertIsNotNone(final_shares(two).blocks)
+
     def test_the_share_and_its_interval_still_hold_the_differences_between_blocks(self):
         shares = final_shares(blocked(NONE, COLD))
         self.assertIsNotNone(shares.blocks)

@@ -59,3 +59,9 @@ class TraysThatDiffer(TestCase):
         alike, apart = tray_rho(self.trays([48] * 6)), tray_rho(self.trays([20, 58, 30, 60, 45, 52]))
         self.assertEqual(alike, 0.0)
         self.assertGreater(apart, 0.05)
+
+    def test_the_correlation_is_that_of_the_formula(self):
+        emerged = [20, 58, 30, 60, 45, 52]
+        q = sum(emerged) / 600
+        x2 = sum((e - 100 * q) ** 2 / (100 * q * (1 - q)) for e in emerged)
+        self.assertAlmostEqual(tray_rho(self.trays(emerged)), (x2 - 5 - 6 * 100 / 400) / (6 * 99))

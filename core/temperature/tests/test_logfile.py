@@ -119,6 +119,10 @@ class Weather(TestCase):
         found = warm_then_frost(days)
         self.assertEqual([(w.warm_from, w.warm_to, w.frost_on, w.frost_c) for w in found], [(3, 7, 14, -5)])
         self.assertEqual(warm_then_frost(days[:14]), [])
+        # four days of exactly 10 °C are a warm spell, three are not
+        for warm, count in ((4, 1), (3, 0)):
+            days = [DayOfLog(i, low, high, 0, 24) for i, (low, high) in enumerate([(4, 16)] * warm + [(2, 8), (-2, 3)])]
+            self.assertEqual(len(warm_then_frost(days)), count)
 
     def test_the_south_has_its_winter_in_july(self):
         year = {h: usual_outdoors(datetime(2026, 1, 1).date(), 365, h) for h in Hemisphere}  # noqa: DTZ001

@@ -1,3 +1,4 @@
+from dataclasses import replace
 from unittest import TestCase
 
 from hypothesis import given
@@ -72,6 +73,14 @@ class Pairs(TestCase):
         self.assertIn("15 points or more", fewer)
         none = against(treatment("a", 11, 12, 12), treatment("b", 12, 13, 12), smallest=(0.2, None))
         self.assertIn("could not detect any difference", none)
+
+    def test_a_lead_that_only_the_blocks_show_names_the_plain_difference(self):
+        result = compare_final([treatment("cold", 12, 13, 12), treatment("none", 13, 14, 13)], Family.ALL)
+        pair = replace(result.pairs[0], told_apart=True, stat=2.5)
+        said = pair_sentence(pair, (None, None), result.shares)
+        self.assertEqual(said, "More than “none” once the blocks are taken out; the plain difference is −4 points.")
+        other = pair_sentence(replace(pair, a="none", b="cold", diff=-pair.diff, stat=-2.5), (None, None), result.shares)
+        self.assertEqual(other, "Fewer than “cold” once the blocks are taken out; the plain difference is +4 points.")
 
     def test_without_replication_it_is_a_hint(self):
         self.assertIn("hint", against(treatment("a", 9, n=10), treatment("b", 1, n=10)))
