@@ -30,6 +30,9 @@ class Dates(TestCase):
         self.assertEqual(moment_of("2025-04-03 10:30", DMY).at, time(10, 30))
         self.assertEqual(moment_of(datetime(2025, 4, 3, 10, 30), DMY).at, time(10, 30))  # noqa: DTZ001  # a spreadsheet's
         self.assertIsNone(moment_of(datetime(2025, 4, 3), DMY).at)  # noqa: DTZ001
+        self.assertEqual(moment_of("2025-04-03 23:59", DMY).at, time(23, 59))
+        for no_clock in ("2025-04-03 24:00", "2025-04-03 10:60"):
+            self.assertIsNone(moment_of(no_clock, DMY).at)
 
     def test_what_is_no_date_says_what_would_be(self):
         for text in ("soon", "30 Feb 2025", "3 Foo 2025", "1/1/0001", "13/13/2025"):

@@ -59,6 +59,9 @@ class TheCold(TestCase):
             with self.assertRaises(CoreError) as caught:
                 chill(np.array(hours), np.array([3.0, 3.0]))
             self.assertEqual(caught.exception.code, "time_not_increasing")
+        with self.assertRaises(CoreError) as caught:
+            chill(np.array([0.0, 1, 2, 3, 3, 5]), np.full(6, 3.0))
+        self.assertEqual(caught.exception.message, "Reading 5 (hour 3) is not later than the one before it (hour 3).")
 
     def test_a_reading_without_a_number_is_named_by_its_place(self):
         for hours, temps, place in (([0, 1, np.nan, 3], [3.0] * 4, 3), ([0.0, 1, 2, 3], [3, 3, 3, np.inf], 4)):

@@ -173,6 +173,17 @@ class SeasonsAndBags(TestCase):
             not_found(0.5, 100, 101)
 
 
+class ImpossibleDoses(TestCase):
+    def test_the_refusal_names_the_dose_and_what_is_allowed(self):
+        for step, doses, said in (
+            (ACID, [30, 90], "A dose of 90 min is not 0 to 60 min."),
+            (COLD, [-7, 28], "A dose of -7 d is not 0 or more d."),
+        ):
+            with self.assertRaises(CoreError) as caught:
+                ladder([step], 0, doses)
+            self.assertEqual(caught.exception.message, said)
+
+
 class StarterNames(TestCase):
     def test_a_length_in_a_name_is_that_of_a_step(self):
         named = 0

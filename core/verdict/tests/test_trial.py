@@ -75,6 +75,12 @@ class WhatToUse(TestCase):
         self.assertRegex(soonest.headline, r"^Use “short”\. About \d+ of 100")
         self.assertIn("8 weeks later", soonest.options[1].against)
 
+    def test_less_than_a_day_and_half_a_seed_are_not_worth_a_word(self):
+        alike = facts(counted("a", 18, 18, 18), counted("b", 18, 18, 18), a={"weeks": 4.0}, b={"weeks": 4.1})
+        self.assertEqual(verdict(alike).options[1].against, "about as many")
+        later = facts(counted("a", 18, 18, 18), counted("b", 18, 18, 18), a={"weeks": 4.0}, b={"weeks": 4.2})
+        self.assertEqual(verdict(later).options[1].against, "1 day later, about as many")
+
     def test_own_figures_are_the_growers(self):
         trial = [counted("short", 17, 18, 16), counted("long", 19, 20, 19)]
         weeks = {"short": {"weeks": 4.0}, "long": {"weeks": 12.0}}
