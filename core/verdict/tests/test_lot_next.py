@@ -56,6 +56,19 @@ class LotNext(TestCase):
             with self.subTest(task):
                 self.assertEqual(tasks(**facts), [task])
 
+    def test_days_until_a_date_and_after_it_are_counted(self):
+        for days, said in ((59, "in 59 days"), (1, "in 1 day."), (0, "today"), (-1, "1 day ago"), (-30, "30 days ago")):
+            (advice,) = lot_next(replace(SETTLED, use_by=TODAY + timedelta(days=days)))
+            self.assertIn(f"is {said}", advice.sentence)
+        self.assertEqual(tasks(use_by=TODAY + timedelta(days=60)), [])
+        for days, said in (
+            (3, "Drying. Turn it and look in 3 days."),
+            (0, "Turn it and look: today."),
+            (-1, "Turn it and look: 1 day late."),
+        ):
+            wet = {"dryness": dryness(StorageBehaviour.ORTHODOX, None, 3), "turn_on": TODAY + timedelta(days=days)}
+            self.assertIn(said, [a.sentence for a in lot_next(replace(SETTLED, **wet))])
+
     def test_ones_own_bed_takes_chaff_and_all(self):
         self.assertEqual(tasks(purpose=Purpose.OWN_BED, grade=CleaningGrade.ROUGH), [])
 
