@@ -1,7 +1,7 @@
 """Change the core in one small place at a time, and see whether the tests of its subject notice: ``python -m scripts.mutate [COUNT]``.
 
-A survivor is a change that no test noticed. Each has to be looked at: a test is missing, or the change alters nothing. Places
-are drawn with a fixed seed, so that two runs of one state of the code agree; in each place one of the possible changes is drawn.
+A survivor is a change that no test noticed. Each has to be looked at: a test is missing, or the change alters nothing. Two runs
+of one state of the code draw the same places.
 """
 
 import ast
@@ -14,9 +14,11 @@ import random
 import signal
 import sys
 import tempfile
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from difflib import unified_diff
+from hashlib import sha256
 from itertools import groupby
 from pathlib import Path
 from types import CodeType, ModuleType
@@ -100,14 +102,23 @@ def _inside(span: Span, others: Sequence[Span]) -> bool:
 
 
 def drawn(count: int) -> list[Change]:
-    """So many places, and one change in each: an operator with ten replacements weighs no more than one with a single one."""
-    dice = random.Random(SEED)
+    """So many places, and one change in each: an operator with ten replacements weighs no more than one with a single one.
+
+    What is drawn depends on the line itself, so that a change of the core elsewhere leaves the rest of the sample as it was.
+    """
+    lines = {path.relative_to(ROOT).as_posix(): path.read_text(encoding="utf-8").splitlines() for path in ROOT.glob("core/**/*.py")}
 
     def place(change: Change) -> tuple[str, Span, str]:
         return change.file, change.span, change.operator.rsplit("_", 2)[0]
 
-    places = [list(each) for _, each in groupby(sorted(changes(), key=place), key=place)]
-    return [dice.choice(each) for each in dice.sample(places, min(count, len(places)))]
+    seen: Counter[str] = Counter()
+    found = []
+    for (file, ((row, column), _), kind), each in groupby(sorted(changes(), key=place), key=place):
+        name = f"{SEED} {file} {lines[file][row - 1].strip()} {column} {kind}"
+        seen[name] += 1
+        lot = sha256(f"{name} {seen[name]}".encode()).hexdigest()
+        found.append((lot, random.Random(lot).choice(list(each))))
+    return [change for _, change in sorted(found)[:count]]
 
 
 class _ChangedLoader(importlib.machinery.SourceFileLoader):
