@@ -20,7 +20,7 @@ const id = computed(() => Number(route.params.id))
 const { user } = useSession()
 const { data, isPending, error, refetch } = useSetUp(id)
 const { sow, addPhoto, takeBackSowing } = useTrialChanges()
-const { attempt, sentence, question } = useProblem()
+const { attempt, succeeds, sentence, question } = useProblem()
 
 /** When dishes were sown that the server has not answered for yet: a quick second tap does not name them again. */
 const underway = ref<Record<number, string>>({})
@@ -54,7 +54,9 @@ async function sowThem(dishes: number[], sure = false) {
   asked.value = dishes
   underway.value = { ...underway.value, ...Object.fromEntries(dishes.map((d) => [d, since])) }
   try {
-    await attempt(() => sow.mutateAsync({ id: id.value, dishes, at: typed, sure }))
+    const sown = await succeeds(() => sow.mutateAsync({ id: id.value, dishes, at: typed, sure }))
+    // somebody else may have sown some of them meanwhile: the next tap names only what still waits
+    if (!sown) await refetch()
   } finally {
     underway.value = Object.fromEntries(Object.entries(underway.value).filter(([d]) => !dishes.includes(Number(d))))
   }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { arrived, opened } from '@/shared/tests/page'
+import { opened } from '@/shared/tests/page'
 import { refusal, server } from '@/shared/tests/server'
 
 const dish = (id: number, sown_at: string | null = null) => ({
@@ -47,12 +47,22 @@ describe('dishes that are filled one after the other', () => {
     expect(button('all 4 dishes').exists()).toBe(true)
   })
 
+  it('are asked for anew where somebody else has sown some meanwhile', async () => {
+    const { press, sown, answers } = await laidOut(() => refusal(422, 'Not waiting to be sown in T-7: D3.'))
+    answers['GET /trials/7/set-up/'] = sheet(dish(1), dish(2), dish(3, '2026-03-01T09:00:00Z'), dish(4))
+    await press('all 4 dishes')
+    await press('the other 3 dishes')
+    expect(sown()[1]).toEqual([1, 2, 4])
+  })
+
   it('are sown after a yes to the question, the same ones', async () => {
     const { press, sown, answers } = await laidOut(() => refusal(409, 'Two bags are still in.', { question: true }))
     await press('warm: sown now')
     answers['POST /trials/7/sow/'] = {}
     await press('They are out: sow')
-    await arrived()
-    expect(sown()).toEqual([[3, 4], [3, 4]]) // prettier-ignore
+    expect(sown()).toEqual([
+      [3, 4],
+      [3, 4],
+    ])
   })
 })
