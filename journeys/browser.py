@@ -29,6 +29,8 @@ FLAGS = [
     "--force-prefers-reduced-motion",
 ]
 NO_OUTSIDE = "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE localhost, EXCLUDE 127.0.0.1"
+# in what the console says of a request without signal
+OFFLINE = "INTERNET_DISCONNECTED"
 DESK = (1280, 800)
 PHONE = (390, 844)
 

@@ -4,7 +4,7 @@ from pathlib import Path
 import segno
 from PIL import Image
 
-from journeys.browser import DESK, PHONE
+from journeys.browser import DESK, OFFLINE, PHONE
 from journeys.case import Journey
 from server.labels.models import LabelPrint
 from server.lots.models import Lot
@@ -62,7 +62,7 @@ class FromTheStandToTheStore(Journey):
         visit = valid(Visit.objects.filter(stand=stand)).latest("recorded_at")
         self.assertEqual((Visit.objects.filter(stand=stand).count(), Photo.objects.count()), (before + 1, 1))
         self.assertEqual((visit.share_ripe, visit.photo.width), (0.8, 1600))
-        self.refused("INTERNET_DISCONNECTED")
+        self.refused(OFFLINE)
 
     def a_visit_that_waits_outlives_the_page_and_leaves_from_any_other(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
@@ -76,7 +76,7 @@ class FromTheStandToTheStore(Journey):
         self.browser.network(offline=False)
         page.open("/lots", "Lots")
         page.wait.until(lambda _: valid(Visit.objects.filter(stand=stand, share_ripe=1)).count() == 1)
-        self.refused("INTERNET_DISCONNECTED")
+        self.refused(OFFLINE)
 
     def a_slip_is_taken_back_in_one_tap_and_stays_to_be_seen(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")

@@ -9,7 +9,7 @@ from selenium.webdriver.common.by import By
 
 from core.temperature import log_csv
 from core.vocabulary import Role
-from journeys.browser import DESK, PHONE
+from journeys.browser import DESK, OFFLINE, PHONE
 from journeys.case import Journey
 from server.batches.models import BagLook, Batch, StepEnded
 from server.batches.selectors.courses import batches_in_use, course_of
@@ -24,8 +24,6 @@ from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
 from server.temperature.models import TemperatureLog
 from server.trials.models import Treatment
-
-OFFLINE = "INTERNET_DISCONNECTED"
 
 
 def grower() -> Person:

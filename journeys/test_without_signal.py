@@ -3,6 +3,7 @@ from uuid import uuid4
 
 from django.utils import timezone
 
+from journeys.browser import OFFLINE
 from journeys.case import Journey
 from journeys.pages.count import CountPage
 from server.people.models import Person
@@ -87,7 +88,7 @@ class WithoutSignal(Journey):
         self.page.open("/", "round")
         self.page.text("kept on this device")
         self.page.text("3 waiting to send")
-        self.refused("INTERNET_DISCONNECTED")
+        self.refused(OFFLINE)
         self.browser.network(offline=False)
         self.page.run("window.dispatchEvent(new Event('online'))")
         self.page.wait.until(lambda _: len(self.made(since)) == 3)
@@ -193,7 +194,7 @@ class WithoutSignal(Journey):
         count.heading("The round is done")
         count.text("16 waiting to send")
         self.assertLessEqual(taps, 20)
-        self.refused("INTERNET_DISCONNECTED")
+        self.refused(OFFLINE)
         self.browser.network(offline=False)
         self.page.run("window.dispatchEvent(new Event('online'))")
         self.page.wait.until(lambda _: len(self.made(since)) == 16)

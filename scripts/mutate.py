@@ -20,6 +20,7 @@ from dataclasses import dataclass
 from difflib import unified_diff
 from hashlib import sha256
 from itertools import groupby
+from linecache import getline
 from pathlib import Path
 from types import CodeType, ModuleType
 
@@ -106,7 +107,6 @@ def drawn(count: int) -> list[Change]:
 
     What is drawn depends on the line itself, so that a change of the core elsewhere leaves the rest of the sample as it was.
     """
-    lines = {path.relative_to(ROOT).as_posix(): path.read_text(encoding="utf-8").splitlines() for path in ROOT.glob("core/**/*.py")}
 
     def place(change: Change) -> tuple[str, Span, str]:
         return change.file, change.span, change.operator.rsplit("_", 2)[0]
@@ -114,7 +114,7 @@ def drawn(count: int) -> list[Change]:
     seen: Counter[str] = Counter()
     found = []
     for (file, ((row, column), _), kind), each in groupby(sorted(changes(), key=place), key=place):
-        name = f"{SEED} {file} {lines[file][row - 1].strip()} {column} {kind}"
+        name = f"{SEED} {file} {getline(str(ROOT / file), row).strip()} {column} {kind}"
         seen[name] += 1
         lot = sha256(f"{name} {seen[name]}".encode()).hexdigest()
         found.append((lot, random.Random(lot).choice(list(each))))

@@ -13,6 +13,10 @@ from scripts.front_end import VITEST, WEB, node
 PATIENCE_SECONDS = 600
 
 
+def _vitest(*arguments: str) -> list[str]:
+    return [node(), str(VITEST), *arguments]
+
+
 class Running:
     """Vitest at work beside what else is made ready; its output goes to files, so that no full pipe holds it up."""
 
@@ -20,7 +24,7 @@ class Running:
         self._folder = tempfile.TemporaryDirectory()
         self.written = Path(self._folder.name) / "results.json"
         self._said = Path(self._folder.name) / "said"
-        command = [node(), str(VITEST), "run", "--reporter=json", f"--outputFile={self.written}", *arguments]
+        command = _vitest("run", "--reporter=json", f"--outputFile={self.written}", *arguments)
         with self._said.open("w") as said:
             self._process = subprocess.Popen(command, cwd=WEB, stdout=said, stderr=said)
 
@@ -82,8 +86,7 @@ class FrontEnd(unittest.TestCase):
 
 def load_tests(loader: unittest.TestLoader, tests: unittest.TestSuite, pattern: str | None) -> unittest.TestSuite:
     """Every test that Vitest knows; it begins with them at once."""
-    command = [node(), str(VITEST), "list", "--json"]
-    listed = subprocess.run(command, cwd=WEB, capture_output=True, text=True, timeout=PATIENCE_SECONDS, check=False)
+    listed = subprocess.run(_vitest("list", "--json"), cwd=WEB, capture_output=True, text=True, timeout=PATIENCE_SECONDS, check=False)
     if listed.returncode != 0:
         raise RuntimeError(f"Vitest cannot list its tests:\n{listed.stdout[-3000:]}\n{listed.stderr[-3000:]}")
     cases = [FrontEnd(_short(x["file"]), x["name"]) for x in json.loads(listed.stdout)]

@@ -122,7 +122,8 @@ class CountingRunner(DiscoverRunner):
 
     def setup_databases(self, **kwargs: Any) -> Any:
         """Tables as the models describe them; `test_migrations` shows that the migrations, which take much longer, make the same."""
-        names = list(MigrationLoader(None).disk_migrations)
+        # a run without a database, as the core's, need not read them
+        names = list(MigrationLoader(None).disk_migrations) if kwargs.get("aliases") else []
 
         def say_they_ran(using: str, **rest: Any) -> None:
             recorder = MigrationRecorder(connections[using])

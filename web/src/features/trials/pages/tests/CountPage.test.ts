@@ -1,3 +1,4 @@
+import { QueryClient } from '@tanstack/vue-query'
 import { describe, expect, it, vi } from 'vitest'
 import { arrived, opened } from '@/shared/tests/page'
 import { refusal, server } from '@/shared/tests/server'
@@ -24,7 +25,6 @@ async function round(dishes = [dish(1), dish(2), dish(3)], look: Parameters<type
   })
   const { default: CountPage } = await import('../CountPage.vue')
   const { outbox } = await import('@/shared/outbox/outbox')
-  const { QueryClient } = await import('@tanstack/vue-query')
   const queryClient = new QueryClient()
   await outbox.start(queryClient, () => 1)
   const { page, router, press: tap } = await opened(CountPage, '/trials/:id/count', '/trials/7/count', queryClient)
