@@ -11,22 +11,17 @@ import { fateWords, stopWords } from '@/shared/labels'
 import { useCountSheet, type CountDish } from '../api'
 import FateFields from '../components/FateFields.vue'
 import HeldLooks from '../components/HeldLooks.vue'
-import { useClosings } from '../composables/useClosings'
+import { useDeviceSheet } from '../composables/useDeviceSheet'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { FATES, fatesIn, foundIn, noFates, type Fates } from '../logic/fates'
-import { withWaiting } from '../logic/onTheDevice'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { data, isPending, error, refetch } = useCountSheet(id)
-const { waiting, refused, ready: known } = useLookOutbox()
-const { closed, close: keepClosed, notKept } = useClosings(id)
+const { refused } = useLookOutbox()
+const { sheet, close: keepClosed, notKept } = useDeviceSheet(id, data)
 useTitle(() => (data.value ? `Close ${data.value.code}` : 'Close'))
 
-const sheet = computed(() => {
-  const looks = waiting.value.flatMap((w) => (w.kind === 'look' && w.trial === id.value ? [w.body] : []))
-  return data.value && known.value ? withWaiting(data.value, looks, closed.value) : undefined
-})
 const held = computed(() => refused.value.filter((r) => r.item.trial === id.value))
 const MAY = new Set(['quiet_and_length', 'all_accounted'])
 const mayClose = (d: CountDish) => d.advice !== null && MAY.has(d.advice)

@@ -19,14 +19,13 @@ import HeldLooks from '../components/HeldLooks.vue'
 import KindPicker from '../components/KindPicker.vue'
 import RoundEnd from '../components/RoundEnd.vue'
 import ThumbBar from '../components/ThumbBar.vue'
-import { useClosings } from '../composables/useClosings'
 import { useCountKeys } from '../composables/useCountKeys'
+import { useDeviceSheet } from '../composables/useDeviceSheet'
 import { useHeldLooks } from '../composables/useHeldLooks'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { useRound } from '../composables/useRound'
 import { addOne, eraseDigit, nextKind, NOTHING_NEW, total, typeDigit, type Kind } from '../logic/entry'
 import type { Fates } from '../logic/fates'
-import { withWaiting } from '../logic/onTheDevice'
 
 const DOOR_MS = 800
 
@@ -39,12 +38,7 @@ useTitle(() => (data.value ? `Count ${data.value.code}` : 'Count'))
 
 const outbox = useLookOutbox()
 const ours = computed(() => outbox.waiting.value.filter((w) => w.trial === id.value))
-const closings = useClosings(id)
-const sheet = computed(() => {
-  if (!data.value || !outbox.ready.value) return undefined
-  const looks = ours.value.flatMap((w) => (w.kind === 'look' ? [w.body] : []))
-  return withWaiting(data.value, looks, closings.closed.value)
-})
+const { sheet, close, notKept } = useDeviceSheet(id, data)
 /** Looks on their way into the box: nothing is called saved before it is on the device. */
 const entering = ref(0)
 const round = useRound(sheet, (body, d, extras) => {
@@ -165,7 +159,7 @@ function jump(index: number) {
 }
 
 async function closeDish(fates: Fates) {
-  if (!dish.value || !(await closings.close([{ dish: dish.value, fates }]))) return
+  if (!dish.value || !(await close([{ dish: dish.value, fates }]))) return
   closing.value = false
   round.goTo(at.value)
 }
@@ -265,7 +259,7 @@ onBeforeRouteLeave(async () => {
           v-model:open="closing"
           :remaining="remaining"
           :meanings="sheet?.fates ?? []"
-          :sentence="closings.notKept.value"
+          :sentence="notKept"
           @close="closeDish"
         />
         <p v-if="unlooked > 1" class="rest">
