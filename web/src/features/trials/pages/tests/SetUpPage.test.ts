@@ -47,7 +47,7 @@ describe('dishes that are filled one after the other', () => {
     expect(button('all 4 dishes').exists()).toBe(true)
   })
 
-  it('are asked for anew where somebody else has sown some meanwhile', async () => {
+  it('are fetched again where somebody else has sown some meanwhile', async () => {
     const { press, sown, answers } = await laidOut(() => refusal(422, 'Not waiting to be sown in T-7: D3.'))
     answers['GET /trials/7/set-up/'] = sheet(dish(1), dish(2), dish(3, '2026-03-01T09:00:00Z'), dish(4))
     await press('all 4 dishes')
