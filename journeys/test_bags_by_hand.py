@@ -95,15 +95,11 @@ class AroundTheRound(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_turns_supplies_and_working_days_are_kept(self):
+    def test_what_surrounds_the_bags_of_a_nursery(self):
         self.chapters(
             self.a_turn_is_given_and_stands_on_the_list,
             self.a_solution_is_written_down_and_used_up,
             self.working_days_are_kept_and_a_calendar_address_is_made_and_stopped,
-        )
-
-    def test_from_a_lots_dormancy_to_its_bags(self):
-        self.chapters(
             self.the_lot_s_page_guesses_the_dormancy_and_makes_recipes_of_it,
             self.a_planned_trial_is_put_into_bags_and_sowing_asks_about_them,
             self.rules_speak_while_a_recipe_is_written,

@@ -1,3 +1,5 @@
+from datetime import date
+
 from selenium.webdriver.common.action_chains import ActionChains
 
 from journeys.case import Journey
@@ -23,7 +25,13 @@ class CountingByHand(Journey):
         # at the middle of the seed, whatever is drawn there: as a finger does
         ActionChains(self.browser.driver).move_to_element(pip.find_element("css selector", "circle.pip")).click().perform()
 
-    def test_a_tap_on_a_waiting_seed_is_one_more_and_on_a_new_one_takes_it_back(self):
+    def test_seeds_are_tapped_and_counted_by_their_kind(self):
+        self.chapters(
+            self.a_tap_on_a_waiting_seed_is_one_more_and_on_a_new_one_takes_it_back,
+            self.every_kind_is_counted_by_its_own_button_and_drawn,
+        )
+
+    def a_tap_on_a_waiting_seed_is_one_more_and_on_a_new_one_takes_it_back(self):
         waiting = len(self.pips("waiting"))
         self.tap(self.pips("waiting")[3])
         self.count.new(1)
@@ -34,7 +42,7 @@ class CountingByHand(Journey):
         self.count.new(1)
         self.assertEqual(len(self.pips("fresh")), 1)
 
-    def test_every_kind_is_counted_by_its_own_button_and_drawn(self):
+    def every_kind_is_counted_by_its_own_button_and_drawn(self):
         count = self.count
         for word, state in (("abnormal", "abnormal"), ("rotted", "rotted"), ("lost", "lost")):
             before = len(self.pips(state))
@@ -45,7 +53,7 @@ class CountingByHand(Journey):
         count.dish_number(2)
         count.nothing_waits()
         look = Look.objects.latest("pk")
-        self.assertEqual((look.new_germinated, look.new_abnormal, look.new_rotted, look.new_lost), (0, 1, 1, 1))
+        self.assertEqual((look.new_germinated, look.new_abnormal, look.new_rotted, look.new_lost), (1, 1, 1, 1))
 
 
 class TheShell(Journey):
@@ -62,6 +70,7 @@ class TheShell(Journey):
             self.a_task_of_today_leads_to_its_dishes,
             self.the_evening_bench_is_kept_over_a_reload,
             self.the_api_can_be_read_by_people,
+            self.units_are_ones_own_and_help_stands_beside_the_page_by_a_key,
             self.signing_out_closes_every_page,
         )
 
@@ -76,6 +85,28 @@ class TheShell(Journey):
         page.heading("Waking now")
         self.assertEqual(page.run(theme), "evening")
         page.run("localStorage.clear()")
+
+    def units_are_ones_own_and_help_stands_beside_the_page_by_a_key(self):
+        page = self.page
+        page.open("/places", "Places")
+        page.see("//td[normalize-space()='14']")
+        page.press("account")
+        page.press("Units and dates")
+        page.heading("Units and dates")
+        page.press("°F and ounces")
+        page.text("A fridge at 37.4 °F")
+        page.press("year first")
+        page.text(f"Today is {date.today().isoformat()}")  # noqa: DTZ011  # as the browser's own clock says it
+        self.accessible("Units and dates")
+        page.open("/sowing", "Sowing")
+        page.type("?")
+        page.heading("How is this done at the bench?")
+        self.accessible("Help")
+        page.press("All words, in the glossary")
+        page.heading("Glossary")
+        page.see("//dt[normalize-space()='assurance']")
+        page.open("/places", "Places")
+        page.see("//td[normalize-space()='57.2']")
 
     def signing_out_closes_every_page(self):
         page = self.page

@@ -59,23 +59,15 @@ class FaultsOfADevice(Journey):
         last = BagLook.objects.order_by("pk").last()
         return lambda: list(BagLook.objects.filter(pk__gt=last.pk if last else 0).order_by("pk"))
 
-    def test_a_full_device_keeps_what_was_typed_and_says_why(self):
+    def test_what_was_tapped_on_a_faulty_device_is_kept_or_refused(self):
         self.chapters(
+            self.a_weighing_is_never_one_from_before,
             self.a_full_device_ticks_no_bag_and_says_why,
             self.a_visit_that_a_full_device_cannot_keep_stays_typed,
-        )
-
-    def test_records_reach_the_server_in_the_name_of_who_made_them(self):
-        self.chapters(
             self.a_bag_looked_at_by_one_person_is_not_sent_by_the_next,
             self.what_an_earlier_version_kept_is_taken_over_and_sent_once_somebody_says_whose_it_is,
             self.a_record_over_which_the_server_fails_holds_up_no_other,
             self.a_bag_looked_at_on_a_slow_clock_has_the_right_time,
-        )
-
-    def test_the_service_worker_never_stands_in_the_way(self):
-        self.chapters(
-            self.a_weighing_is_never_one_from_before,
             self.a_device_that_can_keep_no_answers_has_them_all_the_same,
         )
 

@@ -118,7 +118,14 @@ class AtTheEveningBench(EveryPageCase):
 
 
 class TheAppAsItLoads(Journey):
-    def test_signed_out_every_page_leads_to_the_sign_in_and_back(self):
+    def test_from_the_sign_in_to_a_page_in_its_own_look(self):
+        self.chapters(
+            self.signed_out_every_page_leads_to_the_sign_in_and_back,
+            self.components_keep_their_own_look_over_the_reset,
+            self.charts_are_not_loaded_before_they_are_needed,
+        )
+
+    def signed_out_every_page_leads_to_the_sign_in_and_back(self):
         self.page.open("/lots", "Awake Furrow")
         self.accessible("Sign in")
         self.page.fill("Name", "rk")
@@ -130,19 +137,17 @@ class TheAppAsItLoads(Journey):
         self.page.heading("Lots")
         self.refused("403")
 
-    def test_components_keep_their_own_look_over_the_reset(self):
+    def components_keep_their_own_look_over_the_reset(self):
         """Vuetify's CSS layers: where they load in the wrong order, buttons lose their colour."""
-        self.page.sign_in()
         self.page.open("/lots", "Lots")
         colour = self.page.run("return getComputedStyle(document.querySelector('main .v-btn')).backgroundColor")
         self.assertEqual(colour, "rgb(45, 90, 61)")
 
-    def test_charts_are_not_loaded_before_they_are_needed(self):
+    def charts_are_not_loaded_before_they_are_needed(self):
         # what the worker hands out is not compressed any more: measured is what travels
         self.browser.driver.execute_cdp_cmd("Network.enable", {})
         self.browser.driver.execute_cdp_cmd("Network.setBypassServiceWorker", {"bypass": True})
         self.addCleanup(self.browser.driver.execute_cdp_cmd, "Network.setBypassServiceWorker", {"bypass": False})
-        self.page.sign_in()
         self.page.today()
         loaded = self.page.run("return performance.getEntriesByType('resource').map(r => r.name).filter(n => n.endsWith('.js'))")
         self.assertFalse([n for n in loaded if "ComparePage" in n])

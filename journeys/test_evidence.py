@@ -40,7 +40,13 @@ class FromTheCountsToTheNextTrial(Journey):
     def typed(self):
         return [x.get_attribute("value") or "" for x in self.browser.driver.find_elements(By.CSS_SELECTOR, "input")]
 
-    def test_a_finished_trial_is_followed_into_the_next_plan(self):
+    def test_from_the_comparison_to_the_next_plan(self):
+        self.chapters(
+            self.the_comparison_answers_to_clock_order_and_keyboard,
+            self.a_finished_trial_is_followed_into_the_next_plan,
+        )
+
+    def a_finished_trial_is_followed_into_the_next_plan(self):
         page = self.page
         self.finish()
         page.open(f"/trials/{self.trial.pk}", "Does longer cold")
@@ -64,7 +70,7 @@ class FromTheCountsToTheNextTrial(Journey):
         page.open(f"/lots/{self.trial.lot_id}", "arrowleaf balsamroot")
         page.text("Twelve weeks at least")
 
-    def test_the_comparison_answers_to_clock_order_and_keyboard(self):
+    def the_comparison_answers_to_clock_order_and_keyboard(self):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/compare", "How many")
         page.press("from the start of treatment")
@@ -110,6 +116,7 @@ class DataOut(Journey):
             self.the_package_is_taken_out_and_its_indices_are_those_on_the_page,
             self.the_report_is_a_page_of_its_own_and_a_file,
             self.a_figure_is_taken_out_as_a_picture_and_as_a_drawing,
+            self.a_grower_takes_it_all_out_and_a_reader_is_told_who_may,
         )
 
     def the_package_is_taken_out_and_its_indices_are_those_on_the_page(self):
@@ -148,3 +155,19 @@ class DataOut(Journey):
         self.assertNotIn("var(--", drawing)
         page.tap("//button[@aria-label='Course: share germinated at each look as PNG']")
         self.assertEqual(self.file("*course.png")[:8], b"\x89PNG\r\n\x1a\n")
+
+    def a_grower_takes_it_all_out_and_a_reader_is_told_who_may(self):
+        page = self.page
+        page.open("/import", "Read in what was kept elsewhere")
+        link = page.see("//a[contains(., 'All records and photos')]").get_attribute("href")
+        script = """
+            const done = arguments[1]
+            fetch(arguments[0]).then(r => r.arrayBuffer()).then(b => done(JSON.stringify([b.byteLength, new Uint8Array(b)[0]])))
+        """
+        size, first = json.loads(self.browser.driver.execute_async_script(script, link))
+        self.assertGreater(size, 50_000)
+        self.assertEqual(first, ord("P"))
+        page.sign_out()
+        page.sign_in("vo")
+        page.open("/import", "Read in what was kept elsewhere")
+        page.text("Only growers read data in.")

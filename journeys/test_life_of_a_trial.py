@@ -14,10 +14,6 @@ class LifeOfATrial(Journey):
         self.chapters(
             self.when_a_dish_is_quiet_for_long_enough_it_is_closed_with_what_is_left,
             self.a_closed_trial_is_opened_and_then_names_its_dishes,
-        )
-
-    def test_what_the_pages_of_a_trial_say(self):
-        self.chapters(
             self.compare_says_why_when_there_is_nothing_to_compare,
             self.every_index_stands_one_tap_away_with_its_definition_and_reasons_for_what_is_undefined,
             self.the_furrow_and_the_dish_are_read_out,

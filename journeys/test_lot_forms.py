@@ -14,21 +14,17 @@ class LotForms(Journey):
         self.page.open(f"/lots/{lot.pk}", lot.common_name)
         self.page.see("//h2[contains(., 'What next')]")
 
-    def test_tests_quarantine_corrections_and_mergers_show_at_once(self):
-        self.chapters(
-            self.cut_seeds_become_fill_with_its_interval,
-            self.an_imbibition_test_names_the_missing_mass_and_then_the_coat,
-            self.a_wrong_line_is_corrected_openly,
-            self.lots_of_different_plants_are_not_merged_and_those_of_one_are,
-            self.insects_that_only_visit_are_no_quarantine,
-        )
-
-    def test_a_lots_page_says_what_concerns_who_reads_it(self):
+    def test_what_is_entered_shows_at_once_to_those_whom_it_concerns(self):
         self.chapters(
             self.a_lot_that_was_tested_twice_draws_its_decline_and_says_that_it_is_a_rule_of_thumb,
             self.seed_that_lives_days_is_sown_now,
             self.a_poisonous_lot_says_so_on_its_page_in_its_forms_and_in_a_new_trial,
             self.what_a_seller_printed_stands_beside_ones_own_results,
+            self.cut_seeds_become_fill_with_its_interval,
+            self.an_imbibition_test_names_the_missing_mass_and_then_the_coat,
+            self.a_wrong_line_is_corrected_openly,
+            self.lots_of_different_plants_are_not_merged_and_those_of_one_are,
+            self.insects_that_only_visit_are_no_quarantine,
             self.a_reader_is_offered_nothing_and_a_counter_is_told_whom_to_ask,
         )
 

@@ -10,13 +10,14 @@ class SharingTheNursery(Journey):
         super().setUp()
         self.page.sign_in()
 
-    def test_deleting_can_be_undone_and_is_refused_where_results_rest_on_it(self):
+    def test_what_the_lead_may_do_and_undo(self):
         self.chapters(
             self.what_has_results_is_kept_and_says_what_rests_on_it,
             self.what_was_deleted_is_brought_back,
+            self.from_the_invitation_to_the_first_count_and_letting_go,
         )
 
-    def test_from_the_invitation_to_the_first_count_and_letting_go(self):
+    def from_the_invitation_to_the_first_count_and_letting_go(self):
         page = self.page
         page.today()
         page.press("account")

@@ -1,4 +1,3 @@
-import json
 from datetime import timedelta
 from uuid import uuid4
 
@@ -147,22 +146,3 @@ class OtherWaysOfSowing(Journey):
         page.text("The labels, as a PDF")
         self.browser.close_what_opens()
         self.assertEqual(Look.objects.filter(dish=dish, potted=2).count(), 1)
-
-
-class EverythingOut(Journey):
-    def test_a_grower_takes_it_all_out_and_a_reader_is_told_who_may(self):
-        page = self.page
-        page.sign_in()
-        page.open("/import", "Read in what was kept elsewhere")
-        link = page.see("//a[contains(., 'All records and photos')]").get_attribute("href")
-        script = """
-            const done = arguments[1]
-            fetch(arguments[0]).then(r => r.arrayBuffer()).then(b => done(JSON.stringify([b.byteLength, new Uint8Array(b)[0]])))
-        """
-        size, first = json.loads(self.browser.driver.execute_async_script(script, link))
-        self.assertGreater(size, 50_000)
-        self.assertEqual(first, ord("P"))
-        page.sign_out()
-        page.sign_in("vo")
-        page.open("/import", "Read in what was kept elsewhere")
-        page.text("Only growers read data in.")

@@ -29,15 +29,11 @@ class FromTheStandToTheStore(Journey):
         Image.new("RGB", (2400, 1800), "olive").save(path)
         return str(path)
 
-    def test_visits_are_made_without_signal_and_taken_back(self):
+    def test_from_the_visit_to_a_named_and_stored_lot(self):
         self.chapters(
             self.a_visit_with_a_photo_takes_three_taps_without_signal_and_arrives_once,
             self.a_visit_that_waits_outlives_the_page_and_leaves_from_any_other,
             self.a_slip_is_taken_back_in_one_tap_and_stays_to_be_seen,
-        )
-
-    def test_from_the_harvest_to_a_named_and_stored_lot(self):
-        self.chapters(
             self.from_the_harvest_to_a_stored_lot_with_its_label,
             self.naming_the_stand_names_its_lot_everywhere,
         )

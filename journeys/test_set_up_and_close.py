@@ -24,6 +24,8 @@ class FromQuestionToLabels(Journey):
             self.a_question_proposes_its_treatments_and_says_what_they_can_tell,
             self.a_one_dish_test_of_a_packet_takes_less_than_a_minute,
             self.two_factors_crossed_make_four_treatments_two_of_them_in_the_dark,
+            self.more_than_the_lot_holds_is_refused_at_its_field_and_nothing_typed_is_lost,
+            self.a_new_trial_says_what_it_costs_and_gets_its_codes,
             self.a_past_trial_is_laid_out_again_on_another_lot,
         )
 
@@ -110,6 +112,50 @@ class FromQuestionToLabels(Journey):
         new = Trial.objects.latest("pk")
         self.assertEqual((new.copied_from, new.lot.code, new.treatments.count()), (past, "HR-097", past.treatments.count()))
 
+    def a_new_trial_says_what_it_costs_and_gets_its_codes(self):
+        page = self.page
+        page.today()
+        page.press("Trials")
+        page.heading("Trials")
+        page.press("New trial")
+        page.heading("New trial")
+        page.fill("Question", "Which cold is enough for balsamroot?")
+        page.choose("Lot", "HR-097")
+        for index, recipe in enumerate(["4 weeks cold, damp sand", "8 weeks cold, damp sand", "12 weeks cold, damp sand"], 2):
+            page.press("Add a treatment")
+            page.choose(f"Recipe {index}", recipe)
+        page.fill("Dishes per treatment", "4")
+        page.fill("Seeds per dish", "25")
+        page.text("400 seeds")
+        page.text("≈ 400 of ≈ 800 stay in the lot")
+        self.no_sideways_scrolling("New trial")
+        self.accessible("New trial")
+        page.press("Lay out the trial")
+        page.heading("Which cold is enough for balsamroot?")
+        page.see("//ol/li[16]")
+        codes = page.texts("ol li .code")
+        self.assertEqual((len(codes), len(set(codes))), (16, 16))
+        page.press("Sown now, all 16 dishes")
+        page.press("Undo: not sown yet")
+        page.press("Sown now, all 16 dishes")
+        page.button("Count")
+        page.press("BAL-0")
+        page.text("4 treatments × 4 dishes × 25 seeds = 400 seeds")
+
+    def more_than_the_lot_holds_is_refused_at_its_field_and_nothing_typed_is_lost(self):
+        page = self.page
+        page.open("/trials/new", "New trial")
+        page.fill("Question", "Too greedy?")
+        page.choose("Lot", "SM-060")
+        page.fill("Dishes per treatment", "4")
+        page.fill("Seeds per dish", "25")
+        page.text("The lot holds only 14")
+        page.press("Lay out the trial")
+        page.see("//*[@role='alert'][contains(., 'needs 100 seeds')]")
+        self.assertEqual(page.field("Question").get_attribute("value"), "Too greedy?")
+        # the refusal is an answer, but a browser writes every 422 to its console
+        self.refused("422")
+
 
 class CountedWithCare(Journey):
     """What goes with a count: totals, photos, pots and mould, trouble; and a filled sheet typed in."""
@@ -121,35 +167,39 @@ class CountedWithCare(Journey):
         self.count = CountPage(self.browser.driver, self.live_server_url)
         self.browser.driver.get(f"{self.live_server_url}/trials/{self.trial.pk}/count")
         self.count.dish_number(1)
-        self.dish = Dish.objects.get(code=self.count.code)
-        self.up = course_of(self.dish).record.germinated
 
-    def test_a_total_becomes_what_is_new_and_one_that_falls_asks_which_is_true(self):
-        count = self.count
+    def dish_in_hand(self) -> Dish:
+        return Dish.objects.get(code=self.count.code)
+
+    def a_total_becomes_what_is_new_and_one_that_falls_asks_which_is_true(self):
+        count, dish = self.count, self.dish_in_hand()
+        up = course_of(dish).record.germinated
         count.press("typed: new")
-        count.type(*str(self.up + 2))
+        count.type(*str(up + 2))
         count.new(2)
-        for _ in str(self.up + 2):
+        for _ in str(up + 2):
             count.type(Keys.BACKSPACE)
         # one fewer than before: the last look that found some is not always the last one
-        count.type(*str(max(0, self.up - 1)), Keys.ENTER)
+        count.type(*str(max(0, up - 1)), Keys.ENTER)
         count.text("Which is true?")
         self.accessible("A total that falls")
-        count.press(f"{self.up}: nothing new")
-        count.dish_number(2)
+        count.press(f"{up}: nothing new")
+        count.dish_number(3)
         count.nothing_waits()
-        self.assertEqual(course_of(self.dish).record.germinated, self.up)
-        self.assertEqual(self.dish.looks.latest("pk").new_germinated, 0)
+        self.assertEqual(course_of(dish).record.germinated, up)
+        self.assertEqual(dish.looks.latest("pk").new_germinated, 0)
 
     def test_what_goes_with_a_count(self):
         self.chapters(
             self.seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look,
+            self.a_total_becomes_what_is_new_and_one_that_falls_asks_which_is_true,
             self.a_dish_is_found_by_its_code_and_set_aside_with_a_reason,
             self.a_filled_sheet_is_typed_in_with_the_same_checks,
         )
 
     def seeds_are_marked_on_a_photo_and_the_marks_stay_with_the_look(self):
-        count, before = self.count, self.dish.looks.count()
+        count, dish = self.count, self.dish_in_hand()
+        before = dish.looks.count()
         shot = self.browser._profile + "/dish.png"
         Image.new("RGB", (600, 400), "#c8b89a").save(shot)
         count.press("more")
@@ -166,8 +216,8 @@ class CountedWithCare(Journey):
         count.dish_number(2)
         count.nothing_waits()
         # the picture is made small before the look goes into the box
-        count.wait.until(lambda _: self.dish.looks.count() > before)
-        look = self.dish.looks.latest("pk")
+        count.wait.until(lambda _: dish.looks.count() > before)
+        look = dish.looks.latest("pk")
         self.assertEqual((look.new_germinated, len(look.marks), look.photo.width), (2, 2, 600))
 
     def tap_at(self, element, x, y):

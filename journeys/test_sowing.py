@@ -1,5 +1,3 @@
-from datetime import date
-
 import pypdfium2
 
 from journeys.browser import PHONE
@@ -108,25 +106,3 @@ class FromTheResultToPlants(Journey):
         page.text("your own tray gave")
         # what was asked about is answered as 422, which browsers write down
         self.refused("422")
-
-    def test_help_stands_beside_the_page_by_a_key_and_units_are_ones_own(self):
-        page = self.page
-        page.open("/places", "Places")
-        page.see("//td[normalize-space()='14']")
-        page.press("account")
-        page.press("Units and dates")
-        page.heading("Units and dates")
-        page.press("°F and ounces")
-        page.text("A fridge at 37.4 °F")
-        page.press("year first")
-        page.text(f"Today is {date.today().isoformat()}")  # noqa: DTZ011  # as the browser's own clock says it
-        self.accessible("Units and dates")
-        page.open("/sowing", "Sowing")
-        page.type("?")
-        page.heading("How is this done at the bench?")
-        self.accessible("Help")
-        page.press("All words, in the glossary")
-        page.heading("Glossary")
-        page.see("//dt[normalize-space()='assurance']")
-        page.open("/places", "Places")
-        page.see("//td[normalize-space()='57.2']")

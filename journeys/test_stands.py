@@ -14,17 +14,13 @@ class KeepingStands(Journey):
     def sign_in_as(self, username: str) -> None:
         self.page.sign_in(username)
 
-    def test_stands_are_entered_changed_and_harvested_with_leave(self):
+    def test_stands_are_entered_visited_and_harvested_with_leave(self):
         self.chapters(
+            self.today_leads_to_the_stands_and_to_drying_seed,
             self.a_stand_is_entered_with_coordinates_that_are_shown_coarse,
             self.a_change_of_a_stand_keeps_the_coordinates_that_are_not_shown,
             self.somebody_elses_change_comes_with_both_versions,
             self.without_leave_the_harvest_waits_until_it_is_named,
-        )
-
-    def test_visits_are_made_and_what_they_find_is_used(self):
-        self.chapters(
-            self.today_leads_to_the_stands_and_to_drying_seed,
             self.opened_pods_give_an_estimate_with_its_doubt,
             self.missed_moves_next_years_first_visit_earlier,
             self.a_grower_visits_and_a_reader_is_offered_nothing,
