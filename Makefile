@@ -11,6 +11,8 @@ export PATH := $(CURDIR)/$(VENV)/bin:$(PATH)
 export DJANGO_SETTINGS_MODULE := server.config.settings
 # compiled once, lazily, and outside the checkout: every command starts seconds sooner
 export PYTHONPYCACHEPREFIX := $(CURDIR)/$(VENV)/pycache
+# a machine that forbids it (containers often do) would compile everything again in each process
+export PYTHONDONTWRITEBYTECODE :=
 
 DEMO_DAY := $(shell date +%F)
 DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACKUPS=var/demo-backups
