@@ -63,8 +63,8 @@ class Change:
 
     @property
     def tests(self) -> list[str]:
-        """The worked cases, which are quick and hold for every subject, and then the subject's own tests."""
-        return ["core.tests.test_vectors", self.subject]
+        """The worked cases and the examples in docstrings, which hold for every subject, and then the subject's own tests."""
+        return ["core.tests.test_vectors", "core.tests.test_docstrings", self.subject]
 
 
 def changes() -> list[Change]:

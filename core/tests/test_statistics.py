@@ -4,7 +4,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import CoreError
-from core.statistics import NORMAL_975, critical_value, holm, newcombe, two_sided_p, upper_chi2, upper_f, wilson
+from core.statistics import NORMAL_975, critical_value, holm, newcombe, two_sided_p, upper_chi2, upper_f, welch_oneway, welch_pair, wilson
 
 shares = st.floats(0, 1)
 sizes = st.floats(0.5, 5000)
@@ -93,3 +93,11 @@ class Distributions(TestCase):
     def test_few_degrees_of_freedom_ask_for_more(self):
         self.assertGreater(critical_value(3), critical_value(30))
         self.assertGreater(critical_value(30), critical_value(None))
+
+
+class WelchOverGroups(TestCase):
+    def test_groups_of_two_values_are_enough_and_those_without_spread_are_left_out(self):
+        found = welch_oneway([[1, 2], [4, 6], [5, 5], [7]])
+        self.assertEqual((found.left_out, found.df1), ((2, 3), 1))
+        self.assertAlmostEqual(found.f, welch_pair([1, 2], [4, 6]).t ** 2)
+        self.assertIsNone(welch_oneway([[1, 2], [5, 5]]).f)

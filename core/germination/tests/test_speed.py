@@ -114,6 +114,14 @@ class Pace(TestCase):
                 self.assertAlmostEqual(p.p_adjusted, other.p_adjusted)
 
 
+class BagsInPace(TestCase):
+    def test_differences_between_bags_widen_each_mean(self):
+        dishes = [[record(20, (2, up), (6, 4)) for up in ups] for ups in ((3, 4, 6), (9, 11, 10))]
+        without, with_bags = (compare_pace(["a", "b"], dishes, Family.ALL, bags=b, rho_b=0.02) for b in ((), (1, 2)))
+        added = sum(1e4 * 0.02 * a * (1 - a) / bags for a, bags in zip((m / 100 for m in without.means.values()), (1, 2), strict=True))
+        self.assertAlmostEqual(with_bags.pairs[0].se ** 2 - without.pairs[0].se ** 2, added)
+
+
 class Welch(TestCase):
     @given(VALUES, VALUES)
     def test_swapping_the_sides_turns_the_sign(self, x, y):

@@ -21,6 +21,12 @@ class Pooling(TestCase):
         course = pool([record(10, (-2, 3), (5, 1)), record(10, (0, 2))])
         self.assertEqual((course.early, course.times.tolist(), course.knot_counts.tolist()), (5, [5], [5, 6]))
 
+    def test_what_sprouted_in_the_bag_is_added_as_early_seed(self):
+        course = pool([record(20, (5, 10))])
+        with_bag = course.with_bag(0.2)
+        self.assertEqual((with_bag.sown, with_bag.early, with_bag.germinated), (25, 5, 15))
+        self.assertIs(course.with_bag(0.0), course)
+
     @given(st.lists(records(), min_size=1, max_size=5))
     def test_seeds_and_germinated_are_sums_and_the_course_never_falls(self, dishes):
         course = pool(dishes)

@@ -32,7 +32,8 @@ class Conversion(TestCase):
         self.assertEqual(self.refused([], []).code, "no_sample")
         self.assertEqual(self.refused([1, 2], [1.0]).code, "lengths_differ")
         self.assertEqual(self.refused([5, -1], [1.0, 1.0]).parameter, "counts.1")
-        self.assertEqual(self.refused([5, 5], [1.0, 0.0]).parameter, "amounts.1")
+        empty = self.refused([5, 5], [1.0, 0.0])
+        self.assertEqual((empty.parameter, empty.bound, empty.value), ("amounts.1", 0, 0))
         self.assertEqual(self.refused([5], [math.inf]).code, "amount_not_positive")
         self.assertEqual(self.refused([0, 0], [1.0, 1.0]).code, "no_seed")
 

@@ -53,6 +53,8 @@ class SharedBags(TestCase):
             with self.subTest(rho_bag=rho_bag):
                 self.assertLessEqual(bag_alarms(0.6, rho_bag, 400, 7), 0.10)
                 self.assertLessEqual(bag_alarms(0.6, rho_bag, 200, 7, treatments=6), 0.10)
+        # where nothing germinates nothing is claimed
+        self.assertEqual((crossed_alarms(0.0, 0.0, 3, 7), pace_alarms(0.0, 0.0, 3, 7)), (0, 0))
         self.assertLessEqual(crossed_alarms(0.6, 0.02, 300, 7), 0.06)
         self.assertLessEqual(pace_alarms(0.6, 0.02, 300, 7), 0.06)
 

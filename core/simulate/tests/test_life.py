@@ -2,7 +2,7 @@ import unittest
 
 import numpy as np
 
-from core.simulate import Biology, fates_after, live_dish
+from core.simulate import Biology, Fates, fates_after, live_dish
 
 BIOLOGY = Biology(share_empty=0.2, share_hard=0.3, cold_days_needed=30, share_without_cold=0.5, days_to_come_up=8)
 
@@ -40,6 +40,12 @@ class OneDishInTime(unittest.TestCase):
         clean, mouldy = (sum(len(dish(s, mould_share=m).up) for s in range(50)) for m in (0.0, 0.9))
         self.assertLess(mouldy, 0.6 * clean)
         self.assertEqual(dish(3, mould_share=0).rots, ())
+
+    def test_a_lot_of_which_everything_comes_up_leaves_nothing(self):
+        ready = Biology()
+        fates = Fates(early=0.0, ready=1.0, dormant=0.0, hard=0.0, empty=0.0, dead=0.0)
+        life = live_dish(ready, fates, seeds=30, draw=np.random.default_rng(1))
+        self.assertEqual((len(life.up), life.rots), (30, ()))
 
     def test_a_lot_of_which_nothing_comes_up_is_all_rest(self):
         dead = Biology(share_empty=1.0)

@@ -92,6 +92,12 @@ class WideCounts(TestCase):
         self.assertEqual(at[DayOrder.DMY].date(), date(2025, 4, 3))
         self.assertEqual(at[DayOrder.MDY].date(), date(2025, 3, 4))
 
+    def test_a_dish_whose_cell_of_the_sowing_is_empty_has_the_day_given_for_all(self):
+        rows = [["treatment", "seeds", "sown on", "day 3"], ["nick", 10, "", 1], ["none", 10, " ", 1], ["rub", 10, "1/2/2025", 1]]
+        found = table(rows, columns=(M.TREATMENT, M.SOWN_SEEDS, M.SOWN_ON, M.LOOK), shape=SheetShape.WIDE_COUNTS, sown_on=date(2025, 3, 1))
+        self.assertEqual([d.sown_at.date() for d in read_counts(found)], [date(2025, 3, 1), date(2025, 3, 1), date(2025, 2, 1)])
+        self.assertEqual(found.problems, [])
+
     def test_what_no_column_and_nobody_says_is_asked_for(self):
         rows = [["treatment", "day 3"], ["nick", 1]]
         found = table(rows, columns=(M.TREATMENT, M.LOOK), shape=SheetShape.WIDE_COUNTS)

@@ -111,6 +111,15 @@ class WhenItIsEnough(TestCase):
         temps[: 13 * 24 + 7] = 8  # the last seven of these hours belong to the week
         self.assertAlmostEqual(enough_cold(hours, temps, 30).pace, 161 / 168)
 
+    def test_a_gap_is_no_cold(self):
+        hours, temps = steady(10 * 24)
+        # two days without a reading, after which the log goes on for eight
+        hours[2 * 24 :] += 48
+        self.assertAlmostEqual(
+            enough_cold(hours, temps, 20).at_hours, hours[-1] + 24 * (20 - chill(hours, temps).effective_days), delta=1e-6
+        )
+        self.assertLess(chill(hours, temps).effective_days, 10.1)
+
     def test_reached_is_the_moment_it_was_reached(self):
         found = enough_cold(*steady(10 * 24), 4.5)
         self.assertEqual((found.at_hours, found.reason), (4.5 * 24, Reason.REACHED))

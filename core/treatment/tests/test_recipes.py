@@ -56,6 +56,7 @@ class Rules(TestCase):
         self.assertEqual(rules(RecipeStep(StepKind.COLD_MOIST, 56, temperature_c=-1)), [RecipeRule.CHILL_FREEZES])
         self.assertEqual(rules(RecipeStep(StepKind.COLD_MOIST, 56, temperature_c=15)), [RecipeRule.CHILL_TOO_WARM])
         self.assertEqual(rules(ACID, COLD), [RecipeRule.ACID_WITHOUT_RINSE])
+        self.assertEqual(rules(ACID), [RecipeRule.ACID_WITHOUT_RINSE])
         self.assertEqual(rules(ACID, RINSE, COLD), [])
         self.assertEqual(rules(RecipeStep(StepKind.COLD_MOIST, 56, closure=Closure.SEALED)), [RecipeRule.SEALED_LONG])
         self.assertEqual(rules(RecipeStep(StepKind.SOW, 0), COLD), [RecipeRule.SOW_NOT_LAST])
@@ -182,6 +183,15 @@ class ImpossibleDoses(TestCase):
             with self.assertRaises(CoreError) as caught:
                 ladder([step], 0, doses)
             self.assertEqual(caught.exception.message, said)
+
+
+class StarterLengths(TestCase):
+    def test_each_lies_between_its_least_and_its_most(self):
+        for recipe in STARTERS:
+            for step in recipe.steps:
+                with self.subTest(recipe.name, step=step.kind):
+                    self.assertLessEqual(step.duration_min or 0, step.duration)
+                    self.assertGreaterEqual(step.duration_max or step.duration, step.duration)
 
 
 class StarterNames(TestCase):

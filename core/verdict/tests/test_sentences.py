@@ -85,6 +85,8 @@ class Pairs(TestCase):
     def test_without_replication_it_is_a_hint(self):
         self.assertIn("hint", against(treatment("a", 9, n=10), treatment("b", 1, n=10)))
         self.assertIn("one dish per treatment", against(treatment("a", 9, n=10), treatment("b", 1, n=10)))
+        self.assertTrue(against(treatment("a", 9, n=10), treatment("b", 1, n=10)).startswith("80 points more than “b”"))
+        self.assertTrue(against(treatment("a", 1, n=10), treatment("b", 9, n=10)).startswith("80 points fewer than “b”"))
 
     @given(trials())
     def test_no_sentence_ever_calls_two_treatments_the_same(self, made):

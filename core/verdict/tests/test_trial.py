@@ -72,6 +72,9 @@ class WhatToUse(TestCase):
         self.assertEqual(chosen, {DecisionAim.MOST: "long", DecisionAim.SOONEST: "short"})
         soonest = verdict(facts(*trial, aim=DecisionAim.SOONEST, **weeks))
         self.assertIn("8 weeks longer", soonest.headline)
+        self.assertNotIn("can hurt", soonest.headline)
+        both = {n: {**w, "hazardous": True} for n, w in weeks.items()}
+        self.assertNotIn("can hurt", verdict(facts(*trial, aim=DecisionAim.SOONEST, **both)).headline)
         self.assertRegex(soonest.headline, r"^Use “short”\. About \d+ of 100")
         self.assertIn("8 weeks later", soonest.options[1].against)
 
@@ -194,6 +197,7 @@ class WhatIsLeftAndNext(TestCase):
         falls = verdict(facts(counted("n", 1, 2, 1), counted("4", 20, 21, 22), counted("8", 4, 5, 3), ladder=(0.0, 28.0, 56.0)))
         self.assertEqual((falls.next[0].rule, falls.next[0].doses), (VerdictRule.DOSE_FALLS, (14.0, 28.0, 42.0)))
         self.assertIn("between none and 8 weeks", falls.next[0].text)
+        self.assertIn("it begins to kill", falls.next[0].text)
         none = verdict(facts(counted("n", 21, 22, 20), counted("4", 9, 8, 9), counted("8", 1, 2, 1), ladder=(0.0, 28.0, 56.0)))
         self.assertEqual(none.next[0].doses, (0.0, 7.0, 14.0))
 
