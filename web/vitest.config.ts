@@ -24,6 +24,9 @@ export default defineConfig({
     environment: 'happy-dom',
     setupFiles: ['./src/shared/tests/setUp.ts'],
     isolate: false,
+    // a busy machine is slow, and not wrong: this ends only what hangs
+    testTimeout: 120_000,
+    hookTimeout: 120_000,
     restoreMocks: true,
     unstubGlobals: true,
     coverage: {
