@@ -51,7 +51,7 @@ class Ladders(TestCase):
         for ask in (lambda: read_ladder([1, 2, 3], comparison), lambda: dose_trend([1], comparison)):
             with self.assertRaises(CoreError) as refusal:
                 ask()
-            self.assertEqual(refusal.exception.code, "doses_do_not_fit")
+            self.assertEqual((refusal.exception.code, refusal.exception.bound), ("doses_do_not_fit", 2))
 
 
 class Trends(TestCase):
@@ -104,6 +104,11 @@ class Factors(TestCase):
     def test_a_cell_of_none_has_no_finite_model_and_it_is_said(self):
         found = crossed({("dark", "10"): (0, 0), ("dark", "20"): (9, 10), ("light", "10"): (10, 12), ("light", "20"): (18, 17)})
         self.assertEqual((found.reason, found.interaction.p, found.main_b.p), (Reason.ALL_OR_NONE, None, None))
+
+    def test_degrees_of_freedom_are_those_of_the_levels(self):
+        table = {(a, b): (9, 10) for a in ("dark", "light") for b in ("10", "15", "20")} | {("dark", "10"): (0, 0)}
+        found = crossed(table)
+        self.assertEqual((found.interaction.df1, found.main_a.df1, found.main_b.df1), (2, 1, 2))
 
     def test_without_replication_it_is_chi_squared_on_the_usual_scatter(self):
         found = crossed({("dark", "10"): (3,), ("dark", "20"): (20,), ("light", "10"): (20,), ("light", "20"): (4,)})

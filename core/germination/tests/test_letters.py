@@ -22,6 +22,11 @@ class CompactLetters(TestCase):
     def test_none_apart_share_one(self):
         self.assertEqual(compact_letters(["x", "y"], []), {"x": "a", "y": "a"})
 
+    def test_beyond_z_letters_are_counted(self):
+        names = [f"t{n}" for n in range(28)]
+        found = compact_letters(names, list(combinations(names, 2)))
+        self.assertEqual([found[n] for n in ("t0", "t25", "t26", "t27")], ["a", "z", "a2", "b2"])
+
     def test_one_treatment(self):
         self.assertEqual(compact_letters(["x"], []), {"x": "a"})
 

@@ -133,6 +133,10 @@ class Storing(TestCase):
                 storage_check(*climate)
             self.assertEqual((caught.exception.code, caught.exception.bound), (code, bound))
 
+    def test_beyond_the_range_of_the_rule_its_ends_count(self):
+        self.assertAlmostEqual(relative_life(60, 40, 20, 40), 2**-6)
+        self.assertAlmostEqual(relative_life(20, 90, 20, 50), 2**-2)
+
     @given(st.floats(-30, 60), st.floats(0, 100), st.floats(-30, 60), st.floats(0, 100))
     def test_the_relative_life_of_two_places_is_the_inverse_the_other_way_round(self, t1, h1, t2, h2):
         self.assertAlmostEqual(relative_life(t1, h1, t2, h2) * relative_life(t2, h2, t1, h1), 1)

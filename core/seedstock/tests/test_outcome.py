@@ -36,6 +36,15 @@ class LearnedPlantShare(TestCase):
         self.assertGreater(found.own, 1)
         self.assertAlmostEqual(found.s, (80 + 24) / (80 + 30))
 
+    def test_a_tray_without_seed_or_with_fewer_than_no_seedlings_is_refused(self):
+        for impossible in (
+            TrayOutcome(seeds=0, tested=0.5, emerged=0, standing=0),
+            TrayOutcome(seeds=9, tested=0.5, emerged=-1, standing=0),
+        ):
+            with self.assertRaises(CoreError) as caught:
+                plant_share_of([impossible])
+            self.assertEqual(caught.exception.code, "outcome_cannot_be")
+
     def test_more_thinned_than_emerged_is_refused_with_the_numbers(self):
         with self.assertRaises(CoreError) as caught:
             plant_share_of([TrayOutcome(seeds=10, tested=0.5, emerged=3, thinned=4)])

@@ -108,6 +108,7 @@ class Choices(TestCase):
         self.assertGreater(two.cells_to_thin, 0)
         self.assertEqual(two.trays, -(-two.cells // 72))
         self.assertLess(one.seeds_in_all, two.seeds_in_all)
+        self.assertAlmostEqual(two.cells_filled, two.share_filled * two.cells)
 
     def test_a_lot_that_wants_more_than_six_a_cell_goes_into_a_pan(self):
         found = sowing_choices(0.1, 80, 60)

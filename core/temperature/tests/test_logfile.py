@@ -94,6 +94,10 @@ class BadLines(TestCase):
         np.testing.assert_allclose(log.temps, [3.1, 3.5, 5])
         self.assertEqual((log.converted, log.reordered), (1, 1))
 
+    def test_a_day_without_a_time_is_left_out(self):
+        log = read_log("time;temp °C\n13.02.2026 10:00;3,5\n13.02.2026;3,6\n13.02.2026 11:00;3,7\n", DENVER)
+        self.assertEqual([(x.line, x.fault) for x in log.left_out], [(3, LogFault.NO_TIME)])
+
     def test_the_hour_that_comes_twice_in_autumn_is_two_hours(self):
         # clocks go back on 1 Nov 2026 at 2:00
         lines = [f"2026-11-01 {c},3.0" for c in ("00:30", "01:00", "01:30", "01:00", "01:30", "02:00")]

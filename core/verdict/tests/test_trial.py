@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from core.decision import Costs
 from core.design import smallest_differences
 from core.germination import CountedDish, CountedTreatment, SharedBags, SpeedPair, compare_final, pair_indices, read_ladder
+from core.statistics import wilson
 from core.verdict import Called, LadderFacts, TreatmentFacts, TrialFacts, pace_sentence, speed_sentence, verdict
 from core.vocabulary import ClosingFate, DecisionAim, Family, NextTest, Reason, VerdictRule
 
@@ -147,6 +148,10 @@ class WhatIsNotKnown(TestCase):
         self.assertLess(narrow, wide)
         interval = trial.comparison.shares.treatments[1].interval
         self.assertEqual(wide, round(100 * (interval.upper - interval.lower) / 2))
+        shares = trial.comparison.shares
+        cold = shares.treatments[1]
+        two = wilson(cold.share, 1 / (1 / cold.n_eff - shares.rho_b / 2), shares.critical)
+        self.assertEqual(narrow, round(100 * (two.upper - two.lower) / 2))
         self.assertNotIn(VerdictRule.ONE_BAG, rules(verdict(facts(counted("x", 9, 10, bags=2))).not_known))
 
     def test_a_difference_that_is_not_shown_says_what_the_trial_could_detect(self):
