@@ -131,9 +131,10 @@ format: $(STAMPS)/dev $(STAMPS)/npm ## format Python and the front end
 	ruff format .
 	cd web && npm run --silent format
 
-schema: $(STAMPS)/dev $(STAMPS)/npm ## write the OpenAPI file and the front end's types again
+schema: $(STAMPS)/dev $(STAMPS)/npm ## write the OpenAPI file, the front end's types and its tables of kinds again
 	$(PY) manage.py spectacular --fail-on-warn --file docs/api/openapi.yaml
 	cd web && npm run --silent schema
+	$(PY) -m scripts.write_kinds web/src/shared/api/kinds.json
 	$(PY) -m scripts.export_schema docs/exchange/trial.schema.json
 
 clean: ## remove what was installed and built; the data in var/ stays

@@ -1,4 +1,5 @@
 import vue from 'eslint-plugin-vue'
+import { readFileSync } from 'node:fs'
 import ts from 'typescript-eslint'
 
 /** Who may import whom: app → features → shared; a feature by its door only. */
@@ -7,6 +8,16 @@ const noFeatures = { group: ['@/features/*'], message: 'shared knows no feature.
 const noApp = { group: ['@/app/*'], message: 'Only app knows app.' }
 const noHttp = { group: ['@/shared/api/http'], message: 'Components call a feature’s api.ts, never http.' }
 const noVue = { group: ['vue', 'vue-router', '@tanstack/vue-query'], message: 'logic knows no Vue.' }
+
+/** What is true of a kind of step stands in the server's table of kinds. Words that other lists have too are left out. */
+const SHARED_WORDS = ['soak', 'sow', 'acid', 'smoke_water']
+const kinds = JSON.parse(readFileSync(new URL('src/shared/api/kinds.json', import.meta.url), 'utf8'))
+  .steps.map((s) => s.kind)
+  .filter((kind) => !SHARED_WORDS.includes(kind))
+const noKind = {
+  selector: `Literal[value=/^(${kinds.join('|')})$/]`,
+  message: 'A kind is read from shared/kinds.ts, so that a new one is forgotten nowhere.',
+}
 
 /** The last block that fits a file decides, so each names all of its rules. */
 const mayNot = (files, ...patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } })
@@ -43,6 +54,11 @@ export default ts.config(
       '@typescript-eslint/no-base-to-string': 'error',
       '@typescript-eslint/restrict-plus-operands': 'error',
     },
+  },
+  {
+    files: ['src/**'],
+    ignores: ['**/tests/**'],
+    rules: { 'no-restricted-syntax': ['error', noKind], 'vue/no-restricted-syntax': ['error', noKind] },
   },
   mayNot(['src/app/**'], doors),
   mayNot(['src/app/**/*.vue'], doors, noHttp),

@@ -11,8 +11,7 @@ import numpy as np
 from scipy import special
 
 from core.errors import CoreError
-from core.treatment import COLD, RecipeStep
-from core.vocabulary import StepKind
+from core.treatment import RecipeStep, StepEffect
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +75,8 @@ class Fates:
     ready: float
 
 
-_MECHANICAL = {StepKind.NICK: 0.95, StepKind.SANDPAPER: 0.55}
+# frost cracks half of the hard coats in so many cycles: a starting point
+FREEZE_CYCLES_NEEDED = 10.0
 
 
 def fates_after(biology: Biology, steps: Sequence[RecipeStep]) -> Fates:
@@ -85,18 +85,23 @@ def fates_after(biology: Biology, steps: Sequence[RecipeStep]) -> Fates:
     cold_days_soft = 0.0
     cold_days_opened = 0.0
     for step in steps:
-        if step.kind in _MECHANICAL:
-            hard *= 1 - _MECHANICAL[step.kind]
-        elif step.kind in (StepKind.ACID, StepKind.HOT_WATER, StepKind.HEAT_PULSE):
-            minutes = step.days * 24 * 60
-            hard *= 1 - _dose(minutes, biology.coat_minutes_needed)
-            alive *= 1 - _dose(minutes, biology.coat_minutes_deadly)
-        elif step.kind == StepKind.SMOKE_WATER:
-            need_smoke *= 1 - _dose(step.hours, biology.smoke_hours_needed)
-            alive *= 1 - _dose(step.hours, biology.smoke_hours_deadly)
-        elif step.kind in COLD:
-            cold_days_soft += step.days
-            cold_days_opened += step.days if hard < biology.share_hard or biology.share_hard == 0 else 0.0
+        match step.row.effect:
+            case StepEffect.OPENS_SHARE:
+                hard *= 1 - step.row.opens_share
+            case StepEffect.OPENS_BY_MINUTES:
+                minutes = step.days * 24 * 60
+                hard *= 1 - _dose(minutes, biology.coat_minutes_needed)
+                alive *= 1 - _dose(minutes, biology.coat_minutes_deadly)
+            case StepEffect.OPENS_BY_CYCLES:
+                hard *= 1 - _dose(step.days, FREEZE_CYCLES_NEEDED)
+            case StepEffect.SMOKES:
+                need_smoke *= 1 - _dose(step.hours, biology.smoke_hours_needed)
+                alive *= 1 - _dose(step.hours, biology.smoke_hours_deadly)
+            case StepEffect.CHILLS:
+                cold_days_soft += step.days
+                cold_days_opened += step.days if hard < biology.share_hard or biology.share_hard == 0 else 0.0
+            case StepEffect.NONE:
+                pass
     sound = 1 - biology.share_empty
     kept_out = sound * hard
     awake_soft = _chilled(biology, cold_days_soft)

@@ -5,6 +5,7 @@
 ``calendar``  ends that fall on working days.
 ``planning``  the steps on real days: working days, holidays, nights, checks, and notes on what was moved.
 ``care``      when a bag is looked after next, and what was missed.
+``step_kinds``  the kinds of step, one row each: add a kind there.
 ``rules``     what speaks while a recipe is built.
 ``key``       what a treatment is, whatever it is called.
 ``ladder``    one step's dose in levels.
@@ -17,24 +18,26 @@
 
 from core.treatment.calendar import FriendlyEnd, friendly_end
 from core.treatment.care import CareGap, CareState, care_gaps, care_state
-from core.treatment.cautions import Caution, cautions, checks_before, dangerous
+from core.treatment.cautions import cautions, checks_before, dangerous
 from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
 from core.treatment.key import KeyStep, TreatmentKey, conditions_said, doses_said, off_plan
 from core.treatment.ladder import FoundLadder, Rung, dose_name, find_ladder, ladder
 from core.treatment.library import NEXT_STEPS, SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
 from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, allowed_days, check_days, later, plan_backward, plan_forward
-from core.treatment.rules import COLD, RecipeAdvice, recipe_advice
+from core.treatment.rules import RecipeAdvice, recipe_advice
 from core.treatment.schedule import RecipeTimes, Schedule, ScheduledStep, schedule, stagger
 from core.treatment.seasons import ReadyBy, SowWindow, ready_by, sow_window
 from core.treatment.sowing_calendar import Sowing, SowingCalendar, SowingDay, sowing_calendar, years_sentence
-from core.treatment.steps import DONE_NOT_WAITED, RecipeStep
+from core.treatment.step_kinds import COLD, DONE_AT_ONCE, STEP_KINDS, Caution, StepEffect, StepRow, UsualDose
+from core.treatment.steps import RecipeStep
 
 __all__ = [
     "COLD",
-    "DONE_NOT_WAITED",
+    "DONE_AT_ONCE",
     "NEXT_STEPS",
     "SCHOOLS",
     "STARTERS",
+    "STEP_KINDS",
     "CareGap",
     "CareState",
     "Caution",
@@ -59,8 +62,11 @@ __all__ = [
     "SowingDay",
     "StarterRecipe",
     "StarterStep",
+    "StepEffect",
+    "StepRow",
     "SuggestedTreatment",
     "TreatmentKey",
+    "UsualDose",
     "WorkCalendar",
     "allowed_days",
     "care_gaps",

@@ -3,7 +3,7 @@
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 
-from core.treatment.rules import COAT_OPENERS, COLD
+from core.treatment.step_kinds import COAT_OPENERS, COLD
 from core.treatment.steps import RecipeStep
 from core.vocabulary import Confidence, Dormancy, DurationUnit, EmbryoSize, StepKind, WaterUptake
 

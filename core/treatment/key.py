@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from core.treatment.steps import DONE_NOT_WAITED
+from core.treatment.step_kinds import STEP_KINDS
 from core.units import to_days
 from core.vocabulary import DurationUnit, Light, Medium, StepKind
 
@@ -36,7 +36,7 @@ class KeyStep:
         light: Light | None = None,
     ) -> "KeyStep":
         """Make a step; the same time in hours and in days is the same dose."""
-        seconds = 0 if kind in DONE_NOT_WAITED else round(to_days(duration, unit) * _SECONDS)
+        seconds = round(to_days(duration, unit) * _SECONDS) if STEP_KINDS[kind].waited else 0
         return cls(kind, seconds, temperature_c, night_temperature_c, medium, light)
 
 
@@ -62,7 +62,7 @@ class TreatmentKey:
         germination_light: Light | None = None,
     ) -> "TreatmentKey":
         """Make a key from planned steps in their order."""
-        kept = tuple(s for s in steps if s.kind is not StepKind.SOW)
+        kept = tuple(s for s in steps if not STEP_KINDS[s.kind].sows)
         return cls(kept, germination_c, germination_night_c, germination_light)
 
     @property
@@ -84,7 +84,7 @@ def off_plan(planned_days: float, actual_days: float) -> bool:
 
 def doses_said(key: TreatmentKey) -> str:
     """Return the doses of a treatment in a few words, to set treatments of one name apart: ``8 weeks``, ``24 h + 60 d``."""
-    return " + ".join(_dose_said(s.seconds) for s in key.steps if s.seconds)
+    return " + ".join(_dose_said(s) for s in key.steps if s.seconds)
 
 
 def conditions_said(key: TreatmentKey) -> str:
@@ -94,8 +94,11 @@ def conditions_said(key: TreatmentKey) -> str:
     return ", ".join([*said, *([str(key.germination_light)] if key.germination_light else [])])
 
 
-def _dose_said(seconds: int) -> str:
+def _dose_said(step: KeyStep) -> str:
+    seconds, cycle = step.seconds, STEP_KINDS[step.kind].cycle
     days = seconds / _SECONDS
+    if cycle:
+        return f"{days:g} {cycle}{'' if days == 1 else 's'}"
     if days >= 14 and days % 7 == 0:
         return f"{days / 7:g} weeks"
     if days >= 2:

@@ -4,14 +4,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from core.errors import CoreError
+from core.treatment.step_kinds import STEP_KINDS
 from core.treatment.steps import RecipeStep
 from core.units import to_days
 from core.vocabulary import DurationUnit, StepKind
 
 MOST_LEVELS = 8
 LEAST_LEVELS = 3
-# what goes along with a step and makes no sense without it
-GOES_WITH = {StepKind.ACID: StepKind.RINSE}
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,9 +56,9 @@ def _rung(steps: Sequence[RecipeStep], step: int, dose: float) -> Rung:
     if dose > 0:
         kept = tuple(range(len(steps)))
         made = tuple(replace(s, duration=dose) if i == step else s for i, s in enumerate(steps))
-        return Rung(dose, dose_name(dose, varied.unit), made, kept)
-    follower = GOES_WITH.get(varied.kind)
-    kept = tuple(i for i, s in enumerate(steps) if i != step and not (i == step + 1 and s.kind is follower))
+        return Rung(dose, dose_name(dose, varied.unit, varied.kind), made, kept)
+    # what has to follow the step makes no sense without it
+    kept = tuple(i for i, s in enumerate(steps) if i != step and not (i == step + 1 and s.kind is varied.row.then))
     return Rung(0.0, "none", tuple(steps[i] for i in kept), kept)
 
 
@@ -112,9 +111,15 @@ def _alike(step: RecipeStep) -> RecipeStep:
     return replace(step, duration_max=None, care_every_days=None, care_gap_days=None, closure=None)
 
 
-def dose_name(dose: float, unit: DurationUnit) -> str:
-    """A dose in words: whole weeks as weeks."""
+def dose_name(dose: float, unit: DurationUnit, kind: StepKind | None = None) -> str:
+    """Return a dose in words: whole weeks as weeks, and what is counted in cycles as cycles.
+
+    >>> dose_name(84, DurationUnit.DAYS), dose_name(12, DurationUnit.DAYS, StepKind.FREEZE_THAW)
+    ('12 weeks', '12 cycles')
+    """
     days = to_days(dose, unit)
+    if kind and (cycle := STEP_KINDS[kind].cycle):
+        return f"{days:g} {cycle}{'' if days == 1 else 's'}"
     if unit is DurationUnit.DAYS and days >= 14 and days % 7 == 0:
         return f"{days / 7:g} weeks"
     return f"{dose:g} {unit}"

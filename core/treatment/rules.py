@@ -3,12 +3,10 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from core.treatment.step_kinds import COAT_OPENERS, COLD
 from core.treatment.steps import RecipeStep
 from core.vocabulary import Closure, Dormancy, RecipeRule, StepKind
 
-COAT_OPENERS = frozenset({StepKind.NICK, StepKind.SANDPAPER, StepKind.ACID, StepKind.HOT_WATER, StepKind.HEAT_PULSE})
-COLD = frozenset({StepKind.COLD_MOIST, StepKind.COLD_WATER, StepKind.OUTDOORS})
-SOAK_MOST_HOURS = {StepKind.SOAK: 48.0, StepKind.SMOKE_WATER: 24.0}
 CHILL_BAND_C = (0.0, 10.0)
 SEALED_DAYS = 21
 
@@ -45,18 +43,18 @@ def _of_step(index: int, step: RecipeStep, kinds: Sequence[StepKind]) -> list[Re
 
     if step.kind in COLD and any(k in COAT_OPENERS for k in kinds[index + 1 :]) and not any(k in COAT_OPENERS for k in kinds[:index]):
         say(RecipeRule.CHILL_BEFORE_COAT, "cold works only once water is in the seed. Open the coat before the cold, not after it.")
-    limit = SOAK_MOST_HOURS.get(step.kind)
+    limit = step.row.most_hours
     if limit is not None and step.hours > limit:
         say(RecipeRule.SOAK_TOO_LONG, f"{step.hours:g} hours under water can drown seed; {limit:g} h is the usual most.")
-    cold = step.kind in (StepKind.COLD_MOIST, StepKind.COLD_WATER)
-    if cold and step.temperature_c is not None and step.temperature_c <= CHILL_BAND_C[0]:
+    banded = step.row.chill_band
+    if banded and step.temperature_c is not None and step.temperature_c <= CHILL_BAND_C[0]:
         say(RecipeRule.CHILL_FREEZES, f"at {step.temperature_c:g} °C wet seed freezes and the cold does not count. 1 to 5 °C is meant.")
-    if cold and step.temperature_c is not None and step.temperature_c > CHILL_BAND_C[1]:
+    if banded and step.temperature_c is not None and step.temperature_c > CHILL_BAND_C[1]:
         say(RecipeRule.CHILL_TOO_WARM, f"{step.temperature_c:g} °C is no cold for seed. 1 to 5 °C is meant.")
-    if step.kind is StepKind.ACID and (index + 1 == len(kinds) or kinds[index + 1] is not StepKind.RINSE):
+    if step.row.then and (index + 1 == len(kinds) or kinds[index + 1] is not step.row.then):
         say(RecipeRule.ACID_WITHOUT_RINSE, "acid goes on eating until it is rinsed off. Put a long rinse right after it.")
     if step.closure is Closure.SEALED and step.days > SEALED_DAYS:
         say(RecipeRule.SEALED_LONG, "wet seed breathes: weeks in a sealed bag smother it. Leave it open or holed for air.")
-    if step.kind is StepKind.SOW and index + 1 < len(kinds):
+    if step.row.sows and index + 1 < len(kinds):
         say(RecipeRule.SOW_NOT_LAST, "sowing is the last step. What follows it belongs before it.")
     return said

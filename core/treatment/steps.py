@@ -2,28 +2,11 @@
 
 from dataclasses import dataclass
 
+from core.treatment.step_kinds import STEP_KINDS, StepRow
 from core.units import to_days
 from core.vocabulary import CareKind, Closure, DurationUnit, Forgives, StepKind
 
-DONE_NOT_WAITED = frozenset({StepKind.NICK, StepKind.SANDPAPER, StepKind.SOW})
-LONG_KINDS = frozenset({StepKind.COLD_MOIST, StepKind.WARM_MOIST, StepKind.AFTER_RIPENING})
 LONG_DAYS = 7
-SCALDS_OR_BURNS = frozenset({StepKind.ACID, StepKind.HOT_WATER, StepKind.HEAT_PULSE})
-# days between checks where a recipe says nothing: starting points
-CARE_EVERY_DAYS = {
-    StepKind.COLD_MOIST: 7.0,
-    StepKind.WARM_MOIST: 3.0,
-    StepKind.COLD_WATER: 1.0,
-    StepKind.OUTDOORS: 14.0,
-    StepKind.AFTER_RIPENING: 30.0,
-}
-CARE_OF = {
-    StepKind.COLD_MOIST: CareKind.MIST,
-    StepKind.WARM_MOIST: CareKind.MIST,
-    StepKind.COLD_WATER: CareKind.CHANGE_WATER,
-    StepKind.OUTDOORS: CareKind.LOOK,
-    StepKind.AFTER_RIPENING: CareKind.LOOK,
-}
 GAP_OF_CADENCE = 1.5
 
 
@@ -39,6 +22,11 @@ class RecipeStep:
     closure: Closure | None = None
     care_every_days: float | None = None
     care_gap_days: float | None = None
+
+    @property
+    def row(self) -> StepRow:
+        """What is known of its kind."""
+        return STEP_KINDS[self.kind]
 
     @property
     def days(self) -> float:
@@ -58,19 +46,19 @@ class RecipeStep:
     @property
     def bears_lengthening(self) -> bool:
         """Whether an end may move to a later day that suits: weeks of cold, warmth or after-ripening, never a soak."""
-        return self.kind in LONG_KINDS and self.days >= LONG_DAYS
+        return self.row.lengthens and self.days >= LONG_DAYS
 
     @property
     def by_the_clock(self) -> bool:
         """Whether the step lasts minutes or hours and wants a timer."""
-        return self.kind not in DONE_NOT_WAITED and self.unit != DurationUnit.DAYS
+        return self.row.waited and self.unit != DurationUnit.DAYS
 
     @property
     def check_every(self) -> float | None:
         """Days between two checks, the recipe's or the usual; None where the step wants none."""
         if self.care_every_days is not None:
             return self.care_every_days
-        return CARE_EVERY_DAYS.get(self.kind) if self.days > 1 else None
+        return self.row.care_every_days if self.days > 1 else None
 
     @property
     def largest_gap(self) -> float | None:
@@ -82,11 +70,11 @@ class RecipeStep:
     @property
     def care(self) -> CareKind | None:
         """What a check does; None where the step wants none."""
-        return CARE_OF.get(self.kind, CareKind.LOOK) if self.check_every is not None else None
+        return (self.row.care or CareKind.LOOK) if self.check_every is not None else None
 
     @property
     def forgives(self) -> Forgives:
         """How late its end may be: cold forgives days, a soak hours, acid and heat nothing."""
-        if self.kind in SCALDS_OR_BURNS:
+        if self.row.burns:
             return Forgives.NOTHING
         return Forgives.HOURS if self.by_the_clock else Forgives.DAYS

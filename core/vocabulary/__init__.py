@@ -67,6 +67,7 @@ from core.vocabulary.treatment import (
     SowSeason,
     SproutsGo,
     StepKind,
+    StepTexture,
     SupplyKind,
     TemperatureUnit,
 )
@@ -170,6 +171,7 @@ __all__ = [
     "SowingWay",
     "SproutsGo",
     "StepKind",
+    "StepTexture",
     "StockKind",
     "StopReason",
     "StorageBehaviour",

@@ -17,9 +17,21 @@ class StepKind(StrEnum):
     COLD_MOIST = "cold_moist"
     WARM_MOIST = "warm_moist"
     COLD_WATER = "cold_water"
+    FREEZE_THAW = "freeze_thaw"
     OUTDOORS = "outdoors"
     AFTER_RIPENING = "after_ripening"
     SOW = "sow"
+
+
+class StepTexture(StrEnum):
+    """How a step is drawn: its colour and pattern."""
+
+    CHILL = "chill"
+    WARM = "warm"
+    SOAK = "soak"
+    SCARIFY = "scarify"
+    SMOKE = "smoke"
+    ACID = "acid"
 
 
 class DurationUnit(StrEnum):

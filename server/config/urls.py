@@ -34,6 +34,7 @@ api: list[URLPattern | URLResolver] = [
     *(
         path("", include(f"server.{app}.api.urls"))
         for app in (
+            "record_kinds",
             "people",
             "photos",
             "devices",

@@ -1,5 +1,7 @@
 """Recipes: ordered steps that wake seed."""
 
+from functools import partial
+
 from django.db import models
 
 from core.treatment import KeyStep, RecipeStep
@@ -35,7 +37,8 @@ class Step(models.Model):
 
     recipe = models.ForeignKey(Recipe, on_delete=models.CASCADE, related_name="steps")
     order = models.PositiveIntegerField()
-    kind = models.CharField(max_length=16, choices=choices_of(StepKind))
+    # by reference, so that a new kind of step needs no migration
+    kind = models.CharField(max_length=16, choices=partial(choices_of, StepKind))
     duration = models.FloatField(default=0)
     duration_min = models.FloatField(null=True, blank=True)
     duration_max = models.FloatField(null=True, blank=True)

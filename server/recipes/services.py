@@ -6,8 +6,8 @@ from typing import Any
 from django.db import transaction
 
 from core.errors import CoreError
-from core.treatment import DONE_NOT_WAITED, ladder
-from core.vocabulary import EndsBy
+from core.treatment import DONE_AT_ONCE, ladder
+from core.vocabulary import DurationUnit, EndsBy
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
@@ -81,8 +81,13 @@ def _check_step(step: Step, index: int) -> None:
         days = step.as_core().days
     except CoreError as error:
         raise refused_by_core(error, f"/steps/{index}/duration") from error
-    if days == 0 and step.kind not in DONE_NOT_WAITED:
+    if days == 0 and step.kind not in DONE_AT_ONCE:
         raise _refused(index, "duration", f"Step {index + 1} ({step.kind}) needs a time of more than 0 {step.unit}.")
+    cycle = step.as_core().row.cycle
+    if cycle and (step.unit != DurationUnit.DAYS or days % 1):
+        raise _refused(
+            index, "duration", f"Step {index + 1} is counted in whole {cycle}s of a day: {step.duration:g} {step.unit} cannot be."
+        )
     if step.duration_min is not None and step.duration_min > step.duration:
         raise _refused(index, "duration_min", f"Step {index + 1}: at least {step.duration_min} is more than the {step.duration} wanted.")
     if step.care_every_days is not None and step.care_every_days <= 0:

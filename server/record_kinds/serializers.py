@@ -7,6 +7,7 @@ from rest_framework.exceptions import ValidationError
 from rest_framework.serializers import BaseSerializer
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
+from core.treatment import Caution
 from server.record_kinds.models import Thing
 from server.record_kinds.selectors import HistoryEntry
 
@@ -14,6 +15,13 @@ from server.record_kinds.selectors import HistoryEntry
 class HistorySerializer(DataclassSerializer[HistoryEntry]):
     class Meta:
         dataclass = HistoryEntry
+
+
+class CautionSerializer(DataclassSerializer[Caution]):
+    """What can hurt in a kind of step."""
+
+    class Meta:
+        dataclass = Caution
 
 
 def given_change(serializer: type[BaseSerializer[Any]], thing: Thing, data: object) -> tuple[int, dict[str, Any]]:

@@ -3,6 +3,8 @@ import unittest
 import numpy as np
 
 from core.simulate import Biology, Fates, fates_after, live_dish
+from core.treatment import RecipeStep
+from core.vocabulary import StepKind
 
 BIOLOGY = Biology(share_empty=0.2, share_hard=0.3, cold_days_needed=30, share_without_cold=0.5, days_to_come_up=8)
 
@@ -51,3 +53,12 @@ class OneDishInTime(unittest.TestCase):
         dead = Biology(share_empty=1.0)
         life = live_dish(dead, fates_after(dead, []), seeds=30, draw=np.random.default_rng(1))
         self.assertEqual((life.up, life.left_on(50).empty), ((), 30))
+
+
+class StepsOnSeed(unittest.TestCase):
+    def test_more_cycles_of_frost_open_more_hard_coats_and_let_cold_work(self):
+        hard = Biology(share_hard=0.8, share_empty=0.0, cold_days_needed=30, share_without_cold=0.0)
+        cold = RecipeStep(StepKind.COLD_MOIST, 90)
+        shares = [fates_after(hard, [RecipeStep(StepKind.FREEZE_THAW, n), cold]).ready for n in (0, 5, 10, 30)]
+        self.assertEqual(shares, sorted(set(shares)))
+        self.assertAlmostEqual(fates_after(hard, [RecipeStep(StepKind.FREEZE_THAW, 10)]).hard, 0.4)

@@ -58,7 +58,8 @@ class Always(TestCase):
     def test_nothing_it_proposes_breaks_a_rule_of_recipes_or_burns(self, said):
         for t in read_dormancy(**said).treatments:
             self.assertEqual([a.rule for a in recipe_advice(t.steps)], [], t.name)
-            self.assertFalse({StepKind.ACID, StepKind.HOT_WATER} & {s.kind for s in t.steps}, t.name)
+            self.assertFalse(any(s.row.burns for s in t.steps), t.name)
+            self.assertTrue(all((s.duration > 0) == s.row.waited for s in t.steps), t.name)
 
     @given(signs)
     def test_a_tested_coat_outweighs_notes_and_earlier_trials(self, said):
@@ -78,6 +79,11 @@ class FromEarlierTrials(TestCase):
         self.assertIs(read_dormancy(past=past).likely, Dormancy.PHYSICAL)
         self.assertIn("Opening the coat raised the share", words(past=past))
         self.assertIs(read_dormancy(past=[gave(0.5), gave(0.52, NICK)]).likely, Dormancy.UNKNOWN)
+
+    def test_a_little_more_after_longer_cold_is_no_need_for_it(self):
+        near = [gave(0.5, within=0.01), gave(0.6, cold(56), within=0.01)]
+        self.assertIs(read_dormancy(past=near).likely, Dormancy.UNKNOWN)
+        self.assertIn("Cold made no clear difference", words(past=near))
 
     def test_notes_alone_are_told_apart_from_a_trial(self):
         self.assertIn("no imbibition test has looked yet", words(noted=[StepKind.NICK]))

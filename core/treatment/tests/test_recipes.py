@@ -81,7 +81,7 @@ class Rules(TestCase):
     def test_what_hurts_is_confirmed_and_poison_adds_to_it(self):
         self.assertGreaterEqual(len(checks_before(StepKind.ACID)), 5)
         self.assertEqual(checks_before(StepKind.COLD_MOIST), ())
-        self.assertIn("Gloves", checks_before(StepKind.COLD_MOIST, poisonous=True)[0])
+        self.assertIn("Gloves", checks_before(StepKind.NICK, poisonous=True)[-1])
 
 
 class Ladders(TestCase):
@@ -90,6 +90,7 @@ class Ladders(TestCase):
         self.assertEqual([r.dose for r in rungs], [0, 15, 30, 60])
         self.assertEqual([s.kind for s in rungs[0].steps], [StepKind.COLD_MOIST])
         self.assertEqual([s.duration for s in rungs[2].steps], [30, 10, 56])
+        self.assertEqual([s.kind for s in ladder([COLD, NICK], 0, [28, 56])[0].steps], [StepKind.NICK])
 
     def test_weeks_read_as_weeks(self):
         self.assertEqual([r.name for r in ladder([COLD], 0, [28, 56, 84])], ["none", "4 weeks", "8 weeks", "12 weeks"])
@@ -100,6 +101,9 @@ class Ladders(TestCase):
                 ladder([ACID], 0, list(doses))
         with self.assertRaises(CoreError):
             ladder([ACID], 3, [15])
+        with self.assertRaises(CoreError) as caught:
+            ladder([ACID], 0, [70, 15, 90])
+        self.assertEqual(caught.exception.value, 70)
 
 
 class ReadingTheDormancy(TestCase):

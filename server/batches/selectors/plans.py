@@ -8,7 +8,7 @@ from datetime import date, datetime, time, timedelta
 from django.utils import timezone
 
 from core.temperature import usual_outdoors, warm_then_frost
-from core.treatment import Plan, PlannedStep, WorkCalendar, plan_backward, plan_forward, ready_by, recipe_advice, sow_window
+from core.treatment import STEP_KINDS, Plan, PlannedStep, WorkCalendar, plan_backward, plan_forward, ready_by, recipe_advice, sow_window
 from core.vocabulary import Dormancy, DurationUnit, Hemisphere, PlanMode, PlanNoteKind, SowSeason, StepKind
 from server.batches.selectors.courses import BatchCourse, batches_in_use
 from server.people.models import WorkYear
@@ -242,7 +242,7 @@ def _outdoors(treatments: Sequence[PlannedTreatment], year: WorkYear) -> list[st
     out: list[str] = []
     for t in treatments:
         for s in t.steps:
-            if s.kind is not StepKind.OUTDOORS:
+            if not STEP_KINDS[s.kind].outside:
                 continue
             first = local_day(s.start)
             days = usual_outdoors(first, max(1, (local_day(s.end) - first).days + 28), Hemisphere(year.hemisphere))

@@ -23,9 +23,7 @@ POISONS = {Hazard.POISONOUS, Hazard.POSSIBLY_POISONOUS}
 
 def checks_for(batch: Batch, step: Step) -> tuple[str, ...]:
     """What is confirmed before a step of a batch starts; a plant that may be poisonous adds gloves to steps done by hand."""
-    hazards = set(batch.lot.hazard_words)
-    by_hand = StepKind(step.kind) in (StepKind.NICK, StepKind.SANDPAPER)
-    return checks_before(StepKind(step.kind), poisonous=by_hand and bool(hazards & POISONS))
+    return checks_before(StepKind(step.kind), poisonous=bool(set(batch.lot.hazard_words) & POISONS))
 
 
 @transaction.atomic

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from core.seedstock import HazardCare, cares
-from core.treatment import COLD, CareState, Caution, cautions
+from core.treatment import COLD, CareState, Caution
 from core.vocabulary import (
     AmountKnown,
     Closure,
@@ -230,7 +230,6 @@ def _state(course: BatchCourse) -> str:
 
 def _steps(course: BatchCourse) -> list[BatchStep]:
     taken = {t.step.pk: t for t in course.taken}
-    why = {c.kind: c for c in cautions([StepKind(s.kind) for s in course.steps])}
     out = []
     for index, s in enumerate(course.steps):
         t, core = taken.get(s.pk), s.as_core()
@@ -260,7 +259,7 @@ def _steps(course: BatchCourse) -> list[BatchStep]:
                 actual_days=(ended.at - t.begun.at) / timedelta(days=1) if t and ended else None,
                 confirmed_by=t.begun.confirmed_by if t else "",
                 checks=list(checks_for(course.batch, s)),
-                caution=why.get(StepKind(s.kind)),
+                caution=core.row.caution,
             )
         )
     return out

@@ -5,10 +5,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.germination import SharedBags
+from core.treatment import STEP_KINDS
 from core.vocabulary import StepKind
-
-# done seed by seed: nothing is shared
-SEED_BY_SEED = frozenset({StepKind.NICK, StepKind.SOW})
 
 
 @dataclass(frozen=True)
@@ -42,4 +40,4 @@ def shared_bags(kinds: Sequence[StepKind], dishes: Sequence[FilledDish]) -> Shar
 
 def is_together(kinds: Sequence[StepKind]) -> bool:
     """Whether any step of a treatment is done to all of its seed at once."""
-    return any(k not in SEED_BY_SEED for k in kinds)
+    return any(not STEP_KINDS[k].seed_by_seed for k in kinds)

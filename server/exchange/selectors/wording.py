@@ -1,7 +1,7 @@
 """Recipes and surroundings in words exact enough to be done again."""
 
 from core.treatment import dose_name
-from core.vocabulary import DurationUnit
+from core.vocabulary import DurationUnit, StepKind
 from server.recipes.models import Recipe, Step
 
 
@@ -14,7 +14,7 @@ def step_words(step: Step) -> str:
     """One step: what, how long, how warm, in what, how often looked after."""
     parts = [step.kind.replace("_", " ")]
     if step.duration:
-        parts.append(dose_name(step.duration, DurationUnit(step.unit)))
+        parts.append(dose_name(step.duration, DurationUnit(step.unit), StepKind(step.kind)))
     if step.temperature_c is not None:
         night = f" by day, {step.night_temperature_c:g} °C by night" if step.night_temperature_c is not None else ""
         parts.append(f"{step.temperature_c:g} °C{night}")

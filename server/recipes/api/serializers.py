@@ -6,21 +6,17 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
-from core.treatment import Caution, RecipeAdvice, StarterRecipe, cautions
+from core.treatment import RecipeAdvice, StarterRecipe, cautions
 from core.vocabulary import Dormancy
 from server.recipes.models import Recipe, Step
 from server.record_kinds.choices import choices_of
+from server.record_kinds.serializers import CautionSerializer
 
 
 class StepSerializer(serializers.ModelSerializer[Step]):
     class Meta:
         model = Step
         exclude = ["id", "recipe", "order"]
-
-
-class CautionSerializer(DataclassSerializer[Caution]):
-    class Meta:
-        dataclass = Caution
 
 
 class RecipeSerializer(serializers.ModelSerializer[Recipe]):

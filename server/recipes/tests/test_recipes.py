@@ -41,6 +41,13 @@ class WritingRecipes(TestCase):
             self.write({"kind": "nick"}, {"kind": "soak", "duration": 0, "unit": "h"}, name="other")
         self.assertEqual(caught.exception.errors[0]["pointer"], "/steps/1/duration")
 
+    def test_cycles_are_whole_days(self):
+        self.write({"kind": "freeze_thaw", "duration": 12})
+        for duration, unit in ((12.5, "d"), (12, "h")):
+            with self.assertRaises(Refused) as caught:
+                self.write({"kind": "freeze_thaw", "duration": duration, "unit": unit}, name="other")
+            self.assertIn("whole cycles", str(caught.exception))
+
     def test_least_and_most_hold_the_dose_between_them(self):
         for field, value in (("duration_min", 20), ("duration_max", 5)):
             with self.assertRaises(Refused) as caught:

@@ -23,7 +23,7 @@ from core.seedstock import (
 )
 from core.treatment import Sowing, SowingCalendar, SowingDay, WorkCalendar, sowing_calendar, years_sentence
 from core.verdict import choice_sentence, percent, plain_sentence, plant_share_sentence
-from core.vocabulary import AmountUnit, LightNeed, Reason, SeedSize, Soil, SowingWay, StepKind
+from core.vocabulary import AmountUnit, LightNeed, Reason, SeedSize, Soil, SowingWay
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
 from server.lots.services.stock import Conversion, conversion_of
@@ -282,11 +282,11 @@ def calendar_of(wish: SowingWish, days_to_half: float | None, seeds_per_cell: in
     """The days of a wish, back from the day its plants are wanted."""
     taxon, recipe = wish.lot.taxon, recipe_of(wish)
     steps = list(recipe.steps.all()) if recipe else []
-    soil = next((s.soil for s in steps if s.kind == StepKind.SOW and s.soil), "")
+    soil = next((s.soil for s in steps if s.as_core().row.sows and s.soil), "")
     sowing = Sowing(
         wanted_on=wish.wanted_on,
         weeks_growing=wish.weeks_growing,
-        steps=[s.as_core() for s in steps if s.kind != StepKind.SOW],
+        steps=[core for s in steps if not (core := s.as_core()).row.sows],
         way=wish.way,
         days_to_come_up=days_to_half,
         seeds_a_cell=seeds_per_cell,

@@ -844,6 +844,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/kinds/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Return every table of kinds. */
+        get: operations["kinds_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knowledge/": {
         parameters: {
             query?: never;
@@ -3351,7 +3368,6 @@ export interface components {
             missed: number;
         };
         Caution: {
-            kind: components["schemas"]["StepKind"];
             hazard: string;
             care: string;
             gentler: string;
@@ -4510,6 +4526,10 @@ export interface components {
             username: string;
             initials: string;
             password: string;
+        };
+        /** @description Everything that comes in kinds, one row each. */
+        Kinds: {
+            steps: components["schemas"]["StepRow"][];
         };
         KnowledgeRow: {
             taxon: number | null;
@@ -7289,12 +7309,13 @@ export interface components {
          *     * `cold_moist` - COLD_MOIST
          *     * `warm_moist` - WARM_MOIST
          *     * `cold_water` - COLD_WATER
+         *     * `freeze_thaw` - FREEZE_THAW
          *     * `outdoors` - OUTDOORS
          *     * `after_ripening` - AFTER_RIPENING
          *     * `sow` - SOW
          * @enum {string}
          */
-        StepKind: "soak" | "rinse" | "nick" | "sandpaper" | "hot_water" | "acid" | "smoke_water" | "heat_pulse" | "cold_moist" | "warm_moist" | "cold_water" | "outdoors" | "after_ripening" | "sow";
+        StepKind: "soak" | "rinse" | "nick" | "sandpaper" | "hot_water" | "acid" | "smoke_water" | "heat_pulse" | "cold_moist" | "warm_moist" | "cold_water" | "freeze_thaw" | "outdoors" | "after_ripening" | "sow";
         StepOnCalendar: {
             kind: components["schemas"]["StepKind"];
             label: string;
@@ -7342,6 +7363,44 @@ export interface components {
             confidence?: components["schemas"]["Confidence"] | components["schemas"]["BlankEnum"];
             note?: string;
         };
+        StepRow: {
+            readonly usual: components["schemas"]["UsualDose"];
+            readonly caution: components["schemas"]["Caution"] | null;
+            readonly kind: components["schemas"]["StepKind"];
+            readonly word: string;
+            readonly term: string;
+            readonly texture: components["schemas"]["StepTexture"];
+            readonly waited: boolean;
+            readonly in_bag: boolean;
+            readonly lengthens: boolean;
+            readonly care: components["schemas"]["CareKind"];
+            /** Format: double */
+            readonly care_every_days: number;
+            readonly opens_coat: boolean;
+            readonly cold: boolean;
+            readonly outside: boolean;
+            readonly chill_band: boolean;
+            readonly burns: boolean;
+            readonly by_hand: boolean;
+            readonly seed_by_seed: boolean;
+            /** Format: double */
+            readonly most_hours: number;
+            readonly sows: boolean;
+            readonly word_in_sand: string;
+            readonly then: components["schemas"]["StepKind"];
+            readonly supplies: components["schemas"]["SupplyKind"][];
+            readonly cycle: string;
+        };
+        /**
+         * @description * `chill` - CHILL
+         *     * `warm` - WARM
+         *     * `soak` - SOAK
+         *     * `scarify` - SCARIFY
+         *     * `smoke` - SMOKE
+         *     * `acid` - ACID
+         * @enum {string}
+         */
+        StepTexture: "chill" | "warm" | "soak" | "scarify" | "smoke" | "acid";
         Stock: {
             seeds: number | null;
             estimated: boolean;
@@ -8027,6 +8086,23 @@ export interface components {
             name: string;
             use: number;
             age_days: number;
+        };
+        UsualDose: {
+            /** Format: double */
+            readonly duration: number;
+            readonly unit: components["schemas"]["DurationUnit"];
+            /** Format: double */
+            readonly duration_max: number;
+            /** Format: double */
+            readonly temperature_c: number;
+            /** Format: double */
+            readonly night_temperature_c: number;
+            readonly medium: components["schemas"]["Medium"];
+            readonly closure: components["schemas"]["Closure"];
+            readonly moisture: components["schemas"]["Moisture"];
+            readonly light: components["schemas"]["Light"];
+            /** Format: double */
+            readonly depth_mm: number;
         };
         /**
          * @description * `lead_shown` - LEAD_SHOWN
@@ -9381,6 +9457,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OpenInvitation"];
+                };
+            };
+        };
+    };
+    kinds_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kinds"];
                 };
             };
         };

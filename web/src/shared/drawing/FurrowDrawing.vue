@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { LEAST_WIDTH, TEXTURES, ridge, type FurrowPicture } from './furrow'
+import { LEAST_WIDTH, ridge, type FurrowPicture } from './furrow'
 import FurrowTextures from './FurrowTextures.vue'
 
 /** One treatment or batch: its steps as textured stretches, today as a thin line, what came up as a rising ridge. */
@@ -70,7 +70,7 @@ const words = computed(() => {
         :height="STRIP + 2"
         :rx="STRIP / 2"
       />
-      <g v-for="(s, i) in steps" :key="i" :fill="`url(#${id}-${TEXTURES[s.kind]})`">
+      <g v-for="(s, i) in steps" :key="i" :fill="`url(#${id}-${s.texture})`">
         <rect class="planned" :x="s.left" :y="soil" :width="s.wide" :height="STRIP" />
         <rect :x="s.left" :y="soil" :width="s.past" :height="STRIP" />
       </g>

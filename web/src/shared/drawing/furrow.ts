@@ -1,7 +1,7 @@
 import type { Schemas } from '@/shared/api/http'
 
 export interface FurrowStretch {
-  kind: Schemas['StepKind']
+  texture: Schemas['StepTexture']
   words: string
   startDay: number
   endDay: number
@@ -16,26 +16,6 @@ export interface FurrowPicture {
   /** Over: all solid, no today line. */
   ended?: boolean
   endDay: number
-}
-
-type Texture = 'chill' | 'warm' | 'soak' | 'scarify' | 'smoke' | 'acid'
-
-/** Each kind of step has a colour and a texture; the word stands beside it. */
-export const TEXTURES: Readonly<Record<Schemas['StepKind'], Texture>> = {
-  cold_moist: 'chill',
-  warm_moist: 'warm',
-  after_ripening: 'warm',
-  heat_pulse: 'warm',
-  cold_water: 'chill',
-  outdoors: 'chill',
-  sow: 'scarify',
-  soak: 'soak',
-  rinse: 'soak',
-  hot_water: 'soak',
-  nick: 'scarify',
-  sandpaper: 'scarify',
-  smoke_water: 'smoke',
-  acid: 'acid',
 }
 
 /** Steps of minutes or hours would vanish on an axis of days: they get a mark of a few pixels instead. */

@@ -1,6 +1,7 @@
 import type { Schemas } from '@/shared/api/http'
 import { percent, percentRange } from '@/shared/format/numbers'
-import { doseWords, stepWords } from '@/shared/labels'
+import { STEP_KINDS } from '@/shared/kinds'
+import { doseWords } from '@/shared/labels'
 import type { FurrowPicture } from './furrow'
 
 type View = Schemas['FurrowView']
@@ -14,13 +15,19 @@ interface StepParts {
 
 /** A step in words: what, how long, in what. */
 export function stepSentence({ kind, duration = 0, unit = 'd', medium }: StepParts): string {
-  const what = kind === 'cold_moist' && medium === 'sand' ? 'cold, damp sand' : stepWords[kind]
-  return [what, doseWords(duration, unit)].filter(Boolean).join(', ')
+  const row = STEP_KINDS[kind]
+  const what = (medium === 'sand' && row.word_in_sand) || row.word
+  return [what, doseWords(duration, unit, kind)].filter(Boolean).join(', ')
 }
 
 /** The steps of a treatment for its picture. */
 export const furrowSteps = (steps: View['steps']): FurrowPicture['steps'] =>
-  steps.map((s) => ({ kind: s.kind, words: stepSentence(s), startDay: s.start_day, endDay: s.end_day }))
+  steps.map((s) => ({
+    texture: STEP_KINDS[s.kind].texture,
+    words: stepSentence(s),
+    startDay: s.start_day,
+    endDay: s.end_day,
+  }))
 
 /** The steps of a treatment in words. */
 export const stepsLabel = (steps: View['steps']) => steps.map(stepSentence).join(', then ') || 'sown as it is'

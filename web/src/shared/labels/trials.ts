@@ -1,22 +1,10 @@
 import type { Schemas } from '@/shared/api/http'
+import { STEP_KINDS } from '@/shared/kinds'
 import type { Words } from './words'
 
-export const stepWords: Words<Schemas['StepKind']> = {
-  soak: 'soak',
-  rinse: 'rinse',
-  nick: 'nick',
-  sandpaper: 'sandpaper',
-  hot_water: 'hot water',
-  acid: 'acid',
-  smoke_water: 'smoke water',
-  heat_pulse: 'dry heat',
-  cold_moist: 'cold, damp',
-  warm_moist: 'warm, damp',
-  cold_water: 'cold water',
-  outdoors: 'outdoors',
-  after_ripening: 'dry after-ripening',
-  sow: 'sow',
-}
+export const stepWords = Object.fromEntries(Object.values(STEP_KINDS).map((s) => [s.kind, s.word])) as Words<
+  Schemas['StepKind']
+>
 
 export const criterionWords: Words<Schemas['Criterion']> = {
   root_visible: 'root visible',
@@ -191,9 +179,11 @@ export const fateWords: Words<'fresh' | 'hard' | 'empty' | 'dead'> = {
   dead: 'rotten or dead',
 }
 
-/** A dose as the bench says it: days in whole weeks become weeks. */
-export function doseWords(duration: number, unit: Schemas['DurationUnit']): string {
+/** A dose as the bench says it: days in whole weeks become weeks, and what is counted in cycles stays so. */
+export function doseWords(duration: number, unit: Schemas['DurationUnit'], kind?: Schemas['StepKind']): string {
   if (duration === 0) return ''
+  const cycle = kind && STEP_KINDS[kind].cycle
+  if (cycle) return duration === 1 ? `1 ${cycle}` : `${duration} ${cycle}s`
   if (unit === 'd' && duration % 7 === 0) return duration === 7 ? '1 week' : `${duration / 7} weeks`
   if (unit === 'd') return `${duration} d`
   return `${duration} ${unit}`

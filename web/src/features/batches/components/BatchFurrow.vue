@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { TEXTURES } from '@/shared/drawing/furrow'
+import { STEP_KINDS } from '@/shared/kinds'
 import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
 import { day } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
@@ -76,7 +76,7 @@ const words = computed(() =>
         y="33"
         :width="d.b - d.a"
         height="16"
-        :fill="`url(#${id}-${TEXTURES[d.kind]})`"
+        :fill="`url(#${id}-${STEP_KINDS[d.kind].texture})`"
       />
       <g v-for="l in looks" :key="l.id">
         <path class="notch" :d="`M${l.at} 50v6`" />

@@ -25,7 +25,7 @@ const when = (iso: string | null, clock: boolean) => (iso ? (clock ? moment(iso)
     <tbody>
       <tr v-for="s in steps" :key="s.id">
         <td>
-          {{ stepWords[s.kind] }}<template v-if="s.duration">, {{ doseWords(s.duration, s.unit) }}</template>
+          {{ stepWords[s.kind] }}<template v-if="s.duration">, {{ doseWords(s.duration, s.unit, s.kind) }}</template>
           <div class="quiet">
             {{
               [

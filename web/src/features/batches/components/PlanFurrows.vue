@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { TEXTURES } from '@/shared/drawing/furrow'
+import { STEP_KINDS } from '@/shared/kinds'
 import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
 import { day, daysBetween, isoDay, parseDay } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
@@ -131,7 +131,7 @@ function move(name: string, start: string, by: number) {
             y="20"
             :width="s.wide"
             height="14"
-            :fill="`url(#${id}-${TEXTURES[s.kind]})`"
+            :fill="`url(#${id}-${STEP_KINDS[s.kind].texture})`"
           />
           <template v-for="(s, k) in r.steps" :key="`c${k}`">
             <path v-for="c in s.checks" :key="c" class="check" :d="`M${c} 37v4`" />

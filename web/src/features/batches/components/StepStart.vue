@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
+import { STEP_KINDS } from '@/shared/kinds'
 import { doseWords, stepWords } from '@/shared/labels'
 import { useBatchWork, useSupplies, type BatchStep } from '../api'
 
@@ -19,11 +20,9 @@ const supply = ref<number | null>(null)
 const clientId = crypto.randomUUID()
 
 const uses = computed(() => {
-  if (!['smoke_water', 'soak', 'cold_moist', 'warm_moist'].includes(props.step.kind)) return []
+  const fitting = STEP_KINDS[props.step.kind].supplies
   return (supplies.value?.results ?? [])
-    .filter(
-      (s) => !s.used_up && (props.step.kind === 'smoke_water' ? s.kind === 'smoke_water' : s.kind !== 'smoke_water'),
-    )
+    .filter((s) => !s.used_up && fitting.includes(s.kind))
     .map((s) => ({ value: s.id, title: `${s.name}: ${s.age_days} days old, used ${s.uses} ×` }))
 })
 const silent = computed(() => props.step.by_the_clock && props.step.forgives === 'nothing')
@@ -46,7 +45,7 @@ async function start() {
   <form class="form start" @submit.prevent="start">
     <h3>
       Begin: {{ stepWords[step.kind]
-      }}<template v-if="step.duration">, {{ doseWords(step.duration, step.unit) }}</template>
+      }}<template v-if="step.duration">, {{ doseWords(step.duration, step.unit, step.kind) }}</template>
     </h3>
     <template v-if="step.caution">
       <p class="notice bad">

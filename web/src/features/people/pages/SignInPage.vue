@@ -19,7 +19,7 @@ const password = ref('')
 const busy = ref(false)
 
 const sample = {
-  steps: [{ kind: 'cold_moist' as const, words: '8 weeks cold', startDay: -56, endDay: 0 }],
+  steps: [{ texture: 'chill' as const, words: '8 weeks cold', startDay: -56, endDay: 0 }],
   course: [0, 3, 6, 8, 10, 12, 15, 18, 22].map((day, i) => ({
     day,
     share: [0, 0, 0.04, 0.2, 0.44, 0.6, 0.7, 0.75, 0.77][i] ?? 0,

@@ -2,11 +2,11 @@
 import { computed, ref } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
+import { STEP_KINDS } from '@/shared/kinds'
 import { stepSentence } from '@/shared/drawing/furrowOf'
 import { numbersIn } from '@/shared/format/numbers'
 import { unitWords } from '@/shared/labels'
 import { useLadder, type Recipe, type Rung } from '../api'
-import { doneNotWaited } from '../logic/steps'
 
 /** One step's dose in levels, none among them: the ordered treatments of a ladder at once. */
 const props = defineProps<{ recipe: Recipe }>()
@@ -16,7 +16,7 @@ const ladder = useLadder()
 const { attempt, at, foot } = useProblem()
 const items = computed(() =>
   props.recipe.steps.flatMap((s, value) =>
-    doneNotWaited(s.kind) ? [] : [{ value, title: `${value + 1}: ${stepSentence(s)}` }],
+    !STEP_KINDS[s.kind].waited ? [] : [{ value, title: `${value + 1}: ${stepSentence(s)}` }],
   ),
 )
 const step = ref(items.value[0]?.value ?? 0)

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
+import { STEP_KINDS } from '@/shared/kinds'
 import { schoolWords } from '@/shared/labels'
 import { checkRecipe, useStarters, useWriteRecipe, type Recipe } from '../api'
 import { formOf, newStep, stepOf, type StepForm } from '../logic/steps'
@@ -22,7 +23,7 @@ const school = ref<Recipe['school']>(props.from?.school ?? '')
 const steps = ref<StepForm[]>(props.from ? props.from.steps.map(formOf) : [newStep()])
 const starter = ref<string | null>(null)
 const handled = ref(false)
-const hurts = computed(() => steps.value.some((s) => ['acid', 'hot_water', 'heat_pulse'].includes(s.kind)))
+const hurts = computed(() => steps.value.some((s) => STEP_KINDS[s.kind].burns))
 const choices = computed(() =>
   (starters.value ?? []).map((s, i) => ({
     value: String(i),

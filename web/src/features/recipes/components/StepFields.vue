@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import TemperatureField from '@/shared/components/TemperatureField.vue'
 import { computed, ref } from 'vue'
+import { STEP_KINDS } from '@/shared/kinds'
 import {
   choicesOf,
   closureWords,
@@ -13,7 +14,7 @@ import {
   stepWords,
   unitWords,
 } from '@/shared/labels'
-import { doneNotWaited, usualStep, type StepForm } from '../logic/steps'
+import { usualStep, type StepForm } from '../logic/steps'
 
 /** One step of a recipe: what, how long with its least and most, in what, how cared for, where the figure came from. */
 const props = defineProps<{ index: number; count: number; at: (pointer: string) => string[] }>()
@@ -21,14 +22,11 @@ const step = defineModel<StepForm>({ required: true })
 const emit = defineEmits<{ remove: []; up: []; down: [] }>()
 
 const more = ref(false)
-const done = computed(() => doneNotWaited(step.value.kind))
-const wet = computed(() =>
-  ['cold_moist', 'warm_moist', 'cold_water', 'outdoors', 'after_ripening'].includes(step.value.kind),
-)
+const row = computed(() => STEP_KINDS[step.value.kind])
 const field = (name: string) => props.at(`/steps/${props.index}/${name}`)
 // another kind of step comes with its usual dose
 const kind = computed({ get: () => step.value.kind, set: (to) => (step.value = usualStep(to)) })
-const unit = computed(() => unitWords[step.value.unit])
+const unit = computed(() => (row.value.cycle ? `${row.value.cycle}s` : unitWords[step.value.unit]))
 const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
 </script>
 
@@ -42,18 +40,18 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
     </legend>
     <div class="row">
       <v-select v-model="kind" :items="choicesOf(stepWords)" label="What" />
-      <template v-if="!done">
+      <template v-if="row.waited">
         <v-text-field
           v-model="step.duration"
-          label="How long"
+          :label="row.cycle ? `How many ${row.cycle}s, a day each` : 'How long'"
           inputmode="decimal"
           :error-messages="field('duration')"
         />
-        <v-select v-model="step.unit" :items="choicesOf(unitWords)" label="Unit" />
+        <v-select v-if="!row.cycle" v-model="step.unit" :items="choicesOf(unitWords)" label="Unit" />
         <TemperatureField v-model="step.temperature_c" label="At" :messages="field('temperature_c')" />
         <v-select v-model="step.medium" :items="choicesOf(mediumWords)" label="In" clearable />
       </template>
-      <template v-if="step.kind === 'sow'">
+      <template v-if="row.sows">
         <v-select v-model="step.light" :items="choicesOf(lightWords)" label="Light" clearable />
         <v-text-field
           v-model="step.depth_mm"
@@ -71,7 +69,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
       v-if="more || field('duration_min').length || field('duration_max').length || field('sign').length"
       class="row"
     >
-      <template v-if="!done">
+      <template v-if="row.waited">
         <v-text-field
           v-model="step.duration_min"
           :label="`At least, ${unit}`"
@@ -94,7 +92,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
           :error-messages="field('sign')"
         />
       </template>
-      <template v-if="wet">
+      <template v-if="row.in_bag">
         <v-select v-model="step.closure" :items="choicesOf(closureWords)" label="Closed how" clearable />
         <v-select v-model="step.moisture" :items="choicesOf(moistureWords)" label="How damp" clearable />
         <v-text-field

@@ -1,4 +1,5 @@
 import { numberOrNull } from '@/shared/format/numbers'
+import { FIRST_STEP, STEP_KINDS } from '@/shared/kinds'
 import type { Recipe, StarterRecipe, StepRequest } from '../api'
 
 /** A step as it is typed: numbers are text until it is saved, so that nothing typed is lost. */
@@ -27,27 +28,13 @@ export interface StepForm {
 
 const text = (n: number | null | undefined) => (n === null || n === undefined ? '' : String(n))
 
-export const newStep = (kind: StepForm['kind'] = 'cold_moist'): StepForm =>
-  formOf({ kind, duration: 56, unit: 'd', temperature_c: 3, medium: 'sand', closure: 'vented', moisture: 'damp' })
-
 /** A kind of step with its usual unit and dose. */
-const USUAL: Partial<Record<StepForm['kind'], Partial<StepRequest>>> = {
-  soak: { duration: 24, unit: 'h', duration_max: 48, temperature_c: 18, medium: 'water' },
-  rinse: { duration: 10, unit: 'min' },
-  hot_water: { duration: 10, unit: 'min', duration_max: 15, temperature_c: 85, medium: 'water' },
-  acid: { duration: 15, unit: 'min', duration_max: 60, temperature_c: 20 },
-  smoke_water: { duration: 12, unit: 'h', duration_max: 24, temperature_c: 18, medium: 'water' },
-  heat_pulse: { duration: 10, unit: 'min', duration_max: 20, temperature_c: 80 },
-  warm_moist: { duration: 56, unit: 'd', temperature_c: 20, medium: 'sand', closure: 'vented', moisture: 'damp' },
-  cold_moist: { duration: 56, unit: 'd', temperature_c: 3, medium: 'sand', closure: 'vented', moisture: 'damp' },
-  cold_water: { duration: 14, unit: 'd', temperature_c: 4, medium: 'water', closure: 'open' },
-  outdoors: { duration: 120, unit: 'd', medium: 'tray', closure: 'open' },
-  after_ripening: { duration: 60, unit: 'd', temperature_c: 20, moisture: 'dry' },
-  sow: { duration: 0, light: 'light', depth_mm: 0 },
+export function usualStep(kind: StepForm['kind']): StepForm {
+  const { usual } = STEP_KINDS[kind]
+  return formOf({ ...usual, kind } as StepRequest)
 }
-export const usualStep = (kind: StepForm['kind']): StepForm => formOf({ kind, duration: 0, unit: 'd', ...USUAL[kind] })
 
-export const doneNotWaited = (kind: StepForm['kind']) => kind === 'nick' || kind === 'sandpaper' || kind === 'sow'
+export const newStep = (): StepForm => usualStep(FIRST_STEP)
 
 export function formOf(s: StepRequest | Recipe['steps'][number] | StarterRecipe['steps'][number]): StepForm {
   const from = s as StepRequest
@@ -76,7 +63,7 @@ export function formOf(s: StepRequest | Recipe['steps'][number] | StarterRecipe[
 }
 
 export function stepOf(f: StepForm): StepRequest {
-  const done = doneNotWaited(f.kind)
+  const done = !STEP_KINDS[f.kind].waited
   return {
     ...f,
     duration: done ? 0 : (numberOrNull(f.duration) ?? 0),

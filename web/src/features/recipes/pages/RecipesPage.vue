@@ -68,7 +68,7 @@ function write(recipe: Recipe | null) {
           <ThingFoot kind="recipe" :id="r.id" :name="r.name" deletable />
         </template>
         <LadderForm v-if="ladder === r.id" :recipe="r" @done="ladder = null" />
-        <p v-for="c in r.cautions" :key="c.kind" class="notice bad">
+        <p v-for="c in r.cautions" :key="c.hazard" class="notice bad">
           {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
         </p>
       </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { TEXTURES } from '@/shared/drawing/furrow'
+import { STEP_KINDS } from '@/shared/kinds'
 import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
 import { day as dayWords, daysBetween, parseDay } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
@@ -86,7 +86,7 @@ function bar(part: BandStretch) {
               width="1"
               height="9"
               :style="{ width: `${bar(part).past}px` }"
-              :fill="part.kind ? `url(#${id}-${TEXTURES[part.kind]})` : 'var(--earth)'"
+              :fill="part.kind ? `url(#${id}-${STEP_KINDS[part.kind].texture})` : 'var(--earth)'"
             />
             <rect
               v-if="bar(part).visible && bar(part).future > 0"

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { TEXTURES } from '@/shared/drawing/furrow'
 import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
 import { day, parseDay } from '@/shared/format/dates'
 import type { SowingPreview } from '../api'
@@ -45,7 +44,7 @@ const ridge = computed(() => {
         :width="x(sow) - x(begin)"
         height="12"
         rx="6"
-        :fill="`url(#${id}-${TEXTURES.cold_moist})`"
+        :fill="`url(#${id}-chill)`"
       />
       <text v-if="x(sow) - x(begin) > 90" :x="x(begin) + 4" y="44">treatment</text>
       <path class="sown" :d="`M${x(sow)} 40v26`" />

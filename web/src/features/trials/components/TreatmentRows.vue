@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watchEffect } from 'vue'
 import type { Recipe } from '@/features/recipes'
+import { STEP_KINDS } from '@/shared/kinds'
 import { lightWords } from '@/shared/labels'
 import type { NewTrial } from '../api'
 
@@ -15,14 +16,12 @@ const recipeItems = computed(() => [
   ...props.recipes.map((r) => ({ value: r.id, title: r.edition > 1 ? `${r.name}, edition ${r.edition}` : r.name })),
 ])
 
-const hazards = computed(() =>
-  props.recipes
-    .filter((r) => r.cautions.length && rows.value.some((t) => t.recipe === r.id))
-    .flatMap((r) => r.cautions),
-)
+const chosen = computed(() => props.recipes.filter((r) => rows.value.some((t) => t.recipe === r.id)))
+/** Each caution once, though several recipes have it. */
+const hazards = computed(() => [...new Map(chosen.value.flatMap((r) => r.cautions).map((c) => [c.hazard, c])).values()])
 
 const handled = ref(false)
-const dangerous = computed(() => hazards.value.some((c) => c.kind === 'acid' || c.kind === 'hot_water'))
+const dangerous = computed(() => chosen.value.some((r) => r.steps.some((s) => STEP_KINDS[s.kind].burns)))
 watchEffect(() => {
   confirmed.value = !dangerous.value || handled.value
 })
@@ -70,7 +69,7 @@ function takeName(index: number, recipe: number | null) {
     >
   </div>
   <p v-for="message in messageAt('/treatments')" :key="message" class="notice bad" role="alert">{{ message }}</p>
-  <p v-for="c in hazards" :key="c.kind" class="notice bad">
+  <p v-for="c in hazards" :key="c.hazard" class="notice bad">
     {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
   </p>
   <label v-if="dangerous" class="control">

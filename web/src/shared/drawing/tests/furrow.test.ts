@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/http'
-import { ridge, TEXTURES } from '../furrow'
+import { ridge } from '../furrow'
 import { furrowLabel, furrowPicture, stepSentence, stepsLabel } from '../furrowOf'
-import { stepWords } from '@/shared/labels'
 
 const view = {
   name: 'long cold',
@@ -20,8 +19,9 @@ describe('a step in words', () => {
     expect(stepsLabel([])).toBe('sown as it is')
   })
 
-  it('has a texture for each kind', () => {
-    expect(Object.keys(TEXTURES).sort()).toEqual(Object.keys(stepWords).sort())
+  it('counts cycles where the kind is counted so', () => {
+    expect(stepSentence({ kind: 'freeze_thaw', duration: 12, medium: 'sand' })).toBe('freeze and thaw, 12 cycles')
+    expect(stepSentence({ kind: 'freeze_thaw', duration: 1 })).toBe('freeze and thaw, 1 cycle')
   })
 })
 

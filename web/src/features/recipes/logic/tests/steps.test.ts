@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
+import { STEP_KINDS } from '@/shared/kinds'
 import { stepWords } from '@/shared/labels'
-import { doneNotWaited, formOf, newStep, stepOf, usualStep, type StepForm } from '../steps'
+import { formOf, newStep, stepOf, usualStep, type StepForm } from '../steps'
 
 describe('a step as it is typed', () => {
   it('comes back as it was, numbers and empty fields alike', () => {
@@ -13,7 +14,7 @@ describe('a step as it is typed', () => {
   it('takes no time where it is done and not waited for', () => {
     const nick = { ...usualStep('nick'), duration: '56', duration_max: '60' }
     expect(stepOf(nick)).toMatchObject({ duration: 0, duration_min: null, duration_max: null })
-    expect((['nick', 'sandpaper', 'sow', 'acid'] as const).map(doneNotWaited)).toEqual([true, true, true, false])
+    expect(stepOf({ ...usualStep('acid'), duration: '30' })).toMatchObject({ duration: 30 })
   })
 
   it('begins with the usual dose and unit of its kind', () => {
@@ -23,7 +24,7 @@ describe('a step as it is typed', () => {
       const step = usualStep(kind)
       expect(step.kind).toBe(kind)
       // what waits needs a time to begin with
-      expect(Number(step.duration) > 0 || doneNotWaited(kind)).toBe(true)
+      expect(Number(step.duration) > 0 || !STEP_KINDS[kind].waited).toBe(true)
     }
   })
 })

@@ -1,0 +1,40 @@
+"""The tables of kinds as JSON."""
+
+from dataclasses import fields
+
+from rest_framework import serializers
+from rest_framework_dataclasses.serializers import DataclassSerializer
+
+from core.treatment import StepRow, UsualDose
+from server.record_kinds.registries import Kinds
+from server.record_kinds.serializers import CautionSerializer
+
+# what the simulator lets a step do is no business of a form
+SIMULATED = ("effect", "opens_share")
+
+
+def plain(row: type, *others: str) -> list[str]:
+    """Fields of a row but for `others`: read only, so that every row has every field, also where the core has a default."""
+    return [f.name for f in fields(row) if f.name not in others]
+
+
+class UsualDoseSerializer(DataclassSerializer[UsualDose]):
+    class Meta:
+        dataclass = UsualDose
+        read_only_fields = plain(UsualDose)
+
+
+class StepRowSerializer(DataclassSerializer[StepRow]):
+    usual = UsualDoseSerializer(read_only=True)
+    caution = CautionSerializer(read_only=True, allow_null=True)
+
+    class Meta:
+        dataclass = StepRow
+        exclude = list(SIMULATED)
+        read_only_fields = plain(StepRow, "usual", "caution", *SIMULATED)
+
+
+class KindsSerializer(serializers.Serializer[Kinds]):
+    """Everything that comes in kinds, one row each."""
+
+    steps = StepRowSerializer(many=True)

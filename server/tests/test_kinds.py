@@ -1,0 +1,14 @@
+from core.vocabulary import StepKind
+from server.tests.builders import ApiCase
+
+
+class Kinds(ApiCase):
+    def test_every_kind_of_step_is_answered_with_its_word_dose_and_cautions_to_whoever_asks(self):
+        self.client.logout()
+        with self.assertNumQueries(0):
+            rows = {r["kind"]: r for r in self.client.get("/api/v1/kinds/").json()["steps"]}
+        self.assertEqual(list(rows), list(map(str, StepKind)))
+        self.assertEqual(rows["freeze_thaw"]["cycle"], "cycle")
+        self.assertEqual(rows["cold_moist"]["usual"]["duration"], 56)
+        self.assertIn("goggles", rows["acid"]["caution"]["care"])
+        self.assertNotIn("effect", rows["nick"])

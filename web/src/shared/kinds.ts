@@ -1,0 +1,18 @@
+import type { Schemas } from '@/shared/api/http'
+import written from '@/shared/api/kinds.json'
+
+type StepKind = Schemas['StepKind']
+type StepRow = Schemas['StepRow']
+
+/** The server's tables of kinds as they were when the app was built; `make schema` writes them. */
+const tables = written as unknown as Schemas['Kinds']
+
+/** Rows by their kind. */
+const byKind = <K extends string, R extends { kind: K }>(rows: readonly R[]) =>
+  Object.fromEntries(rows.map((r) => [r.kind, r])) as Readonly<Record<K, R>>
+
+/** What is known of each kind of step: its word, usual dose, drawing, cautions. */
+export const STEP_KINDS = byKind<StepKind, StepRow>(tables.steps)
+
+/** The kind with which an empty recipe begins. */
+export const FIRST_STEP = tables.steps.find((s) => s.cold)!.kind
