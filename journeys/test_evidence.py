@@ -11,7 +11,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from core.germination import indices
-from core.records import CountRecord, Inspection
+from core.records import ClosingFates, CountRecord, Inspection
 from journeys.browser import PHONE
 from journeys.case import Journey
 from server.evidence.models import Conclusion
@@ -34,7 +34,7 @@ class FromTheCountsToTheNextTrial(Journey):
         for dish in Dish.objects.filter(treatment__trial=self.trial):
             course = course_of(dish)
             last = max(x.at for x in course.looks)
-            close_dish(by=by, dish=dish, at=last, client_id=uuid4(), fresh=course.record.remaining)
+            close_dish(by=by, dish=dish, at=last, client_id=uuid4(), found=ClosingFates(fresh=course.record.remaining))
         open_trial(by=by, trial=self.trial, at=last, version=self.trial.version)
 
     def typed(self):

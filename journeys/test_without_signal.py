@@ -3,6 +3,7 @@ from uuid import uuid4
 
 from django.utils import timezone
 
+from core.records import ClosingFates
 from journeys.browser import OFFLINE
 from journeys.case import Journey
 from journeys.pages.count import CountPage
@@ -158,7 +159,7 @@ class WithoutSignal(Journey):
     def a_dish_that_was_closed_meanwhile_is_reopened_or_left(self):
         dish = self.dish_in_hand()
         before = course_of(dish).record.germinated
-        close_dish(by=Person.objects.get(initials="TM"), dish=dish, at=timezone.now(), client_id=uuid4(), fresh=1)
+        close_dish(by=Person.objects.get(initials="TM"), dish=dish, at=timezone.now(), client_id=uuid4(), found=ClosingFates(fresh=1))
         self.count.next_dish("1")
         self.page.text("1 fresh, 0 hard, 0 empty, 0 dead")
         self.page.press("Reopen the dish and add mine")

@@ -5,8 +5,9 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from core.errors import RecordRefused
+from core.records.fates import ClosingFates
 from core.units import format_days
-from core.vocabulary import ClosingFate, CountKind
+from core.vocabulary import CountKind
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,21 +37,6 @@ class Inspection:
         return self.germinated + self.abnormal + self.rotted + self.lost
 
 
-@dataclass(frozen=True, slots=True)
-class Closing:
-    """Fates of what is left, by cut, press or stain; fates not given are 0."""
-
-    fresh: int = 0
-    hard: int = 0
-    empty: int = 0
-    dead: int = 0
-
-    @property
-    def total(self) -> int:
-        """Seeds whose fate was found."""
-        return self.fresh + self.hard + self.empty + self.dead
-
-
 @dataclass(frozen=True)
 class CountRecord:
     """The counts of one dish (any replicate: dish, bag, tray block, plug row).
@@ -61,7 +47,7 @@ class CountRecord:
         Seeds in the dish, at least 1.
     inspections : tuple of Inspection
         In time order; may be empty.
-    closing : Closing or None
+    closing : ClosingFates or None
         None while the dish is not closed.
     name : str
         What a refusal calls the dish.
@@ -78,7 +64,7 @@ class CountRecord:
 
     sown: int
     inspections: tuple[Inspection, ...] = ()
-    closing: Closing | None = None
+    closing: ClosingFates | None = None
     name: str = "this dish"
     sown_is_estimate: bool = False
     needs_recount: bool = field(default=False, init=False)
@@ -96,8 +82,7 @@ class CountRecord:
             )
         found = self._check_inspections()
         if self.closing is not None:
-            for fate in ClosingFate:
-                value = getattr(self.closing, fate)
+            for fate, value in self.closing.counts.items():
                 _check_count(self.name, fate, value, None, f"closing.{fate}")
             found += self.closing.total
             if found > self.sown and not self.sown_is_estimate:
@@ -179,9 +164,9 @@ class CountRecord:
         return self.sown - self.germinated - self.abnormal - self.rotted - self.lost
 
     @property
-    def fates(self) -> Closing:
+    def fates(self) -> ClosingFates:
         """The closing, all zero where there is none yet."""
-        return self.closing or Closing()
+        return self.closing or ClosingFates()
 
     @property
     def unknown(self) -> int:
@@ -190,15 +175,15 @@ class CountRecord:
 
     @property
     def base_filled(self) -> int:
-        """Sown less empty and lost; without a closing an upper limit."""
-        return self.sown - self.fates.empty - self.lost
+        """Sown less unfilled and lost; without a closing an upper limit."""
+        return self.sown - self.fates.unfilled - self.lost
 
     @property
     def base_viable(self) -> int | None:
-        """Germinated, abnormal, fresh and hard; None while any fate is unknown."""
+        """Germinated, abnormal, and those left alive; None while any fate is unknown."""
         if self.unknown > 0:
             return None
-        return self.germinated + self.abnormal + self.fates.fresh + self.fates.hard
+        return self.germinated + self.abnormal + self.fates.viable
 
     @property
     def last_t(self) -> float | None:

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.records import Closing
+from core.records import ClosingFates
 from core.simulate.biology import Biology, Fates
 from core.simulate.looks import dish_shares
 
@@ -24,7 +24,7 @@ class DishLife:
     seeds: int
     up: tuple[float, ...]
     rots: tuple[float, ...]
-    rest: Closing
+    rest: ClosingFates
 
     def up_by(self, day: float) -> int:
         """Seeds that have come up by a day after sowing."""
@@ -34,10 +34,10 @@ class DishLife:
         """Seeds that have rotted by a day after sowing."""
         return sum(t <= day for t in self.rots)
 
-    def left_on(self, day: float) -> Closing:
+    def left_on(self, day: float) -> ClosingFates:
         """What a knife finds in the rest on a day; what would still have come up is firm and fresh."""
         late = len(self.up) - self.up_by(day) + len(self.rots) - self.rotted_by(day)
-        return Closing(self.rest.fresh + late, self.rest.hard, self.rest.empty, self.rest.dead)
+        return ClosingFates(self.rest.fresh + late, self.rest.hard, self.rest.empty, self.rest.dead)
 
 
 def live_dish(
@@ -72,7 +72,7 @@ def live_dish(
     lasts = np.concatenate([days, np.full(seeds - up, np.inf)])
     rots = taken & (rot_days < lasts)
     counts = [int(((kinds == k + 1) & ~rots).sum()) for k in range(len(rest))]
-    return DishLife(seeds, _sorted(days[~rots[:up]]), _sorted(rot_days[rots]), Closing(*counts))
+    return DishLife(seeds, _sorted(days[~rots[:up]]), _sorted(rot_days[rots]), ClosingFates(*counts))
 
 
 def _sorted(days: np.ndarray) -> tuple[float, ...]:

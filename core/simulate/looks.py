@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.records import Closing, CountRecord, Inspection
+from core.records import ClosingFates, CountRecord, Inspection
 from core.simulate.biology import Biology, Fates
 
 SHARE_NOT_READY_LOST = 0.01
@@ -68,7 +68,7 @@ def simulate_dish(
     found = _inspect(looks, times, early_at, _rot_times(looks, min(rots, int(dormant + dead)), draw), lost)
     rotted = sum(i.rotted for i in found)
     take_dead = min(int(dead), rotted)
-    fate = Closing(
+    fate = ClosingFates(
         fresh=int(dormant) - (rotted - take_dead) - sum(i.lost for i in found),
         hard=int(hard),
         empty=int(empty),
@@ -76,7 +76,7 @@ def simulate_dish(
     )
     # what would have come up after the last look is still asleep when the dish is closed
     late = up - sum(i.germinated for i in found)
-    closing = Closing(fate.fresh + late, fate.hard, fate.empty, fate.dead) if close else None
+    closing = ClosingFates(fate.fresh + late, fate.hard, fate.empty, fate.dead) if close else None
     return SimulatedDish(CountRecord(seeds, found, closing, name=name), mouldy=rotted > 0)
 
 

@@ -2,13 +2,13 @@
 
 from hypothesis import strategies as st
 
-from core.records import Closing, CountRecord, Inspection
+from core.records import ClosingFates, CountRecord, Inspection
 
 HARD_CASE_DAYS = (4, 6, 8, 11, 15, 21)
 HARD_CASE_NEW = {"A": (1, 5, 7, 3, 1, 0), "B": (0, 4, 6, 4, 2, 0), "C": (2, 6, 5, 3, 0, 0), "D": (1, 3, 8, 2, 1, 0)}
 
 
-def record(sown: int, *looks: tuple[float, int], closing: Closing | None = None, name: str = "K7UF") -> CountRecord:
+def record(sown: int, *looks: tuple[float, int], closing: ClosingFates | None = None, name: str = "K7UF") -> CountRecord:
     """A dish from (day, newly germinated) pairs."""
     return CountRecord(sown, tuple(Inspection(t, germinated=g) for t, g in looks), closing, name=name)
 
@@ -37,5 +37,5 @@ def records(draw: st.DrawFn, max_sown: int = 60) -> CountRecord:
         fresh = draw(st.integers(0, left))
         hard = draw(st.integers(0, left - fresh))
         empty = draw(st.integers(0, left - fresh - hard))
-        closing = Closing(fresh, hard, empty, draw(st.integers(0, left - fresh - hard - empty)))
+        closing = ClosingFates(fresh, hard, empty, draw(st.integers(0, left - fresh - hard - empty)))
     return CountRecord(sown, tuple(looks), closing)

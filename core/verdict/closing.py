@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from core.design import ExpectedCourse
+from core.records import FATES
 from core.verdict.sentences import percent
 from core.vocabulary import ClosingFate
 
@@ -16,10 +17,7 @@ class FateMeaning:
 
 
 FATE_MEANINGS = (
-    FateMeaning(ClosingFate.FRESH, "alive and still dormant: another treatment, or more of this one, may wake them"),
-    FateMeaning(ClosingFate.HARD, "the coat keeps water out: nick or rub some and see"),
-    FateMeaning(ClosingFate.EMPTY, "there never was an embryo: that is the lot’s fill, not the treatment"),
-    FateMeaning(ClosingFate.DEAD, "either old seed or damage from the treatment: compare with the control to see which"),
+    *(FateMeaning(row.kind, row.meaning) for row in FATES.values()),
     FateMeaning(
         None,
         "nobody will know whether they were dormant or dead, and germination of the viable seed stays unknown",

@@ -6,7 +6,7 @@ from typing import Any
 
 from core.errors import RecordRefused
 from core.germination import indices, leave_one_dish_out, shared_horizon
-from core.records import Closing, CountRecord, Inspection
+from core.records import ClosingFates, CountRecord, Inspection
 
 Json = dict[str, Any]
 
@@ -14,7 +14,7 @@ Json = dict[str, Any]
 def dish(raw: Json) -> CountRecord:
     """One dish."""
     looks = tuple(Inspection(**i) for i in raw["inspections"])
-    return CountRecord(raw["sown"], looks, Closing(**raw["closing"]) if raw["closing"] else None)
+    return CountRecord(raw["sown"], looks, ClosingFates(**raw["closing"]) if raw["closing"] else None)
 
 
 def dishes(raw: Sequence[Json]) -> list[CountRecord]:

@@ -8,7 +8,7 @@ import numpy as np
 
 from core.errors import CoreError
 from core.harvest import collecting_limit
-from core.records import Closing, CountRecord, Inspection
+from core.records import ClosingFates, CountRecord, Inspection
 from core.seedstock import (
     GerminationTest,
     StockChange,
@@ -94,7 +94,7 @@ def _decline_tests(tests: Sequence[Json]) -> Json:
 
 def _tested(raw: Json) -> CountRecord:
     look = Inspection(1.0, *(raw[k] for k in ("germinated", "abnormal", "rotted", "lost")))
-    return CountRecord(raw["sown"], (look,), Closing(**raw["closing"]) if raw["closing"] else None)
+    return CountRecord(raw["sown"], (look,), ClosingFates(**raw["closing"]) if raw["closing"] else None)
 
 
 def _imbibition(**masses: float) -> Json:

@@ -195,9 +195,8 @@ def _trial(
         found = _grow(spec, dish, looks, draw, mouldy=index == spec.mouldy_dish)
         _record(found, dish, sown_at, grower, helper, draw)
         if spec.finished and found.record.closing is not None:
-            c = found.record.closing
             at = sown_at + timedelta(days=spec.length_days, hours=2)
-            close_dish(by=helper, dish=dish, at=at, client_id=_uuid(draw), fresh=c.fresh, hard=c.hard, empty=c.empty, dead=c.dead)
+            close_dish(by=helper, dish=dish, at=at, client_id=_uuid(draw), found=found.record.closing)
     if spec.opened:
         _open(trial, grower, sown_at + timedelta(days=spec.length_days + 1))
 

@@ -6,7 +6,7 @@ from datetime import date, datetime
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from core.vocabulary import TrialState
+from core.vocabulary import ClosingFate, TrialState
 from server.lots.models import Lot
 from server.lots.selectors.stock import stocks
 from server.people.models import Person
@@ -130,10 +130,7 @@ class DishSeen:
     new_germinated: int
     new_rotted: int
     mouldy: bool
-    fresh: int
-    hard: int
-    empty: int
-    dead: int
+    left: dict[ClosingFate, int]
 
 
 def briefs(person: Person) -> list[BriefView]:
@@ -253,8 +250,5 @@ def _seen(attempt: Attempt, course: DishCourse, now: datetime, foul: int | None)
         new_germinated=germinated,
         new_rotted=rotted,
         mouldy=life.rotted_by(day) > 1,
-        fresh=rest.fresh,
-        hard=rest.hard,
-        empty=rest.empty,
-        dead=rest.dead,
+        left=rest.counts,
     )

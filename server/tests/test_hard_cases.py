@@ -5,6 +5,7 @@ from uuid import uuid4
 
 from django.test import TestCase
 
+from core.records import ClosingFates
 from core.vocabulary import (
     AmountKnown,
     AmountUnit,
@@ -217,10 +218,10 @@ class Time(TestCase):
         trial = make_sown_trial(30, treatments=("x",), dishes=1)
         dish = dishes_of(trial)[0]
         look(dish, 5, 4)
-        close_dish(by=make_person(), dish=dish, at=now() - DAY, client_id=uuid4(), fresh=6)
+        close_dish(by=make_person(), dish=dish, at=now() - DAY, client_id=uuid4(), found=ClosingFates(fresh=6))
         reopen_dish(by=make_person(), dish=dish, at=now())
         look(dish, 29.5, 1)
-        close_dish(by=make_person(), dish=dish, at=now(), client_id=uuid4(), fresh=5)
+        close_dish(by=make_person(), dish=dish, at=now(), client_id=uuid4(), found=ClosingFates(fresh=5))
         self.assertEqual(dish.closings.count(), 3)
         self.assertEqual(course_of(dish).record.germinated, 5)
 

@@ -1,4 +1,4 @@
-from core.vocabulary import StepKind
+from core.vocabulary import ClosingFate, StepKind
 from server.tests.builders import ApiCase
 
 
@@ -12,3 +12,8 @@ class Kinds(ApiCase):
         self.assertEqual(rows["cold_moist"]["usual"]["duration"], 56)
         self.assertIn("goggles", rows["acid"]["caution"]["care"])
         self.assertNotIn("effect", rows["nick"])
+
+    def test_every_fate_is_answered_with_its_words(self):
+        rows = self.client.get("/api/v1/kinds/").json()["fates"]
+        self.assertEqual([r["kind"] for r in rows], list(map(str, ClosingFate)))
+        self.assertEqual(rows[0]["word"], "firm and fresh")

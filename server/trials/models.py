@@ -2,6 +2,7 @@
 
 from django.db import models
 
+from core.records import FATES, ClosingFates
 from core.vocabulary import AmountKnown, Closure, Criterion, DeviationKind, DurationUnit, Layout, Light, Medium, Question, SeenHow
 from server.batches.models import Batch
 from server.lots.models import Lot
@@ -132,6 +133,11 @@ class Closing(Correctable):
     empty = models.PositiveIntegerField(default=0)
     dead = models.PositiveIntegerField(default=0)
     note = models.CharField(max_length=300, blank=True)
+
+    @property
+    def found(self) -> ClosingFates:
+        """Seeds of each fate."""
+        return ClosingFates.of({fate: getattr(self, fate) for fate in FATES})
 
 
 class SetAside(Correctable):

@@ -3,7 +3,7 @@ from unittest import TestCase
 from hypothesis import given
 
 from core.errors import RecordRefused
-from core.records import Closing, CountRecord, Inspection
+from core.records import ClosingFates, CountRecord, Inspection
 from core.tests.examples import record, records
 
 
@@ -26,7 +26,7 @@ class Refusals(TestCase):
         self.refused("more_than_sown", 10, (Inspection(5, 4, 3, 2, 2),))
 
     def test_closing_fates_count_too(self):
-        refusal = self.refused("more_than_sown", 10, (Inspection(5, germinated=6),), Closing(fresh=3, hard=2))
+        refusal = self.refused("more_than_sown", 10, (Inspection(5, germinated=6),), ClosingFates(fresh=3, hard=2))
         self.assertIsNone(refusal.t_days)
         self.assertIn("closing", refusal.message)
 
@@ -43,7 +43,7 @@ class Refusals(TestCase):
         self.refused("count_not_integer", 10, (Inspection(3, lost=1.5),))
         self.refused("count_not_integer", 10, (Inspection(3, germinated=True),))
         self.refused("count_not_integer", 10, (Inspection(3, germinated=float("inf")),))
-        self.refused("count_negative", 10, (), Closing(empty=-1))
+        self.refused("count_negative", 10, (), ClosingFates(empty=-1))
 
     def test_a_dish_holds_at_least_one_seed(self):
         for sown in (0, -3):
@@ -73,7 +73,7 @@ class Totals(TestCase):
         self.assertEqual((dish.germinated, dish.remaining), (5, 0))
 
     def test_rotted_seeds_stay_in_the_filled_base_and_leave_the_viable_one(self):
-        dish = CountRecord(30, (Inspection(4, germinated=20, rotted=4),), Closing(fresh=2, empty=3, dead=1))
+        dish = CountRecord(30, (Inspection(4, germinated=20, rotted=4),), ClosingFates(fresh=2, empty=3, dead=1))
         self.assertEqual(dish.base_filled, 27)
         self.assertEqual(dish.base_viable, 22)
 

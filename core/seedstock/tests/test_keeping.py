@@ -6,7 +6,7 @@ from hypothesis import strategies as st
 from scipy import optimize, stats
 
 from core.errors import CoreError
-from core.records import Closing
+from core.records import ClosingFates
 from core.seedstock import (
     GerminationTest,
     StockChange,
@@ -197,7 +197,7 @@ class WhichTestsCount(TestCase):
     """Dormant seed is not dead seed: germination of a treatment that left seed dormant is no viability."""
 
     def closed(self, fresh=0):
-        return record(25, (5, 15), (20, 0), closing=Closing(fresh=fresh, dead=10 - fresh))
+        return record(25, (5, 15), (20, 0), closing=ClosingFates(fresh=fresh, dead=10 - fresh))
 
     def test_closing_counts_give_viability_whatever_was_done(self):
         given = [TreatmentTest(0, "cold", (self.closed(5),)), TreatmentTest(1, "none", (self.closed(2),))]

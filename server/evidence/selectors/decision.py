@@ -9,9 +9,10 @@ from core.decision import Costs, weeks_of
 from core.design import smallest_differences
 from core.germination import Comparison as FinalComparison
 from core.germination import compare_final, compare_shares, half_times, pair_indices, read_ladder
+from core.records import FATES
 from core.treatment import COLD, dangerous
 from core.verdict import Bands, Called, LadderFacts, OptionWords, Proposal, Said, TreatmentFacts, TrialFacts, Verdict, verdict
-from core.vocabulary import ClosingFate, DecisionAim, Family, TrialState
+from core.vocabulary import DecisionAim, Family, TrialState
 from server.batches.selectors.courses import BatchCourse
 from server.evidence.selectors.bags import BagNote, bag_ids, bag_notes, bags_of
 from server.evidence.selectors.comparison import NothingToCompare
@@ -264,6 +265,7 @@ def _care(treatments: Sequence[TreatmentCourses], notes: dict[int, BagNote], cal
 
 def _facts(t: TreatmentCourses, weeks: float) -> TreatmentFacts:
     records, in_bag = t.records, t.bags.sprouted_share
+    left = [r.fates.counts for r in records]
     return TreatmentFacts(
         name=t.treatment.name,
         is_control=t.treatment.is_control,
@@ -271,7 +273,7 @@ def _facts(t: TreatmentCourses, weeks: float) -> TreatmentFacts:
         sown=sum(r.sown for r in records),
         rotted=sum(r.rotted for r in records),
         unknown=sum(r.unknown for r in records),
-        fates={fate: sum(getattr(r.fates, fate) for r in records) for fate in ClosingFate},
+        fates={fate: sum(c[fate] for c in left) for fate in FATES},
         days=t.planned_days,
         weeks=weeks,
         hazardous=dangerous(t.kinds),

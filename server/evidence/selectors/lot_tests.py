@@ -8,7 +8,6 @@ from datetime import date, datetime
 from django.db.models import Sum
 
 from core.germination import TreatmentShare
-from core.records import Closing as ClosingFates
 from core.records import CountRecord, Inspection
 from core.seedstock import DeclineTests, TreatmentTest, decline_tests
 from core.statistics import wilson
@@ -131,8 +130,7 @@ def _records(trials: Sequence[int]) -> dict[int, tuple[CountRecord, ...]]:
     for pk, treatment, seeds in Dish.objects.filter(treatment__trial__in=trials).order_by("pk").values_list("pk", "treatment", "seeds"):
         if pk in sums and pk not in aside:
             c = closings.get(pk)
-            fates = ClosingFates(c.fresh, c.hard, c.empty, c.dead) if c else None
-            found[treatment].append(CountRecord(seeds, (Inspection(1.0, *sums[pk]),), fates, sown_is_estimate=True))
+            found[treatment].append(CountRecord(seeds, (Inspection(1.0, *sums[pk]),), c.found if c else None, sown_is_estimate=True))
     return {treatment: tuple(dishes) for treatment, dishes in found.items()}
 
 

@@ -1,5 +1,6 @@
 from django.test import TestCase
 
+from core.records import ClosingFates
 from core.vocabulary import Base, Clock, CurveFamily, DoseReading, Layout, Reason
 from server.evidence.selectors.comparison import CompareOptions, NothingToCompare, comparison
 from server.evidence.tests.grown import DAYS, grow, grown_trial
@@ -11,7 +12,7 @@ from server.trials.services.closings import close_dish, open_trial, set_aside
 def close(dish, **fates):
     from uuid import uuid4
 
-    close_dish(by=make_person(), dish=dish, at=now(), client_id=uuid4(), **fates)
+    close_dish(by=make_person(), dish=dish, at=now(), client_id=uuid4(), found=ClosingFates(**fates))
 
 
 def compare(trial, **options):

@@ -1,5 +1,6 @@
 from uuid import uuid4
 
+from core.records import ClosingFates
 from core.vocabulary import NextTest, Role
 from server.evidence.models import Conclusion
 from server.evidence.selectors.decision import decision_page
@@ -15,7 +16,7 @@ def close_all(trial, **fates):
     from server.tests.builders import dishes_of
 
     for dish in dishes_of(trial):
-        close_dish(by=make_person(), dish=dish, at=now(), client_id=uuid4(), **fates)
+        close_dish(by=make_person(), dish=dish, at=now(), client_id=uuid4(), found=ClosingFates(**fates))
 
 
 def cold_ladder(*counts, days=(0, 28, 56)):

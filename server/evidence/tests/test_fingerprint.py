@@ -4,6 +4,7 @@ from uuid import uuid4
 from django.core.cache import caches
 from django.test import TestCase
 
+from core.records import ClosingFates
 from core.vocabulary import DeviationKind, SproutsGo
 from server.evidence.selectors.fingerprint import newest_counts, trial_fingerprint
 from server.evidence.selectors.usual import usual_scatters
@@ -61,7 +62,7 @@ class OfATrial(TestCase):
         self.assertChanged(lambda: record_look(by=self.by, dish=self.dishes[0], new=corrected))
 
     def test_closing_and_reopening_change_it(self):
-        self.assertChanged(lambda: close_dish(by=self.by, dish=self.dishes[0], at=now(), client_id=uuid4(), fresh=1))
+        self.assertChanged(lambda: close_dish(by=self.by, dish=self.dishes[0], at=now(), client_id=uuid4(), found=ClosingFates(fresh=1)))
         self.assertChanged(lambda: reopen_dish(by=self.by, dish=self.dishes[0], at=now()))
 
     def test_setting_aside_and_back_change_it(self):

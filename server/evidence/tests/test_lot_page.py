@@ -4,6 +4,7 @@ from uuid import uuid4
 from django.core.cache import caches
 from django.utils import timezone
 
+from core.records import ClosingFates
 from core.vocabulary import Base, DeclineSource, DryingKind, LotEnd, Reason
 from server.evidence.selectors.lot_page import lot_page
 from server.lots.models import Lot
@@ -21,7 +22,7 @@ def finished(lot, days_ago, germinated):
     for dish in dishes_of(trial):
         look(dish, 6, germinated)
         at = now() - timedelta(days=days_ago - 20)
-        close_dish(by=make_person(), dish=dish, at=at, client_id=uuid4(), dead=25 - germinated)
+        close_dish(by=make_person(), dish=dish, at=at, client_id=uuid4(), found=ClosingFates(dead=25 - germinated))
     return trial
 
 

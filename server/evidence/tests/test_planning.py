@@ -7,6 +7,7 @@ from uuid import uuid4
 from django.core.cache import caches
 from django.test import TestCase
 
+from core.records import ClosingFates
 from core.vocabulary import Light
 from server.evidence.selectors.usual import counted_of, usual_scatter
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_taxon, now
@@ -163,7 +164,7 @@ class TheStoryOfATrial(ApiCase):
             look(first, day, 1)
         sown = first.sowings.get().at
         set_aside(by=make_person(), dish=second, at=sown + timedelta(days=8), why="dried out")
-        close_dish(by=make_person(), dish=third, at=sown + timedelta(days=25), client_id=uuid4(), fresh=10)
+        close_dish(by=make_person(), dish=third, at=sown + timedelta(days=25), client_id=uuid4(), found=ClosingFates(fresh=10))
         reopen_dish(by=make_person(), dish=third, at=sown + timedelta(days=26))
         story = self.client.get(f"/api/v1/trials/{trial.pk}/story/").json()
         self.assertEqual([x["kind"] for x in story["lines"]], ["set_aside", "late_look", "reopened"])

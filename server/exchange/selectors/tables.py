@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, fields
 
 from core.germination import Indices
+from core.records import FATES
 from core.vocabulary import AmountKnown, Closure, Criterion, DurationUnit, Layout, Light, Medium, SeenHow
 from server.evidence.selectors.comparison import NothingToCompare, TreatmentResult, TrialComparison, compare_courses
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment
@@ -200,10 +201,7 @@ DISH_COLUMNS = (
     Column("sown_known", Kind.TEXT, "how the number is known", words=tuple(AmountKnown)),
     Column("sown_cv", Kind.NUMBER, "coefficient of variation of an estimated number, 0 if counted"),
     Column("sown_at", Kind.MOMENT, "when it was sown: its own day 0"),
-    Column("fresh", Kind.WHOLE, "at the closing: firm and alive; empty while not closed", "seeds"),
-    Column("hard", Kind.WHOLE, "at the closing: took up no water", "seeds"),
-    Column("empty", Kind.WHOLE, "at the closing: no embryo", "seeds"),
-    Column("dead", Kind.WHOLE, "at the closing: dead", "seeds"),
+    *(Column(row.kind, Kind.WHOLE, f"at the closing: {row.column}", "seeds") for row in FATES.values()),
     Column("closed_at", Kind.MOMENT, "when it was closed; empty while it is not"),
     Column("set_aside_at", Kind.MOMENT, "from when shares and comparisons leave it out"),
     Column("set_aside_why", Kind.TEXT, "why", longest=200),
@@ -213,7 +211,7 @@ DISH_COLUMNS = (
 
 def _dish(d: DishCourse) -> list[Cell]:
     x, fates, aside = d.dish, d.record.closing, d.set_aside
-    ends: list[Cell] = [fates.fresh, fates.hard, fates.empty, fates.dead] if fates else [None] * 4
+    ends: list[Cell] = list(fates.counts.values()) if fates else [None] * len(FATES)
     return [
         x.code,
         x.treatment.name,

@@ -3,6 +3,7 @@
 from collections import defaultdict
 from datetime import date, datetime
 
+from core.records import FATES, ClosingFates
 from core.vocabulary import OriginKind
 from server.batches.models import Batch
 from server.exchange.reading.trial_file import Json, recipe_named
@@ -89,7 +90,8 @@ def _dish(d: Json, looks: list[Json], places: dict[str, Place], batches: dict[st
     batch = batches.get(d["batch"]) if d["batch"] else None
     # sprouts in a bag that is here are read from the bag itself
     own = [x for x in looks if x["seen_how"] != IN_BAG or batch is None]
-    fates = (d["fresh"], d["hard"], d["empty"], d["dead"])
+    # a file of an earlier version may have fewer fates
+    fates = {fate: d[fate] for fate in FATES if fate in d}
     return AdoptedDish(
         treatment=d["treatment"],
         seeds=d["sown"],
@@ -102,7 +104,7 @@ def _dish(d: Json, looks: list[Json], places: dict[str, Place], batches: dict[st
         position=d["position"],
         place=places.get(d["place"] or ""),
         batch=batch,
-        fates=None if any(f is None for f in fates) else fates,
+        fates=None if None in fates.values() else ClosingFates.of(fates),
         closed_at=_moment(d["closed_at"]),
         set_aside=(at, d["set_aside_why"] or "") if (at := _moment(d["set_aside_at"])) else None,
         sent_on_at=_moment(d["sent_on_at"]),

@@ -10,7 +10,7 @@ from jsonschema import Draft202012Validator
 from openpyxl import load_workbook
 
 from core.germination import compare_mgt, indices
-from core.records import Closing, CountRecord, Inspection
+from core.records import FATES, ClosingFates, CountRecord, Inspection
 from core.vocabulary import Family
 from server.evidence.selectors.comparison import comparison
 from server.evidence.tests.grown import grown_trial
@@ -126,7 +126,7 @@ class Recomputing(ApiCase):
         a, b, c, _ = dishes_of(self.trial, "cold")
         look(a, -3, 2)
         set_aside(by=make_person(), dish=b, at=b.sowings.get().at + (now() - b.sowings.get().at) / 4, why="spilled")
-        close_dish(by=make_person(), dish=c, at=now(), client_id=uuid4(), fresh=2, empty=1)
+        close_dish(by=make_person(), dish=c, at=now(), client_id=uuid4(), found=ClosingFates(fresh=2, empty=1))
         send_on(by=make_person(), trial=self.trial, dishes=[a], at=now(), name="more cold", recipe=make_recipe())
 
     def package(self):
@@ -157,7 +157,7 @@ class Recomputing(ApiCase):
     def record(self, dish, looks):
         own = [r for r in looks if r["dish"] == dish["dish"] and r["counts"] == "true"]
         seen = [Inspection(float(r["day"]), *(int(r[k]) for k in ("germinated", "abnormal", "rotted", "lost"))) for r in own]
-        fates = Closing(*(int(dish[k]) for k in ("fresh", "hard", "empty", "dead"))) if dish["fresh"] else None
+        fates = ClosingFates.of({fate: int(dish[fate]) for fate in FATES}) if dish["fresh"] else None
         return CountRecord(int(dish["sown"]), tuple(seen), fates)
 
     def test_the_share_comes_out_the_same_from_its_own_scatter(self):

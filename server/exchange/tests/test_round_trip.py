@@ -10,6 +10,7 @@ from django.core.management import call_command
 from django.test import TestCase, TransactionTestCase, tag
 from rest_framework.test import APIClient
 
+from core.records import ClosingFates
 from core.vocabulary import Role
 from server.demo.build import password_of
 from server.evidence.tests.grown import grown_trial
@@ -55,7 +56,7 @@ class OwnTrial(TestCase):
         open_trial(by=make_person(), trial=trial, at=now(), version=1)
         a, b, c, *_ = dishes_of(trial)
         look(a, 35, 0, note="mould at the rim")
-        close_dish(by=make_person(), dish=a, at=now(), client_id=uuid4(), fresh=1)
+        close_dish(by=make_person(), dish=a, at=now(), client_id=uuid4(), found=ClosingFates(fresh=1))
         set_aside(by=make_person(), dish=b, at=now(), why="dried out")
         send_on(by=make_person(), trial=trial, dishes=[c], at=now(), name="sent on")
         self.trial = trials().get(pk=trial.pk)

@@ -6,6 +6,7 @@ from uuid import uuid4
 from django.db import transaction
 from django.utils import timezone
 
+from core.records import ClosingFates
 from server.practice.files import on_bench, pass_time
 from server.practice.models import Attempt
 from server.practice.selectors import seen_in
@@ -74,7 +75,7 @@ def cut_all(*, attempt: Attempt, trial: int) -> int:
         dishes = {d.pk: d for d in Dish.objects.filter(treatment__trial=trial).exclude(pk__in=done).exclude(pk__in=aside)}
         for seen in seen_in(attempt, _trial(trial), now):
             if (dish := dishes.get(seen.dish)) is not None:
-                close_dish(by=by, dish=dish, at=now, client_id=uuid4(), fresh=seen.fresh, hard=seen.hard, empty=seen.empty, dead=seen.dead)
+                close_dish(by=by, dish=dish, at=now, client_id=uuid4(), found=ClosingFates.of(seen.left))
     return closed
 
 

@@ -5,6 +5,7 @@ from dataclasses import fields
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
+from core.records import FateRow
 from core.treatment import StepRow, UsualDose
 from server.record_kinds.registries import Kinds
 from server.record_kinds.serializers import CautionSerializer
@@ -34,7 +35,14 @@ class StepRowSerializer(DataclassSerializer[StepRow]):
         read_only_fields = plain(StepRow, "usual", "caution", *SIMULATED)
 
 
+class FateRowSerializer(DataclassSerializer[FateRow]):
+    class Meta:
+        dataclass = FateRow
+        read_only_fields = plain(FateRow)
+
+
 class KindsSerializer(serializers.Serializer[Kinds]):
     """Everything that comes in kinds, one row each."""
 
     steps = StepRowSerializer(many=True)
+    fates = FateRowSerializer(many=True)

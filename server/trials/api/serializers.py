@@ -5,6 +5,7 @@ from typing import Any
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
+from core.records import FATES, ClosingFates
 from core.vocabulary import DeviationKind, DurationUnit, Layout, Light, PlanMode, SeenHow
 from server.lots.models import Lot
 from server.photos.models import Photo
@@ -145,11 +146,15 @@ class NewClosingSerializer(serializers.Serializer[None]):
     client_id = serializers.UUIDField()
     dish = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.all())
     at = serializers.DateTimeField()
-    fresh = serializers.IntegerField(default=0, min_value=-10_000)
-    hard = serializers.IntegerField(default=0, min_value=-10_000)
-    empty = serializers.IntegerField(default=0, min_value=-10_000)
-    dead = serializers.IntegerField(default=0, min_value=-10_000)
     note = serializers.CharField(max_length=300, allow_blank=True, default="")
+
+    def get_fields(self) -> dict[str, serializers.Field]:  # type: ignore[type-arg]
+        """A number for each fate beside the rest."""
+        return super().get_fields() | {str(fate): serializers.IntegerField(default=0, min_value=-10_000) for fate in FATES}
+
+    def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
+        """Gather the fates."""
+        return attrs | {"found": ClosingFates.of({fate: attrs.pop(fate) for fate in FATES})}
 
 
 class SetAsideRequestSerializer(serializers.Serializer[None]):

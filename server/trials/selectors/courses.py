@@ -2,14 +2,13 @@
 
 from collections import defaultdict
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
 from itertools import zip_longest
 
 from django.db.models import Count, QuerySet
 
-from core.records import Closing as ClosingFates
 from core.records import CountRecord, Inspection
 from core.vocabulary import AmountKnown, Light
 from server.batches.models import BagLook
@@ -70,12 +69,9 @@ class DishCourse:
             return None
         later = [x for x in self.looks if x.at > self.stretches[0].at]
         c = self.closing
-        return Closing(
-            fresh=c.fresh + sum(x.new_germinated + x.new_abnormal for x in later),
-            hard=c.hard,
-            empty=c.empty,
-            dead=c.dead + sum(x.new_rotted for x in later),
-        )
+        found = c.found
+        asleep, died = sum(x.new_germinated + x.new_abnormal for x in later), sum(x.new_rotted for x in later)
+        return Closing(**asdict(replace(found, fresh=found.fresh + asleep, dead=found.dead + died)))
 
     @cached_property
     def stretch_records(self) -> list[CountRecord]:
@@ -138,7 +134,7 @@ def count_record(
         if sown_at
         else ()
     )
-    fates = ClosingFates(closing.fresh, closing.hard, closing.empty, closing.dead) if closing else None
+    fates = closing.found if closing else None
     return CountRecord(dish.seeds, inspections, fates, name=dish.code, sown_is_estimate=dish.seeds_known != AmountKnown.COUNTED)
 
 

@@ -2,7 +2,7 @@
 
 import secrets
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import date, datetime
 from typing import Any
 from uuid import uuid4
@@ -12,6 +12,7 @@ from simple_history.utils import bulk_create_with_history
 
 from core.design import draw_codes
 from core.errors import CoreError
+from core.records import ClosingFates
 from core.vocabulary import AmountKnown, SeenHow
 from server.batches.models import Batch
 from server.lots.models import Lot
@@ -58,7 +59,7 @@ class AdoptedDish:
     position: int | None = None
     place: Place | None = None
     batch: Batch | None = None
-    fates: tuple[int, int, int, int] | None = None
+    fates: ClosingFates | None = None
     closed_at: datetime | None = None
     set_aside: tuple[datetime, str] | None = None
     sent_on_at: datetime | None = None
@@ -155,8 +156,7 @@ def _closing(row: Dish, d: AdoptedDish, by: Person) -> Closing | None:
     if d.fates is None:
         return None
     at = d.closed_at or max((x.at for x in d.looks), default=d.sown_at)
-    fresh, hard, empty, dead = d.fates
-    return Closing(dish=row, at=at, by=by, fresh=fresh, hard=hard, empty=empty, dead=dead) if at else None
+    return Closing(dish=row, at=at, by=by, **asdict(d.fates)) if at else None
 
 
 def _check(row: Dish, d: AdoptedDish, looks: Sequence[Look], closing: Closing | None) -> None:

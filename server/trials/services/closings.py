@@ -1,12 +1,14 @@
 """The end of a dish: closing it, setting it aside, sending what is left on; and opening a blind trial."""
 
 from collections.abc import Sequence
+from dataclasses import asdict
 from datetime import datetime
 from uuid import UUID
 
 from django.db import transaction
 
 from core.errors import CoreError
+from core.records import FATES, ClosingFates
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe
@@ -17,10 +19,8 @@ from server.trials.selectors.courses import count_record, course_of, courses_of
 
 
 @transaction.atomic
-def close_dish(
-    *, by: Person, dish: Dish, at: datetime, client_id: UUID, fresh: int = 0, hard: int = 0, empty: int = 0, dead: int = 0, note: str = ""
-) -> Closing:
-    """Close a dish with the fates of what is left; what nobody checked stays unknown."""
+def close_dish(*, by: Person, dish: Dish, at: datetime, client_id: UUID, found: ClosingFates | None = None, note: str = "") -> Closing:
+    """Close a dish with the fates found in what is left; what nobody checked stays unknown."""
     require(by, Right.COUNT)
     if (known := Closing.objects.filter(client_id=client_id).first()) is not None:
         check_same_thing(known.dish_id, dish.pk, "closing")
@@ -30,11 +30,11 @@ def close_dish(
         raise Problem(f"Dish {dish.code} was never sown: there is nothing to close.", code="not_sown")
     if course.closing is not None:
         raise Problem(f"Dish {dish.code} was closed by {course.closing.by.initials} already.", code="dish_closed")
-    closing = Closing(dish=dish, at=at, by=by, client_id=client_id, fresh=fresh, hard=hard, empty=empty, dead=dead, note=note)
+    closing = Closing(dish=dish, at=at, by=by, client_id=client_id, note=note, **asdict(found or ClosingFates()))
     try:
         count_record(dish, course.sown_at, course.looks, closing)
     except CoreError as error:
-        raise refused_by_core(error, f"/{error.parameter.removeprefix('closing').lstrip('.') or 'fresh'}") from error
+        raise refused_by_core(error, f"/{error.parameter.removeprefix('closing').lstrip('.') or next(iter(FATES))}") from error
     closing.save()
     return closing
 

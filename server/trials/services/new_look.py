@@ -1,13 +1,13 @@
 """A look that wants to be recorded, and what is asked of it beyond its counts."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from datetime import datetime
 from uuid import UUID
 
 from django.utils.timezone import localtime
 
-from core.vocabulary import ClosingFate, SeenHow
+from core.vocabulary import SeenHow
 from server.photos.models import Photo
 from server.rest.problems import Problem, question, refused
 from server.trials.models import Closing, Dish, Look
@@ -63,13 +63,12 @@ def check_new_look(course: DishCourse, new: NewLook) -> None:
 
 def _closed_meanwhile(closing: Closing) -> Problem:
     """The dish was closed while this look was on its way: a person decides, with both before them."""
-    fates = {str(fate): getattr(closing, fate) for fate in ClosingFate}
     when = f"{localtime(closing.at):%-d %b, %H:%M}"
     return Problem(
         f"Dish {closing.dish.code} was closed by {closing.by.initials} on {when}. "
         "Take the closing back to add this look, or drop the look.",
         code="dish_closed",
-        current={"by": closing.by.initials, "at": closing.at, **fates},
+        current={"by": closing.by.initials, "at": closing.at, **asdict(closing.found)},
     )
 
 

@@ -3,6 +3,7 @@ from uuid import uuid4
 
 from django.test import TestCase
 
+from core.records import ClosingFates
 from core.vocabulary import Role, TrialState
 from server.lots.selectors import stocks
 from server.rest.problems import Problem, Refused
@@ -60,7 +61,7 @@ class TakenOver(Adopting):
         self.assertNotEqual(rows[1].code, "X")
 
     def test_it_ends_as_it_ended(self):
-        closed = self.dish("none", fates=(3, 0, 1, 0), closed_at=self.sown + 30 * DAY)
+        closed = self.dish("none", fates=ClosingFates(fresh=3, empty=1), closed_at=self.sown + 30 * DAY)
         aside = self.dish("cold", set_aside=(self.sown + 8 * DAY, "dried out"))
         sent = self.dish("cold", sent_on_at=self.sown + 20 * DAY)
         trial, rows = self.adopt(closed, aside, sent)
@@ -70,13 +71,13 @@ class TakenOver(Adopting):
         self.assertEqual(courses[rows[2].pk].stretch_records[0].sown, 6)
 
     def test_a_closing_without_its_day_is_that_of_the_last_look(self):
-        _, rows = self.adopt(self.dish("only", fates=(0, 0, 0, 6)), treatments=("only",))
+        _, rows = self.adopt(self.dish("only", fates=ClosingFates(dead=6)), treatments=("only",))
         self.assertEqual(course_of(rows[0]).closing.at, self.sown + 7 * DAY)
 
     def test_it_can_be_counted_on_and_closed_like_any_other(self):
         trial, rows = self.adopt(self.dish("only"), treatments=("only",))
         look(rows[0], 20, 1)
-        close_dish(by=make_person(), dish=rows[0], at=now(), client_id=uuid4(), dead=5)
+        close_dish(by=make_person(), dish=rows[0], at=now(), client_id=uuid4(), found=ClosingFates(dead=5))
         self.assertEqual(with_courses(trials().filter(pk=trial.pk))[0].state, TrialState.CLOSED)
 
     def test_a_dish_that_was_never_sown_stays_so(self):

@@ -3,6 +3,7 @@
 from datetime import timedelta
 from uuid import uuid4
 
+from core.records import ClosingFates
 from core.vocabulary import StopReason
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_taxon, now
 from server.trials.models import Trial
@@ -26,7 +27,7 @@ class LateCourses(ApiCase):
         for dish in dishes_of(trial):
             for day, new in ((40, 0), (60, 3), (80, 4), (90, 1), (95, 0)):
                 look(dish, day, new)
-            close_dish(by=make_person(), dish=dish, at=now() - timedelta(days=20), client_id=uuid4(), dead=2)
+            close_dish(by=make_person(), dish=dish, at=now() - timedelta(days=20), client_id=uuid4(), found=ClosingFates(dead=2))
         return trial
 
     def advice(self, *trials):

@@ -3,6 +3,7 @@
 from datetime import timedelta
 from uuid import uuid4
 
+from core.records import ClosingFates
 from core.vocabulary import TrialState
 from server.lots.selectors import stocks
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_place, make_recipe, make_sown_trial, make_trial, now
@@ -41,7 +42,7 @@ class Stretches(ApiCase):
 
     def test_at_the_closing_what_came_later_was_asleep_before(self):
         look(self.dish, 15, 2, new_rotted=1)
-        close_dish(by=make_person(), dish=self.dish, at=now(), client_id=uuid4(), fresh=1, dead=1)
+        close_dish(by=make_person(), dish=self.dish, at=now(), client_id=uuid4(), found=ClosingFates(fresh=1, dead=1))
         course = course_of(self.dish)
         self.assertEqual((course.record.fates.fresh, course.record.fates.dead, course.record.unknown), (3, 2, 0))
         self.assertEqual(course.record.base_viable, 7)
@@ -66,7 +67,7 @@ class Stretches(ApiCase):
 
     def test_a_closed_an_empty_and_a_strange_dish_are_not_sent_on(self):
         closed, full = dishes_of(self.trial, "cold")[:2]
-        close_dish(by=make_person(), dish=closed, at=now(), client_id=uuid4(), fresh=10)
+        close_dish(by=make_person(), dish=closed, at=now(), client_id=uuid4(), found=ClosingFates(fresh=10))
         look(full, 5, 10)
         strange = dishes_of(make_sown_trial(lot=self.trial.lot))[0]
         refusals = [(closed, 409, "dish_closed"), (full, 409, "nothing_left"), (strange, 422, "other_trial", "/dishes")]

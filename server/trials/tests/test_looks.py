@@ -3,6 +3,7 @@ from uuid import uuid4
 from django.core.exceptions import PermissionDenied
 from django.test import TestCase
 
+from core.records import ClosingFates
 from core.vocabulary import Role, TrialState
 from server.rest.problems import Problem, Refused
 from server.tests.builders import DAY, ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_trial, now
@@ -115,7 +116,7 @@ class EndsOfDishes(TestCase):
         look(self.dish, 5, 6)
 
     def close(self, dish=None, **fates):
-        return close_dish(by=make_person(), dish=dish or self.dish, at=now(), client_id=uuid4(), **fates)
+        return close_dish(by=make_person(), dish=dish or self.dish, at=now(), client_id=uuid4(), found=ClosingFates(**fates))
 
     def test_an_id_that_another_dishs_closing_has_is_refused(self):
         known = self.close(fresh=1)

@@ -14,5 +14,8 @@ const byKind = <K extends string, R extends { kind: K }>(rows: readonly R[]) =>
 /** What is known of each kind of step: its word, usual dose, drawing, cautions. */
 export const STEP_KINDS = byKind<StepKind, StepRow>(tables.steps)
 
+/** What is known of each fate of what is left in a dish: its words, and what it tells. */
+export const FATE_ROWS: readonly Schemas['FateRow'][] = tables.fates
+
 /** The kind with which an empty recipe begins. */
 export const FIRST_STEP = tables.steps.find((s) => s.cold)!.kind

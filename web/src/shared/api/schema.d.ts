@@ -3928,10 +3928,9 @@ export interface components {
             new_germinated: number;
             new_rotted: number;
             mouldy: boolean;
-            fresh: number;
-            hard: number;
-            empty: number;
-            dead: number;
+            left: {
+                [key: string]: number;
+            };
         };
         /** @description How many days went by, or how many dishes were counted or cut. */
         Done: {
@@ -4143,6 +4142,15 @@ export interface components {
         FateMeaning: {
             fate: (components["schemas"]["ClosingFate"] | components["schemas"]["NullEnum"]) | null;
             meaning: string;
+        };
+        FateRow: {
+            readonly kind: components["schemas"]["ClosingFate"];
+            readonly word: string;
+            readonly short: string;
+            readonly column: string;
+            readonly meaning: string;
+            readonly viable: boolean;
+            readonly filled: boolean;
         };
         Feeding: {
             trial: number;
@@ -4530,6 +4538,7 @@ export interface components {
         /** @description Everything that comes in kinds, one row each. */
         Kinds: {
             steps: components["schemas"]["StepRow"][];
+            fates: components["schemas"]["FateRow"][];
         };
         KnowledgeRow: {
             taxon: number | null;
@@ -5146,6 +5155,8 @@ export interface components {
             dish: number;
             /** Format: date-time */
             at: string;
+            /** @default  */
+            note?: string;
             /** @default 0 */
             fresh?: number;
             /** @default 0 */
@@ -5154,8 +5165,6 @@ export interface components {
             empty?: number;
             /** @default 0 */
             dead?: number;
-            /** @default  */
-            note?: string;
         };
         /** @description A person's words on a trial, the treatment they chose, if any, and the aim they decided under. */
         NewConclusionRequest: {

@@ -1,5 +1,5 @@
 import type { Schemas } from '@/shared/api/http'
-import { STEP_KINDS } from '@/shared/kinds'
+import { FATE_ROWS, STEP_KINDS } from '@/shared/kinds'
 import type { Words } from './words'
 
 export const stepWords = Object.fromEntries(Object.values(STEP_KINDS).map((s) => [s.kind, s.word])) as Words<
@@ -172,12 +172,7 @@ export const deviationWords: Words<Schemas['DeviationKind']> = {
   other: 'Something else',
 }
 
-export const fateWords: Words<'fresh' | 'hard' | 'empty' | 'dead'> = {
-  fresh: 'firm and fresh',
-  hard: 'hard',
-  empty: 'empty',
-  dead: 'rotten or dead',
-}
+export const fateWords = Object.fromEntries(FATE_ROWS.map((f) => [f.kind, f.word])) as Words<Schemas['ClosingFate']>
 
 /** A dose as the bench says it: days in whole weeks become weeks, and what is counted in cycles stays so. */
 export function doseWords(duration: number, unit: Schemas['DurationUnit'], kind?: Schemas['StepKind']): string {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FATE_ROWS } from '@/shared/kinds'
 import { useDishesSeen } from '../api'
 
 /** What one sees in each dish on the bench: on the count page what is new, on the closing page what the knife finds. */
@@ -9,18 +10,8 @@ type Seen = NonNullable<typeof data.value>[number]
 
 function words(d: Seen): string {
   if (props.cut) {
-    const found = [
-      [d.fresh, 'firm'],
-      [d.hard, 'hard'],
-      [d.empty, 'empty'],
-      [d.dead, 'dead'],
-    ] as const
-    return (
-      found
-        .filter(([n]) => n)
-        .map(([n, word]) => `${n} ${word}`)
-        .join(', ') || 'nothing left'
-    )
+    const found = FATE_ROWS.filter((f) => d.left[f.kind]).map((f) => `${d.left[f.kind]} ${f.short}`)
+    return found.join(', ') || 'nothing left'
   }
   const rotted = d.new_rotted ? `, ${d.new_rotted} rotted` : ''
   return `${d.new_germinated || 'none'} new${rotted}${d.mouldy ? ', mould' : ''}`

@@ -5,6 +5,7 @@ import { moment } from '@/shared/format/dates'
 import { useDishChanges } from '../api'
 import { useLookOutbox, type Held, type Waiting } from '../composables/useLookOutbox'
 import { KINDS } from '../logic/entry'
+import { fatesSaid } from '../logic/fates'
 import { countsOf } from '../logic/onTheDevice'
 
 /** Looks that the server did not take: both versions side by side, and a person says which stands. Nothing is lost before that. */
@@ -74,8 +75,7 @@ const putRight = (row: Held) =>
       <div v-else-if="row.refusal?.code === 'dish_closed'">
         <dt>Closed by {{ theirs(row).by }}, {{ moment(String(theirs(row).at)) }}</dt>
         <dd>
-          {{ theirs(row).fresh }} fresh, {{ theirs(row).hard }} hard, {{ theirs(row).empty }} empty,
-          {{ theirs(row).dead }} dead
+          {{ fatesSaid(theirs(row)) }}
         </dd>
       </div>
     </dl>
