@@ -26,6 +26,13 @@ export const useLots = (search: MaybeRefOrGetter<string> = '', pageSize: MaybeRe
     placeholderData: keepPreviousData,
   })
 
+/** The trials of a lot. */
+export const useTrialsOf = (lot: Id) =>
+  useQuery({
+    queryKey: ['trials', 'of-lot', lot],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/', { params: { query: { lot: toValue(lot), page_size: 200 } } })),
+  })
+
 /** One lot as a line of the sheet. */
 export const useLotRow = (id: MaybeRefOrGetter<number | null>) =>
   useQuery({

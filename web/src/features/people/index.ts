@@ -14,5 +14,4 @@ export const peopleRoutes: RouteRecordRaw[] = [
   { path: '/account', name: 'account', component: () => import('./pages/AccountPage.vue') },
   { path: '/people', name: 'people', component: () => import('./pages/PeoplePage.vue') },
   { path: '/formats', name: 'formats', component: () => import('./pages/FormatsPage.vue') },
-  { path: '/work-year', name: 'work-year', component: () => import('./pages/WorkYearPage.vue') },
 ]

@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
+import { useChange } from '@/shared/composables/useChange'
 
+export type Aim = Schemas['DecisionAim']
 export type Today = Schemas['Today']
 export type BatchDay = Schemas['BatchDay']
 export type RoundTask = Schemas['RoundTask']
@@ -9,3 +11,16 @@ export type WakingTrial = Schemas['WakingTrial']
 
 export const fetchToday = () => unwrap(http.GET('/api/v1/today/'))
 export const useToday = () => useQuery({ queryKey: ['today'], queryFn: fetchToday })
+
+export const useWorkYear = () =>
+  useQuery({ queryKey: ['work-year'], queryFn: () => unwrap(http.GET('/api/v1/work-year/')) })
+
+export const useChangeWorkYear = () =>
+  useChange((body: Schemas['PatchedWorkYearChangeRequest']) => unwrap(http.PATCH('/api/v1/work-year/', { body })))
+
+export const useCalendarFeed = () =>
+  useQuery({ queryKey: ['calendar-feed'], queryFn: () => unwrap(http.GET('/api/v1/calendar-feed/')) })
+
+export const useMakeFeed = () => useChange(() => unwrap(http.POST('/api/v1/calendar-feed/')))
+
+export const useRevokeFeed = () => useChange(() => unwrap(http.DELETE('/api/v1/calendar-feed/')))

@@ -2,4 +2,5 @@ import type { RouteRecordRaw } from 'vue-router'
 
 export const roundRoutes: RouteRecordRaw[] = [
   { path: '/', name: 'today', component: () => import('./pages/TodayPage.vue') },
+  { path: '/work-year', name: 'work-year', component: () => import('./pages/WorkYearPage.vue') },
 ]

@@ -6,7 +6,6 @@ import { useSession } from '@/features/people'
 import { DormancyPanel } from '@/features/recipes'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
 import DecisionLines from '@/shared/components/DecisionLines.vue'
-import { useTrials } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import HistoryList from '@/shared/components/HistoryList.vue'
 import { addressOf } from '@/shared/api/bench'
@@ -15,7 +14,16 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
 import { endWords, labelKindWords, reasonWords, stateWords, troubleWords } from '@/shared/labels'
-import { useLabelPrints, useLot, useLotHistory, useLotLedger, useLotPage, useLotWork, type StockLine } from '../api'
+import {
+  useLabelPrints,
+  useLot,
+  useLotHistory,
+  useLotLedger,
+  useLotPage,
+  useLotWork,
+  useTrialsOf,
+  type StockLine,
+} from '../api'
 import CalibrateForm from '../components/CalibrateForm.vue'
 import ChangeLotForm from '../components/ChangeLotForm.vue'
 import CleaningForm from '../components/CleaningForm.vue'
@@ -40,7 +48,7 @@ const { data: page } = useLotPage(id)
 const { data: ledger } = useLotLedger(id)
 const { data: history } = useLotHistory(id)
 const { data: prints } = useLabelPrints(id)
-const { data: trials } = useTrials(() => ({ lot: id.value }))
+const { data: trials } = useTrialsOf(id)
 const { takeUpAgain } = useLotWork(id)
 useTitle(() => lot.value?.code ?? 'Lot')
 const today = isoDay(new Date())

@@ -11,7 +11,7 @@ import { day, isoDay } from '@/shared/format/dates'
 import { numberOrNull } from '@/shared/format/numbers'
 import { type Aim, useCalendarFeed, useChangeWorkYear, useMakeFeed, useRevokeFeed, useWorkYear } from '../api'
 import { aimWords, choicesOf } from '@/shared/labels'
-import { useSession } from '../session'
+import { useSession } from '@/features/people'
 
 /** When the nursery works, which every plan keeps to; and the address at which a calendar reads what is due. */
 useTitle(() => 'Working days and calendar')
