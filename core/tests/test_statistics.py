@@ -4,7 +4,19 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from core.errors import CoreError
-from core.statistics import NORMAL_975, critical_value, holm, newcombe, two_sided_p, upper_chi2, upper_f, welch_oneway, welch_pair, wilson
+from core.statistics import (
+    NORMAL_975,
+    WelchGroup,
+    critical_value,
+    holm,
+    newcombe,
+    two_sided_p,
+    upper_chi2,
+    upper_f,
+    welch_oneway,
+    welch_pair,
+    wilson,
+)
 
 shares = st.floats(0, 1)
 sizes = st.floats(0.5, 5000)
@@ -101,3 +113,11 @@ class WelchOverGroups(TestCase):
         self.assertEqual((found.left_out, found.df1), ((2, 3), 1))
         self.assertAlmostEqual(found.f, welch_pair([1, 2], [4, 6]).t ** 2)
         self.assertIsNone(welch_oneway([[1, 2], [5, 5]]).f)
+
+    def test_a_known_variance_beside_the_values_raises_the_degrees_of_freedom_as_satterthwaite_does(self):
+        x, y, extra = [1.0, 2.0, 4.0], [3.0, 7.0, 5.0, 6.0], (0.2, 0.1)
+        own = [WelchGroup(v, 0.0).squared_se for v in (x, y)]
+        whole = [o + e for o, e in zip(own, extra, strict=True)]
+        wanted = sum(whole) ** 2 / sum(o**2 / (len(v) - 1) for o, v in zip(own, (x, y), strict=True))
+        self.assertAlmostEqual(welch_pair(x, y, extra).df, wanted)
+        self.assertAlmostEqual(WelchGroup(x, 0.2).df, 2 * (whole[0] / own[0]) ** 2)

@@ -3,7 +3,7 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from core.decision import Candidate, Costs, costs_of, decide, shrinkage, weeks_of
+from core.decision import AIM_COSTS, Candidate, Costs, costs_of, decide, shrinkage, weeks_of
 from core.errors import CoreError
 from core.vocabulary import DecisionAim
 
@@ -64,6 +64,12 @@ class Chances(TestCase):
 
 class Aims(TestCase):
     PAIR = (candidate(0.70, weeks=4), candidate(0.78, weeks=16))
+
+    def test_being_in_a_hurry_changes_what_weeks_cost_and_not_what_hurting_costs(self):
+        most, balanced, soonest = (AIM_COSTS[a] for a in (DecisionAim.MOST, DecisionAim.BALANCED, DecisionAim.SOONEST))
+        self.assertEqual(most, Costs(0.0, 0.0))
+        self.assertEqual((soonest.hazard, balanced.hazard), (5, 5))
+        self.assertEqual((soonest.week, balanced.week), (2, 0.5))
 
     def chosen(self, aim, own=None):
         return decide(self.PAIR, CRITICAL, aim=aim, own=own).use

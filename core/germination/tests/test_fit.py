@@ -50,6 +50,11 @@ class WhenThereIsACurve(TestCase):
 
 
 class TheCurve(TestCase):
+    def test_germination_within_hours_has_a_likelihood_too(self):
+        quick = [record(10, (0.25, 3), (0.5, 4), (1, 1))]
+        hours, days = (course_loglik(quick, CurveFamily.WEIBULL, 0.8, 2, scale) for scale in (0.4, 4.0))
+        self.assertGreater(hours, days)
+
     def test_it_passes_through_what_was_counted(self):
         found = fit(hard_case())
         self.assertAlmostEqual(found.total, 0.64, 1)

@@ -5,11 +5,11 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from core.germination import CountedDish, CountedTreatment, compact_letters, compare_final, final_shares, indices
+from core.germination import CountedDish, CountedTreatment, TrialLine, compact_letters, compare_final, final_shares, indices, over_trials
 from core.germination.tests.test_final_share import trials
 from core.records import CountRecord, Inspection
 from core.tests.examples import records
-from core.vocabulary import Family
+from core.vocabulary import Family, Reason
 
 
 def joined(a: CountRecord, b: CountRecord) -> CountRecord:
@@ -77,3 +77,9 @@ class Comparing(TestCase):
         share = final_shares([CountedTreatment("x", (CountedDish(0, seeds),) * dishes)]).treatments[0]
         self.assertEqual(share.lower, 0)
         self.assertTrue(0 < share.upper < 1)
+
+
+class OverTrials(TestCase):
+    def test_only_one_trial_is_named_as_the_reason_for_what_is_assumed(self):
+        one, two = (over_trials([TrialLine(0.6, 80)] * n) for n in (1, 2))
+        self.assertEqual((one.reason, two.reason), (Reason.ONE_TRIAL, None))

@@ -121,6 +121,9 @@ class Choices(TestCase):
         plain = sowing_choices(0.5, 45.5, 100).plain
         self.assertEqual(plain.cells, plain_cells(0.5, 100, plain.seeds))
         self.assertLess(plain.assurance, 0.7)
+        one = chance_of_plants(0.5, 45.5, 100, 210)
+        self.assertEqual(one, chance_of_plants(0.5, 45.5, 100, 210, 1))
+        self.assertLess(one, chance_of_plants(0.5, 45.5, 100, 210, 2))
 
     def test_where_none_germinated_there_is_no_answer_and_the_reason_is_said(self):
         found = sowing_choices(0.0, 100, 10)

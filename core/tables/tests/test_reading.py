@@ -150,6 +150,7 @@ class LotLines(TestCase):
         lots = read_lots(found)
         self.assertEqual([p.cell for p in found.problems], ["C2", "D2", "F2", "E2", "B2", "A3"])
         self.assertEqual(lots[1].origin_kind, OriginKind.WILD)
+        self.assertIn("Row 2 has the same code", found.problems[-1].message)
 
 
 CELLS = st.one_of(
