@@ -1,0 +1,23 @@
+from unittest import TestCase
+
+from scripts.api_answers import differences
+
+
+class Compared(TestCase):
+    def test_equal_answers_do_not_differ_whatever_the_order_of_their_fields(self):
+        one = {"lots/": {"results": [{"id": 1, "code": "A"}, {"id": 2, "code": "B"}]}}
+        self.assertFalse(differences(one, {"lots/": {"results": [{"code": "A", "id": 1}, {"code": "B", "id": 2}]}}, {}))
+
+    def test_a_changed_value_a_missing_field_and_a_new_address_are_named_once(self):
+        before = {"lots/3/": {"code": "A", "left": 4}, "lots/4/": {"code": "B", "left": 5}}
+        after = {"lots/3/": {"code": "A"}, "lots/4/": {"code": "C"}, "kinds/": {}}
+        found = differences(before, after, {})
+        self.assertEqual(found["lots/{id}/ left: gone"], 2)
+        self.assertEqual(found["lots/{id}/ code: 'B' became 'C'"], 1)
+        self.assertEqual(found["kinds/: new"], 1)
+        self.assertEqual(len(found), 3)
+
+    def test_a_field_that_was_renamed_on_purpose_is_no_difference(self):
+        before, after = {"lots/3/": {"stock": {"said": "12 g"}}}, {"lots/3/": {"stock": {"finding": "12 g"}}}
+        self.assertTrue(differences(before, after, {}))
+        self.assertFalse(differences(before, after, {"lots/{id}/": {"stock.said": "stock.finding"}}))
