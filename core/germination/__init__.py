@@ -53,7 +53,7 @@ from core.germination.fit_doubt import (
     half_times,
     shown_fit,
 )
-from core.germination.indices import Indices, indices, mean_germination_time, shared_horizon, without_speed
+from core.germination.indices import INDEX_TEXTS, IndexText, Indices, indices, mean_germination_time, shared_horizon, without_speed
 from core.germination.jackknife import LeaveOneOut, interval_of, leave_one_dish_out
 from core.germination.letters import compact_letters
 from core.germination.likelihood import course_loglik
@@ -74,6 +74,7 @@ from core.germination.time_variance import log_time_variance
 
 __all__ = [
     "FEWEST_DOSES",
+    "INDEX_TEXTS",
     "TYPICAL_BAG_RHO",
     "USUAL_RHO",
     "BagRho",
@@ -90,6 +91,7 @@ __all__ = [
     "DoubtedFit",
     "DoubtedTime",
     "FamilyChoice",
+    "IndexText",
     "Indices",
     "LadderReading",
     "LeaveOneOut",

@@ -7,7 +7,7 @@ Farooq et al. (2005) for T50 by interpolation; Ranal & Santana (2006) for synchr
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from typing import Any
+from typing import Annotated, Any, get_type_hints
 
 import numpy as np
 
@@ -16,6 +16,18 @@ from core.records import CountRecord, PooledCourse, pool
 from core.vocabulary import Reason
 
 PERCENTILES = (10, 25, 50, 75, 90)
+
+
+@dataclass(frozen=True, slots=True)
+class IndexText:
+    """What pages say of an index. `digits` after the point; a `share` is 0..1, shown in percent."""
+
+    name: str
+    unit: str
+    digits: int
+    meaning: str
+    source: str = ""
+    share: bool = False
 
 
 @dataclass(frozen=True)
@@ -28,34 +40,61 @@ class Indices:
 
     n: int
     g: int
-    early: int
-    germinability_sown: float
-    germinability_filled: float | None
-    germinability_viable: float | None
-    first: float | None
-    last: float | None
-    mgt: float | None
-    spread: float | None
-    cv: float | None
-    mean_rate: float | None
-    cvg: float | None
-    t10: float | None
-    t25: float | None
-    t50: float | None
-    t75: float | None
-    t90: float | None
-    uniformity_90_10: float | None
-    uniformity_75_25: float | None
+    early: Annotated[int, IndexText("early", "seeds", 0, "germinated at looks before or at sowing")]
+    germinability_sown: Annotated[float, IndexText("germinability, of sown", "%", 1, "germinated over sown", share=True)]
+    germinability_filled: Annotated[
+        float | None, IndexText("germinability, of filled", "%", 1, "germinated over sown less empty and lost", share=True)
+    ]
+    germinability_viable: Annotated[
+        float | None,
+        IndexText(
+            "germinability, of viable",
+            "%",
+            1,
+            "germinated over germinated, abnormal, fresh and hard; only where every fate is known",
+            share=True,
+        ),
+    ]
+    first: Annotated[float | None, IndexText("first", "d", 2, "first look that found one")]
+    last: Annotated[float | None, IndexText("last", "d", 2, "last look that found one")]
+    mgt: Annotated[float | None, IndexText("mean germination time", "d", 2, "mean of the looks’ times, weighted by what they found")]
+    spread: Annotated[float | None, IndexText("spread", "d", 2, "standard deviation of the germination times")]
+    cv: Annotated[float | None, IndexText("CV of time", "", 3, "spread over mean time")]
+    mean_rate: Annotated[float | None, IndexText("mean rate", "per day", 4, "one over mean time")]
+    cvg: Annotated[float | None, IndexText("coefficient of velocity", "", 2, "100 × germinated over the sum of times")]
+    t10: Annotated[
+        float | None, IndexText("T10", "d", 2, "a tenth of those that came up were up; linear between looks", "Farooq et al. 2005")
+    ]
+    t25: Annotated[float | None, IndexText("T25", "d", 2, "a quarter of those that came up were up")]
+    t50: Annotated[float | None, IndexText("T50", "d", 2, "half of those that came up were up: not half of those sown")]
+    t75: Annotated[float | None, IndexText("T75", "d", 2, "three quarters of those that came up were up")]
+    t90: Annotated[float | None, IndexText("T90", "d", 2, "nine tenths of those that came up were up")]
+    uniformity_90_10: Annotated[float | None, IndexText("uniformity, T90 − T10", "d", 2, "shorter is more even")]
+    uniformity_75_25: Annotated[float | None, IndexText("uniformity, T75 − T25", "d", 2, "shorter is more even")]
     gsi: float | None
     horizon: float | None
-    timson: float | None
-    area: float | None
-    peak_value: float | None
-    mean_daily: float | None
-    germination_value: float | None
-    synchrony: float | None
-    uncertainty: float | None
+    timson: Annotated[
+        float | None, IndexText("Timson index", "% · d", 0, "sum of the daily percentages to the common last day", "Timson 1965")
+    ]
+    area: Annotated[
+        float | None, IndexText("pace (area)", "%", 1, "mean height of the curve to the common last day: rate and speed in one")
+    ]
+    peak_value: Annotated[float | None, IndexText("peak value", "% per day", 2, "largest percentage over its day", "Czabator 1962")]
+    mean_daily: Annotated[float | None, IndexText("mean daily germination", "% per day", 2, "final percentage over the last day")]
+    germination_value: Annotated[
+        float | None, IndexText("germination value", "", 2, "peak value × mean daily germination", "Czabator 1962")
+    ]
+    synchrony: Annotated[float | None, IndexText("synchrony Z", "", 3, "1 = all in one interval", "Ranal & Santana 2006")]
+    uncertainty: Annotated[float | None, IndexText("uncertainty U", "bits", 3, "0 = all in one interval")]
     reasons: Mapping[str, Reason]
+
+
+INDEX_TEXTS: Mapping[str, IndexText] = {
+    name: text
+    for name, hint in get_type_hints(Indices, include_extras=True).items()
+    for text in getattr(hint, "__metadata__", ())
+    if isinstance(text, IndexText)
+}
 
 
 def shared_horizon(dishes: Sequence[CountRecord]) -> float | None:

@@ -1,19 +1,21 @@
 """The core's tables of kinds together, as the API and the front end's copy of them show them."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from typing import TypedDict
 
+from core.germination import INDEX_TEXTS, IndexText
 from core.records import FATES, FateRow
 from core.treatment import STEP_KINDS, StepRow
 
 
 class Kinds(TypedDict):
-    """One list for each table."""
+    """One table for each sort of kinds."""
 
     steps: Sequence[StepRow]
     fates: Sequence[FateRow]
+    indices: Mapping[str, IndexText]
 
 
 def kinds() -> Kinds:
     """Return all tables, in their own order."""
-    return {"steps": list(STEP_KINDS.values()), "fates": list(FATES.values())}
+    return {"steps": list(STEP_KINDS.values()), "fates": list(FATES.values()), "indices": INDEX_TEXTS}

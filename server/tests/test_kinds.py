@@ -17,3 +17,8 @@ class Kinds(ApiCase):
         rows = self.client.get("/api/v1/kinds/").json()["fates"]
         self.assertEqual([r["kind"] for r in rows], list(map(str, ClosingFate)))
         self.assertEqual(rows[0]["word"], "firm and fresh")
+
+    def test_every_index_is_answered_with_what_it_means(self):
+        texts = self.client.get("/api/v1/kinds/").json()["indices"]
+        self.assertEqual(texts["t10"]["source"], "Farooq et al. 2005")
+        self.assertEqual([name for name, text in texts.items() if not text["name"] or not text["meaning"]], [])

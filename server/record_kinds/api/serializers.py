@@ -5,10 +5,11 @@ from dataclasses import fields
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
+from core.germination import IndexText
 from core.records import FateRow
 from core.treatment import StepRow, UsualDose
+from server.record_kinds.api.things import CautionSerializer
 from server.record_kinds.registries import Kinds
-from server.record_kinds.serializers import CautionSerializer
 
 # what the simulator lets a step do is no business of a form
 SIMULATED = ("effect", "opens_share")
@@ -41,8 +42,15 @@ class FateRowSerializer(DataclassSerializer[FateRow]):
         read_only_fields = plain(FateRow)
 
 
+class IndexTextSerializer(DataclassSerializer[IndexText]):
+    class Meta:
+        dataclass = IndexText
+        read_only_fields = plain(IndexText)
+
+
 class KindsSerializer(serializers.Serializer[Kinds]):
     """Everything that comes in kinds, one row each."""
 
     steps = StepRowSerializer(many=True)
     fates = FateRowSerializer(many=True)
+    indices = serializers.DictField(child=IndexTextSerializer())

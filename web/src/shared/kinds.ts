@@ -17,5 +17,8 @@ export const STEP_KINDS = byKind<StepKind, StepRow>(tables.steps)
 /** What is known of each fate of what is left in a dish: its words, and what it tells. */
 export const FATE_ROWS: readonly Schemas['FateRow'][] = tables.fates
 
+/** What each classic index is called and means, in the order of the tables. */
+export const INDEX_TEXTS: Schemas['Kinds']['indices'] = tables.indices
+
 /** The kind with which an empty recipe begins. */
 export const FIRST_STEP = tables.steps.find((s) => s.cold)!.kind

@@ -4452,6 +4452,14 @@ export interface components {
             nicked_gain: number;
             verdict: components["schemas"]["WaterUptake"];
         };
+        IndexText: {
+            readonly name: string;
+            readonly unit: string;
+            readonly digits: number;
+            readonly meaning: string;
+            readonly source: string;
+            readonly share: boolean;
+        };
         Indices: {
             n: number;
             g: number;
@@ -4539,6 +4547,9 @@ export interface components {
         Kinds: {
             steps: components["schemas"]["StepRow"][];
             fates: components["schemas"]["FateRow"][];
+            indices: {
+                [key: string]: components["schemas"]["IndexText"];
+            };
         };
         KnowledgeRow: {
             taxon: number | null;
