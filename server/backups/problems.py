@@ -2,19 +2,18 @@
 
 from pathlib import Path
 
-from server.rest.problems import Problem, Refused
+from server.errors import DomainError, NoRoom, Refused
 
 
 class NotRestorable(Refused):
-    """A file that cannot replace anything (422)."""
+    """A file that cannot replace anything."""
 
     title = "This backup cannot be restored"
 
 
-class NoRoomForBackup(Problem):
-    """The folder of backups holds no more (507)."""
+class NoRoomForBackup(NoRoom):
+    """The folder of backups holds no more."""
 
-    status = 507
     title = "No room for a backup"
 
 
@@ -39,6 +38,6 @@ def no_room(here: Path, why: str) -> NoRoomForBackup:
     )
 
 
-def not_written(here: Path, error: OSError) -> Problem:
+def not_written(here: Path, error: OSError) -> DomainError:
     """The folder takes no file."""
-    return Problem(f"No backup can be written in {here}: {error.strerror}. Look at the folder's rights.", code="folder_closed")
+    return DomainError(f"No backup can be written in {here}: {error.strerror}. Look at the folder's rights.", code="folder_closed")

@@ -17,9 +17,9 @@ from django.db.migrations.loader import MigrationLoader
 from server.backups.form import DATABASE, FORMAT, LOCKED, MANIFEST, SUFFIX, VERSION, Manifest, digest_of, folder
 from server.backups.nights import Failure, last_failure
 from server.backups.problems import NotRestorable, damaged, newer
+from server.errors import DomainError
 from server.record_kinds.other_database import opened_to_read
 from server.record_kinds.zips import ZIP_ERRORS
-from server.rest.problems import Problem
 
 LARGEST_MANIFEST = 50_000_000
 
@@ -94,7 +94,7 @@ def find_backup(name: str) -> Path:
     """A backup in the folder by its name, and nothing outside it."""
     path = folder() / name
     if "/" in name or not name.endswith(SUFFIX) or not path.is_file():
-        raise Problem(f"There is no backup “{name}” any more. Look at the list again.", code="no_such_backup")
+        raise DomainError(f"There is no backup “{name}” any more. Look at the list again.", code="no_such_backup")
     return path
 
 

@@ -6,6 +6,7 @@ from django.utils import timezone
 from core.vocabulary import StockKind, ThingKind
 from server.changes.kinds import KINDS
 from server.changes.selectors import find_thing, name_of
+from server.errors import DomainError
 from server.lots.models import StockEntry
 from server.lots.services.stock import enter_stock, take_back_entry
 from server.people.models import Person
@@ -13,7 +14,6 @@ from server.people.permissions import Right, require
 from server.record_kinds.models import Thing
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing
-from server.rest.problems import Problem
 from server.trials.models import Dish, Sown, Trial
 
 
@@ -24,9 +24,11 @@ def delete(*, by: Person, kind: ThingKind, pk: int) -> Thing:
     thing = _found(kind, pk)
     name = name_of(kind, thing)
     if thing.deleted_at is not None:
-        raise Problem(f"{name} is deleted already.", code="deleted_already")
+        raise DomainError(f"{name} is deleted already.", code="deleted_already")
     if not KINDS[kind].deletable:
-        raise Problem(f"A {kind.replace('_', ' ')} is not deleted by itself: end it, or give it up, on its own page.", code="not_deletable")
+        raise DomainError(
+            f"A {kind.replace('_', ' ')} is not deleted by itself: end it, or give it up, on its own page.", code="not_deletable"
+        )
     _check_nothing_rests_on(kind, thing, name)
     if isinstance(thing, Trial):
         _forget_draw(by, thing)
@@ -39,7 +41,7 @@ def bring_back(*, by: Person, kind: ThingKind, pk: int) -> Thing:
     require(by, Right.LEAD)
     thing = _found(kind, pk)
     if thing.deleted_at is None:
-        raise Problem(f"{name_of(kind, thing)} is not deleted.", code="not_deleted")
+        raise DomainError(f"{name_of(kind, thing)} is not deleted.", code="not_deleted")
     back = change_thing(thing, {"deleted_at": None}, by=by, version=thing.version)
     if isinstance(back, Trial):
         _draw_again(by, back)
@@ -49,7 +51,7 @@ def bring_back(*, by: Person, kind: ThingKind, pk: int) -> Thing:
 def _found(kind: ThingKind, pk: int) -> Thing:
     thing = find_thing(kind, pk)
     if thing is None:
-        raise Problem(f"There is no such {kind.replace('_', ' ')}.", code="no_such_thing")
+        raise DomainError(f"There is no such {kind.replace('_', ' ')}.", code="no_such_thing")
     return thing
 
 
@@ -67,7 +69,7 @@ def _check_nothing_rests_on(kind: ThingKind, thing: Thing, name: str) -> None:
         if bags := dishes.filter(batch__isnull=False).count():
             resting.append(f"{bags} dishes in bags")
     if resting:
-        raise Problem(
+        raise DomainError(
             f"{name} cannot be deleted: {', '.join(resting)} rest on it. Delete those first, or keep it and write a note.",
             code="in_use",
         )

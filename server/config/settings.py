@@ -93,7 +93,7 @@ PASSWORD_HASHERS = ["django.contrib.auth.hashers.Argon2PasswordHasher"]
 AXES_FAILURE_LIMIT = 6
 AXES_COOLOFF_TIME = timedelta(minutes=5)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
-AXES_LOCKOUT_CALLABLE = "server.rest.problems.too_many_tries"
+AXES_LOCKOUT_CALLABLE = "server.http.problems.too_many_tries"
 AXES_RESET_ON_SUCCESS = True
 # how many proxies of one's own stand in front: a header says from where a request came only if one of them wrote it
 PROXIES = int(os.environ.get("AWAKE_FURROW_PROXIES", "0"))
@@ -196,22 +196,22 @@ SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE
 SECURE_HSTS_SECONDS = 60 * 60 * 24 * 30 if SECURE else 0
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
-CSRF_FAILURE_VIEW = "server.rest.problems.csrf_failed"
+CSRF_FAILURE_VIEW = "server.http.problems.csrf_failed"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 
 RATE_OF_PERSON = None if TESTING else os.environ.get("AWAKE_FURROW_RATE", "3000/min")
 RATE_OF_STRANGER = None if TESTING else "60/min"
 REST_FRAMEWORK = {
-    "DEFAULT_AUTHENTICATION_CLASSES": ["server.rest.authentication.SignedInSession"],
-    "DEFAULT_PERMISSION_CLASSES": ["server.people.permissions.OpenToRole"],
+    "DEFAULT_AUTHENTICATION_CLASSES": ["server.http.authentication.SignedInSession"],
+    "DEFAULT_PERMISSION_CLASSES": ["server.people.api.doors.OpenToRole"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
-    "DEFAULT_PARSER_CLASSES": ["server.rest.parsers.SafeJson"],
+    "DEFAULT_PARSER_CLASSES": ["server.http.parsers.SafeJson"],
     "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
-    "DEFAULT_PAGINATION_CLASS": "server.rest.pagination.Pages",
-    "EXCEPTION_HANDLER": "server.rest.problems.handle",
+    "DEFAULT_PAGINATION_CLASS": "server.http.pagination.Pages",
+    "EXCEPTION_HANDLER": "server.http.problems.handle",
     "NUM_PROXIES": PROXIES,
     "TEST_REQUEST_DEFAULT_FORMAT": "json",
-    "DEFAULT_THROTTLE_CLASSES": ["server.rest.rates.PersonRate", "server.rest.rates.StrangerRate"],
+    "DEFAULT_THROTTLE_CLASSES": ["server.http.rates.PersonRate", "server.http.rates.StrangerRate"],
     # tests and measurements ask faster than anybody works
     "DEFAULT_THROTTLE_RATES": {"user": RATE_OF_PERSON, "anon": RATE_OF_STRANGER},
 }
@@ -221,7 +221,7 @@ SPECTACULAR_SETTINGS = {
     "DESCRIPTION": "Lots, recipes, germination trials, looks and what they say. Errors are problem+json.",
     "VERSION": "1",
     "SERVE_PUBLIC": False,
-    "SERVE_PERMISSIONS": ["server.people.permissions.OpenToRole"],
+    "SERVE_PERMISSIONS": ["server.people.api.doors.OpenToRole"],
     "SCHEMA_PATH_PREFIX": "/api/v1/",
     "COMPONENT_SPLIT_REQUEST": True,
     # every word list of the core keeps its name

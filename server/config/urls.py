@@ -9,7 +9,7 @@ from django.urls import URLPattern, URLResolver, include, path, re_path
 from django.views.decorators.http import require_safe
 from drf_spectacular.views import SpectacularAPIView, SpectacularSwaggerSplitView
 
-from server.rest.problems import no_such_address
+from server.http.problems import no_such_address
 
 
 @require_safe
@@ -67,7 +67,7 @@ urlpatterns = [
     re_path(r"^(?!static/|assets/)", web_app),
 ]
 
-handler400 = "server.rest.problems.malformed"
-handler403 = "server.rest.problems.not_allowed"
-handler404 = "server.rest.problems.no_such_address"
-handler500 = "server.rest.problems.failed"
+handler400 = "server.http.problems.malformed"
+handler403 = "server.http.problems.not_allowed"
+handler404 = "server.http.problems.no_such_address"
+handler500 = "server.http.problems.failed"

@@ -12,6 +12,7 @@ from core.design import Design, dishes_needed
 from core.treatment import COLD, NEXT_STEPS
 from core.verdict import Proposal, TrialFacts, Verdict
 from core.vocabulary import DecisionAim, NextTest, Question, StepKind
+from server.errors import DomainError, refused
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.decision import judged
@@ -21,7 +22,6 @@ from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
 from server.recipes.services import step_body, write_ladder, write_recipe
 from server.record_kinds.services import check_not_in_future, check_same_thing, take_back
-from server.rest.problems import Problem, refused
 from server.trials.models import Treatment, Trial
 from server.trials.selectors.state import TrialCourses, with_courses
 
@@ -70,7 +70,7 @@ def _judged(trial: Trial, aim: DecisionAim | None = None) -> tuple[TrialCourses,
     courses = with_courses([trial])[0]
     found = judged(courses, aim)
     if isinstance(found, NothingToCompare):
-        raise Problem(found.detail, code=found.code)
+        raise DomainError(found.detail, code=found.code)
     return courses, found.facts, found.verdict
 
 
@@ -104,7 +104,7 @@ def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
     courses, facts, found = _judged(trial)
     proposal = next((p for p in found.next if p.test is test), None)
     if proposal is None:
-        raise Problem("That is not proposed any more. Look at the decision again.", code="not_proposed")
+        raise DomainError("That is not proposed any more. Look at the decision again.", code="not_proposed")
     base = trial.treatments.select_related("recipe").get(name=proposal.builds_on)
     question = proposal.text[:200]
     if test in (NextTest.REPEAT, NextTest.CLEANER):
@@ -143,13 +143,13 @@ def _treatments(by: Person, courses: TrialCourses, base: Treatment, proposal: Pr
         most = last.duration_max
         doses = sorted({last.duration * x for x in parts if most is None or last.duration * x <= most})
         if len(doses) < 2:
-            raise Problem(
+            raise DomainError(
                 f"“{base.recipe.name}” allows at most {most:g} {last.unit} of that step: write an edition that allows more, then plan it.",
                 code="at_most",
             )
         return _series(by, base.recipe, cold, doses)
     if proposal.test not in NEXT_STEPS:
-        raise Problem(f"“{base.name}” has no cold that could end earlier: nothing to vary.", code="no_cold")
+        raise DomainError(f"“{base.name}” has no cold that could end earlier: nothing to vary.", code="no_cold")
     first, step = NEXT_STEPS[proposal.test]
     name = f"{first}, then {base.recipe.name}" if base.recipe else first
     added = {k: v for k, v in asdict(step).items() if v is not None}
@@ -181,7 +181,7 @@ def _doses(by: Person, courses: TrialCourses, base: Treatment, proposal: Proposa
         varied = found.step if found.step in same else next(iter(same), None)
         if varied is not None:
             return _series(by, rung.recipe, varied, proposal.doses)
-    raise Problem("No recipe of this ladder has a step of that time: write the doses in the recipes.", code="no_ladder")
+    raise DomainError("No recipe of this ladder has a step of that time: write the doses in the recipes.", code="no_ladder")
 
 
 def _cold(recipe: Recipe | None) -> int | None:

@@ -7,6 +7,7 @@ from django.db import transaction
 
 from core.vocabulary import LabelKind, LabelSheet
 from server.batches.models import Batch
+from server.errors import refused
 from server.labels.models import LabelPrint
 from server.labels.paper import labels_pdf
 from server.labels.selectors import LabelContent, bag_contents, content, dish_contents, tray_contents
@@ -14,7 +15,6 @@ from server.lots.models import Lot
 from server.lots.selectors.stock import stocks
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.rest.problems import refused
 from server.sowing.models import SowingPlan
 from server.trials.models import Dish, Trial
 

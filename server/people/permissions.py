@@ -1,11 +1,8 @@
 """What each role may do; docs/roles.md holds it against every address of the API."""
 
 from enum import StrEnum
-from typing import Any
 
 from django.core.exceptions import PermissionDenied
-from rest_framework.permissions import BasePermission
-from rest_framework.request import Request
 
 from core.vocabulary import Role
 from server.people.models import Person
@@ -37,28 +34,9 @@ def may(person: Person, right: Right) -> bool:
 def require(person: Person, right: Right) -> None:
     """Raise PermissionDenied with a sentence unless the person has the right."""
     if not may(person, right):
-        raise PermissionDenied(_refusal(person, right))
+        raise PermissionDenied(refusal(person, right))
 
 
-def _refusal(person: Person, right: Right) -> str:
+def refusal(person: Person, right: Right) -> str:
+    """Return why the person may not, and whom to ask."""
     return f"{person.initials} is signed in as {person.role} and may not {right}. Ask {_WHOM_TO_ASK.get(right, 'a grower')}."
-
-
-class OpenToRole(BasePermission):
-    """Signed in, and at a door that is open to the role.
-
-    A counter is let through only where the view's `counters` names the action, or the method of a plain view: a count stays
-    blind because nothing else is answered. What a write needs, its service asks by itself.
-    """
-
-    message = ""
-
-    def has_permission(self, request: Request, view: Any) -> bool:
-        person = request.user
-        if not isinstance(person, Person):
-            return False
-        door = getattr(view, "action", None) or (request.method or "").lower()
-        if may(person, Right.READ) or door in getattr(view, "counters", ()):
-            return True
-        self.message = _refusal(person, Right.READ)
-        return False

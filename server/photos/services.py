@@ -11,10 +11,10 @@ from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 from PIL import Image, ImageOps
 
+from server.errors import Refused, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.photos.models import Photo
-from server.rest.problems import Refused, refused
 
 MOST_BYTES = 12 * 2**20
 # a JPEG is read at a fraction of its size; the others lie in memory whole

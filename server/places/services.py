@@ -6,11 +6,11 @@ from typing import Any
 from core.errors import CoreError
 from core.seedstock import check_climate
 from core.vocabulary import PlaceKind
+from server.errors import refused, refused_by_core
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.services import change_thing, create_thing
-from server.rest.problems import refused, refused_by_core
 
 ANY_TEMPERATURE_C, ANY_HUMIDITY = 20.0, 50.0
 

@@ -16,10 +16,10 @@ from django.db.migrations.loader import MigrationLoader
 from django.db.models import F
 
 from server.batches.models import BatchPlan
+from server.errors import DomainError
 from server.people.models import Person
 from server.practice.models import Attempt
 from server.record_kinds.other_database import opened_to_read, other_database
-from server.rest.problems import Problem
 
 # what the framework needs to know of the tables; everything else begins empty
 YOUNGEST_ORPHAN_SECONDS = 3600
@@ -54,7 +54,7 @@ def make_bench(path: Path) -> None:
 def on_bench(attempt: Attempt) -> Iterator[Person]:
     """Work on the bench of a try, as its person, who is the lead there; refused where its file is gone."""
     if not attempt.file.is_file():
-        raise Problem("This bench is not here any more: begin the brief anew.", code="no_bench")
+        raise DomainError("This bench is not here any more: begin the brief anew.", code="no_bench")
     with other_database(attempt.file):
         _check_shape()
         yield Person.objects.get(pk=attempt.person_id)
@@ -66,7 +66,9 @@ def _check_shape() -> None:
         cursor.execute("SELECT COUNT(*) FROM django_migrations")
         applied = cursor.fetchone()[0]
     if applied != _migrations_known():
-        raise Problem("This bench was made by an earlier version of the application. Begin the brief anew; results stay.", code="old_bench")
+        raise DomainError(
+            "This bench was made by an earlier version of the application. Begin the brief anew; results stay.", code="old_bench"
+        )
 
 
 @cache

@@ -5,10 +5,11 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponseBase
 
+from server.errors import DomainError
+from server.http.problems import problem_answer
 from server.people.models import Person
 from server.practice.files import on_bench
 from server.practice.models import Attempt
-from server.rest.problems import Problem, problem_answer
 
 HEADER, PARAMETER = "X-Practice-Bench", "bench"
 API = "/api/v1/"
@@ -23,7 +24,7 @@ STREAMED = "/report/making/"
 NUMBER = re.compile(r"[0-9]{1,18}")
 
 
-class NotOnBench(Problem):
+class NotOnBench(DomainError):
     """What cannot be asked from a page on a bench (409)."""
 
     title = "Not on the practice bench"
@@ -57,5 +58,5 @@ class PracticeBench:
             with on_bench(attempt) as there:
                 request.user = there
                 return self.get_response(request)
-        except Problem as problem:
+        except DomainError as problem:
             return problem_answer(problem)

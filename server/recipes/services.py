@@ -8,11 +8,11 @@ from django.db import transaction
 from core.errors import CoreError
 from core.treatment import DONE_AT_ONCE, ladder
 from core.vocabulary import DurationUnit, EndsBy
+from server.errors import DomainError, Refused, field_error, refused_by_core
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
 from server.record_kinds.services import create_thing
-from server.rest.problems import Problem, Refused, field_error, refused_by_core
 
 MOST_DEPTH_MM = 300
 
@@ -23,9 +23,11 @@ def write_recipe(*, by: Person, name: str, steps: Sequence[dict[str, Any]], repl
     require(by, Right.PLAN)
     if replaces is None and Recipe.everything.filter(name=name).exists():
         message = f"A recipe “{name}” exists already. Write its next edition, or choose another name."
-        raise Problem(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
+        raise DomainError(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
     if replaces is not None and Recipe.objects.filter(replaces=replaces).exists():
-        raise Problem(f"Edition {replaces.edition} of “{replaces.name}” has been replaced already: start from the latest.", code="replaced")
+        raise DomainError(
+            f"Edition {replaces.edition} of “{replaces.name}” has been replaced already: start from the latest.", code="replaced"
+        )
     edition = replaces.edition + 1 if replaces else 1
     recipe = create_thing(Recipe(name=replaces.name if replaces else name, edition=edition, replaces=replaces, **fields), by=by)
     made = [Step(recipe=recipe, order=i + 1, **s) for i, s in enumerate(steps)]

@@ -14,8 +14,8 @@ from pathlib import Path
 
 from django.db import connection
 
+from server.errors import NotNow
 from server.record_kinds.disk import PRIVATE
-from server.rest.problems import Problem
 
 PATIENCE_WITH_WRITES = 60.0
 # announcing is quick, so whoever cannot announce for this long meets another restore
@@ -24,10 +24,9 @@ POLL_SECONDS = 0.02
 RETRY_AFTER_SECONDS = 5
 
 
-class Closed(Problem):
-    """Nothing is recorded just now (503): the request can be repeated in a moment."""
+class Closed(NotNow):
+    """Nothing is recorded just now: the request can be repeated in a moment."""
 
-    status = 503
     title = "A backup is being restored"
     retry_after = RETRY_AFTER_SECONDS
 

@@ -4,8 +4,8 @@ from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponseBase
 
+from server.http.problems import problem_answer
 from server.record_kinds.gate import Closed, writing
-from server.rest.problems import problem_answer
 
 SAFE = {"GET", "HEAD", "OPTIONS", "TRACE"}
 # a restore closes the gate itself

@@ -8,8 +8,8 @@ from django.db import transaction
 from django.forms.models import model_to_dict
 from django.utils import timezone
 
+from server.errors import DomainError, StaleVersion, refused
 from server.record_kinds.models import Correctable, Thing
-from server.rest.problems import Problem, StaleVersion, refused
 
 if TYPE_CHECKING:
     from server.people.models import Person
@@ -76,14 +76,14 @@ def check_day_not_in_future(day: date, what: str, pointer: str) -> None:
 def check_same_thing(known: int, given: int, what: str) -> None:
     """Refuse a client_id that a happening of another thing has already."""
     if known != given:
-        raise Problem(f"Another {what} with this client_id is recorded already.", code="client_id_reused")
+        raise DomainError(f"Another {what} with this client_id is recorded already.", code="client_id_reused")
 
 
 @transaction.atomic
 def take_back(happening: C, *, by: "Person", **fields: Any) -> C:
     """Withdraw a happening: it stays in the record, and a later one says that it does not stand."""
     if happening.withdrawn or type(happening)._default_manager.filter(corrects=happening).exists():
-        raise Problem("This was taken back or corrected already. Look at the newer entry.", code="corrected_already")
+        raise DomainError("This was taken back or corrected already. Look at the newer entry.", code="corrected_already")
     return type(happening)._default_manager.create(corrects=happening, withdrawn=True, by=by, at=timezone.now(), **fields)
 
 

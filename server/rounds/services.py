@@ -3,8 +3,8 @@
 from django.db import transaction
 
 from server.people.models import Person
+from server.people.tokens import digest_of, new_token
 from server.record_kinds.services import change_thing, create_thing
-from server.rest.tokens import digest_of, new_token
 from server.rounds.models import CalendarFeed
 
 

@@ -2,10 +2,10 @@
 
 from typing import Any
 
+from server.errors import refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing
-from server.rest.problems import refused
 from server.taxa.models import Taxon
 
 MOST_YEARS = 200

@@ -13,12 +13,12 @@ from core.errors import CoreError
 from core.temperature import LogLayout, fridge_log, guess_layout, log_csv, outdoor_log, read_log, with_said
 from core.temperature import TemperatureLog as ReadLog
 from core.vocabulary import PlaceTrouble
+from server.errors import DomainError, question, refused, refused_by_core
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import CLOCK_SLACK, check_not_in_future, take_back
-from server.rest.problems import Problem, question, refused, refused_by_core
 from server.temperature.models import PlaceEvent, TemperatureLog
 from server.temperature.selectors import moment_of, packed
 
@@ -70,7 +70,7 @@ def import_log(*, by: Person, place: Place, name: str, text: str, at: datetime, 
     digest = hashlib.sha256(seconds + temps).hexdigest()
     known = valid(TemperatureLog.objects.filter(place=place, digest=digest)).defer("seconds", "temps").first()
     if known is not None:
-        raise Problem(f"These readings of {place.full_name} are here already, as “{known.name}”.", code="log_known")
+        raise DomainError(f"These readings of {place.full_name} are here already, as “{known.name}”.", code="log_known")
     out = len(found.left_out)
     if not sure and out > MANY_LEFT_OUT * (count + out):
         raise question("/file", "many_left_out", f"{out} of {count + out} lines cannot be read. Is this the right file and layout?")

@@ -11,13 +11,13 @@ from server.batches.models import BagLook, Batch, StepBegun, StepEnded
 from server.batches.services.batches import split as split_batch
 from server.batches.services.looks import NewBagLook, record_bag_look
 from server.batches.services.steps import begin_step, end_step
+from server.errors import DomainError, StaleVersion
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services import change_lot, enter_stock
 from server.lots.services.descent import Part, split_lot
 from server.photos.models import Photo
 from server.photos.services import keep_photo
-from server.rest.problems import Problem, StaleVersion
 from server.stands.models import Visit
 from server.stands.services.visits import NewVisit, record_visit
 from server.tests.builders import (
@@ -50,7 +50,7 @@ def together(work):
     def one(n):
         try:
             return work(n)
-        except Problem as problem:
+        except DomainError as problem:
             return problem
         finally:
             connection.close()
@@ -78,7 +78,7 @@ class AtOnce(TransactionTestCase):
             return record_look(by=self.person, dish=dish, new=new)
 
         found = together(count)
-        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in found), 2)
         self.assertEqual(course_of(dish).record.germinated, 8)
 
     def test_of_several_people_who_count_a_dish_at_once_one_is_taken_and_the_others_are_asked(self):
@@ -89,8 +89,8 @@ class AtOnce(TransactionTestCase):
             return record_look(by=self.person, dish=dish, new=new)
 
         found = together(count)
-        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
-        self.assertEqual({f.code for f in found if isinstance(f, Problem)}, {"counted_meanwhile"})
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in found), 1)
+        self.assertEqual({f.code for f in found if isinstance(f, DomainError)}, {"counted_meanwhile"})
         self.assertEqual(course_of(dish).record.germinated, 1)
 
     def test_the_same_photo_sent_by_several_threads_is_kept_once(self):
@@ -115,13 +115,13 @@ class AtOnce(TransactionTestCase):
     def test_a_lot_is_not_drawn_below_nothing(self):
         lot = make_lot(seeds=100, known=AmountKnown.COUNTED)
         found = together(lambda n: enter_stock(by=self.person, lot=lot, kind=StockKind.DRAWN, amount=40, at=now()))
-        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in found), 2)
         self.assertEqual(stocks([lot.pk])[lot.pk].seeds, 20)
 
     def test_a_lot_is_not_split_beyond_what_it_holds(self):
         lot = make_lot(seeds=100)
         found = together(lambda n: split_lot(by=self.person, lot=lot, parts=[Part(30, form=f"part {n}")], at=now()))
-        parts = [f[0] for f in found if not isinstance(f, Problem)]
+        parts = [f[0] for f in found if not isinstance(f, DomainError)]
         self.assertEqual((len(parts), len({p.code for p in parts})), (3, 3))
         left = stocks([lot.pk, *(p.pk for p in parts)])
         self.assertEqual(sum(s.seeds for s in left.values()), 100)
@@ -146,7 +146,7 @@ class AtOnce(TransactionTestCase):
     def test_a_trial_is_sown_once(self):
         trial = make_trial()
         found = together(lambda n: sow_trial(by=self.person, trial=trial, at=now()))
-        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in found), 1)
         self.assertEqual(Sown.objects.count(), 6)
 
     def test_the_same_look_at_a_bag_sent_by_several_threads_is_recorded_once(self):
@@ -161,17 +161,17 @@ class AtOnce(TransactionTestCase):
         batch = make_batch()
         step = batch.recipe.steps.get()
         found = together(lambda n: begin_step(by=self.person, batch=batch, step=step, at=now(), client_id=uuid4()))
-        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in found), 1)
         begun = StepBegun.objects.get()
         ended = together(lambda n: end_step(by=self.person, begun=begun, at=now(), client_id=uuid4()))
-        self.assertEqual(sum(not isinstance(f, Problem) for f in ended), 1)
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in ended), 1)
         self.assertEqual(StepEnded.objects.count(), 1)
 
     def test_batches_put_in_at_once_have_codes_of_their_own_and_never_more_seed_than_there_is(self):
         lot = make_lot(seeds=100)
         recipe = make_recipe("8 weeks cold", 56)
         found = together(lambda n: make_batch(lot=lot, recipe=recipe, seeds=40))
-        made = [f for f in found if not isinstance(f, Problem)]
+        made = [f for f in found if not isinstance(f, DomainError)]
         self.assertEqual((len(made), len({b.code for b in made})), (2, 2))
         self.assertEqual(stocks([lot.pk])[lot.pk].seeds, 20)
 
@@ -179,7 +179,7 @@ class AtOnce(TransactionTestCase):
         batch = make_batch(seeds=100)
         begin(batch, 3)
         found = together(lambda n: split_batch(by=self.person, batch=batch, seeds=45, at=now()))
-        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 2)
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in found), 2)
 
     def test_the_bags_of_a_trial_are_put_in_once(self):
         recipe = make_recipe("8 weeks cold", 56)
@@ -188,5 +188,5 @@ class AtOnce(TransactionTestCase):
         found = together(
             lambda n: put_in_bags(by=self.person, trial=trial, at=now(), mode=PlanMode.SOW_TOGETHER, place=None, bag_for_each_dish=False)
         )
-        self.assertEqual(sum(not isinstance(f, Problem) for f in found), 1)
+        self.assertEqual(sum(not isinstance(f, DomainError) for f in found), 1)
         self.assertEqual(Batch.objects.count(), 1)

@@ -21,7 +21,7 @@ from PIL import Image
 from core.temperature import log_csv
 from core.vocabulary import Role
 from scripts.demo_server import Api
-from server.rest.problems import CONTENT_TYPE
+from server.http.problems import CONTENT_TYPE
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_place, make_sown_trial, picture
 from server.tests.damage import damaged
 from server.tests.own_server import OwnServer

@@ -11,8 +11,8 @@ from django.test import override_settings, tag
 from rest_framework.test import APITransactionTestCase
 
 from core.vocabulary import Role
+from server.http.problems import CONTENT_TYPE
 from server.people.models import Person
-from server.rest.problems import CONTENT_TYPE
 from server.tests.builders import ApiChecks, make_person
 from server.tests.demo_snapshot import demo_data, make_snapshot
 from server.tests.fuzzed import Call, Fuzz

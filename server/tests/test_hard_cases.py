@@ -22,6 +22,7 @@ from core.vocabulary import (
     VisitOutcome,
     WatchState,
 )
+from server.errors import DomainError
 from server.evidence.selectors.comparison import comparison
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
@@ -33,7 +34,6 @@ from server.lots.services.bench import record_quality
 from server.lots.services.descent import Part, merge_lots, split_lot
 from server.lots.services.lots import end_lot, note_trouble
 from server.lots.services.stock import calibrate
-from server.rest.problems import Problem
 from server.stands.selectors.season import seasons
 from server.tests.builders import (
     DAY,
@@ -97,7 +97,7 @@ class Identity(TestCase):
     def test_two_labels_on_one_thing_share_one_code_and_a_code_is_never_used_again(self):
         lot = make_lot("HR-114")
         end_lot(by=make_person(), lot=lot, version=1, ended=LotEnd.DISCARDED, on=now().date(), at=now())
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             make_lot("HR-114")
         self.assertEqual(caught.exception.code, "code_taken")
 

@@ -3,9 +3,9 @@ from datetime import timedelta
 from django.test import TestCase
 
 from core.vocabulary import Role
+from server.errors import DomainError, Refused
 from server.record_kinds.selectors import history_of, valid, without_values
 from server.record_kinds.services import change_thing, check_day_not_in_future, check_not_in_future, create_thing, take_back
-from server.rest.problems import Problem, Refused
 from server.taxa.models import Taxon
 from server.tests.builders import dishes_of, look, make_person, make_sown_trial, now
 from server.trials.models import Dish, Look, Trial
@@ -69,7 +69,7 @@ class Happenings(TestCase):
         self.assertEqual((taken.corrects, taken.withdrawn, taken.by.initials), (first, True, "CO"))
         self.assertEqual(self.standing(), [])
         for happening in (first, taken):
-            with self.assertRaises(Problem):
+            with self.assertRaises(DomainError):
                 take_back(happening, by=make_person(), **fields)
 
     def test_a_moment_or_a_day_to_come_is_refused_with_both_times_and_a_clock_may_run_a_little_ahead(self):

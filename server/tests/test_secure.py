@@ -12,9 +12,9 @@ from django.test import Client, SimpleTestCase
 from rest_framework.test import APIClient
 
 from core.vocabulary import Role
+from server.http.rates import PersonRate, StrangerRate
 from server.lots.models import Lot
 from server.photos.models import Photo
-from server.rest.rates import PersonRate, StrangerRate
 from server.tests.builders import ApiCase, dishes_of, make_lot, make_person, make_sown_trial, now, picture
 from server.trials.models import Look
 

@@ -21,9 +21,9 @@ from server.backups.api.serializers import (
 from server.backups.form import Manifest
 from server.backups.services.making import backup_now
 from server.backups.services.restoring import restore_as
+from server.http.bodies import read
 from server.people.permissions import Right, require
 from server.people.requests import person_of
-from server.rest.bodies import read
 
 
 class BackupsView(APIView):

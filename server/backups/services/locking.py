@@ -12,8 +12,8 @@ import pyrage
 
 from server.backups.form import CHUNK
 from server.backups.problems import NotRestorable
+from server.errors import refused
 from server.record_kinds.zips import ZIP_ERRORS
-from server.rest.problems import refused
 
 KEY, CONTENT = "key.age", "backup.zip.age"
 SHORTEST = 12

@@ -21,10 +21,10 @@ from server.backups.problems import no_room, not_written
 from server.backups.selectors import check_database, database_file
 from server.backups.services.locking import check_passphrase, lock
 from server.backups.services.scrubbing import scrub
+from server.errors import no_room_left
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.disk import PRIVATE, put_in_place
-from server.rest.problems import no_room_left
 
 MAKING, RESTORING = ".making-", ".restoring-"
 OLDEST_IN_USE_SECONDS = 6 * 3600

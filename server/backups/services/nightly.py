@@ -12,7 +12,7 @@ from server.backups.form import folder
 from server.backups.nights import forget_failure, note_failure
 from server.backups.selectors import BackupRow, backups
 from server.backups.services.making import BEFORE_RESTORE, BY_HAND, NIGHTLY, make_backup
-from server.rest.problems import Problem
+from server.errors import DomainError
 
 HOUR = 2
 DAYS, WEEKS, MONTHS = 7, 4, 12
@@ -85,7 +85,7 @@ def try_nightly(now: datetime) -> None:
         if nightly(now) is not None:
             forget_failure()
     except Exception as error:  # the watch must outlive every error: no later night would have a backup
-        why = error.detail if isinstance(error, Problem) else f"An error that nobody foresaw: {error!r}."
+        why = error.detail if isinstance(error, DomainError) else f"An error that nobody foresaw: {error!r}."
         log.exception("No nightly backup: %s", why)
         try:
             note_failure(now, why)

@@ -21,12 +21,12 @@ from server.backups.selectors import check_database, database_file, read_manifes
 from server.backups.services.locking import is_locked, unlock
 from server.backups.services.making import BEFORE_RESTORE, RESTORING, make_backup, work_folder
 from server.backups.services.scrubbing import scrub
+from server.errors import DomainError
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.disk import write_bytes
 from server.record_kinds.gate import alone
 from server.record_kinds.other_database import opened_to_read, other_database
-from server.rest.problems import Problem
 
 PHOTO_NAME = re.compile(r"^media/photos/[0-9a-f-]{36}[\w.-]*\.jpg$")
 
@@ -55,7 +55,7 @@ def restore(file: Path | IO[bytes], passphrase: str = "") -> tuple[Manifest, str
         with zipfile.ZipFile(file) as box:
             _unpack(box, fresh)
             if findings := check_database(fresh):
-                raise Problem(f"The database in this backup is not sound: {findings[0]} Nothing was changed.", code="damaged_backup")
+                raise DomainError(f"The database in this backup is not sound: {findings[0]} Nothing was changed.", code="damaged_backup")
             _bring_up_to_date(fresh)
             scrub(fresh)
             with alone():

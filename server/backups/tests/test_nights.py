@@ -9,7 +9,7 @@ from server.backups import selectors
 from server.backups.selectors import BackupRow
 from server.backups.services import making, nightly
 from server.backups.tests.case import Backups
-from server.rest.problems import Problem
+from server.errors import DomainError
 
 
 def row(day, why="nightly", hour=2):
@@ -66,7 +66,7 @@ class EveryNight(Backups):
         self.assertIn("_nightly", selectors.backups()[0].name)
 
     def test_without_room_it_is_a_problem_and_no_file(self):
-        with mock.patch.object(making.shutil, "disk_usage", return_value=mock.Mock(free=0)), self.assertRaises(Problem):
+        with mock.patch.object(making.shutil, "disk_usage", return_value=mock.Mock(free=0)), self.assertRaises(DomainError):
             nightly.nightly(datetime.now(UTC))
         self.assertEqual(self.files(), [])
 

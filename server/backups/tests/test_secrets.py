@@ -17,7 +17,7 @@ from server.backups.services import making, restoring
 from server.backups.services.locking import is_locked
 from server.backups.tests.case import Backups
 from server.lots.models import Lot
-from server.rest.tokens import digest_of
+from server.people.tokens import digest_of
 from server.rounds.models import CalendarFeed
 from server.tests.builders import PASSWORD, make_lot, make_person
 

@@ -13,9 +13,9 @@ from server.batches.api import serializers as s
 from server.batches.models import Supply, Turn
 from server.batches.selectors.supplies import row, supply_rows
 from server.batches.services import supplies
+from server.http.bodies import read
 from server.people.requests import person_of
-from server.record_kinds.serializers import given_change
-from server.rest.bodies import read
+from server.record_kinds.api.things import given_change
 
 
 class SupplyViewSet(viewsets.GenericViewSet[Supply]):

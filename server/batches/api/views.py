@@ -17,10 +17,10 @@ from server.batches.api import serializers as s
 from server.batches.models import BagLook, Batch, StepBegun
 from server.batches.selectors.plans import PlanItem, on_calendar, plan
 from server.batches.services import batches, looks, steps
+from server.http.bodies import read
 from server.people.requests import person_of
 from server.people.selectors import work_calendar
-from server.record_kinds.serializers import given_change
-from server.rest.bodies import read
+from server.record_kinds.api.things import given_change
 
 DONE = {204: OpenApiResponse(description="It is done")}
 

@@ -12,6 +12,7 @@ from core.treatment import Plan
 from core.vocabulary import AmountKnown, LeavingHow, StockKind
 from server.batches.models import Batch, BatchPlan, Leaving, Move, Split, StepBegun, StepEnded
 from server.batches.selectors.courses import course_of, courses_of
+from server.errors import DomainError, Refused, field_error, question, refused
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services import enter_stock
@@ -20,7 +21,6 @@ from server.people.permissions import Right, require
 from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.services import change_thing, check_not_in_future, create_thing, take_back
-from server.rest.problems import Problem, Refused, field_error, question, refused
 
 
 @dataclass(frozen=True)
@@ -88,7 +88,7 @@ def plan_again(*, by: Person, batch: Batch, plan: Plan, at: datetime, why: str) 
     """Plan a batch anew while nothing of it has begun."""
     require(by, Right.PLAN)
     if course_of(batch).taken:
-        raise Problem(f"{batch.code} has begun already: what was done stays, and its next steps follow from it.", code="begun_already")
+        raise DomainError(f"{batch.code} has begun already: what was done stays, and its next steps follow from it.", code="begun_already")
     return keep_plan(by=by, batch=batch, plan=plan, at=at, why=why)
 
 
@@ -189,7 +189,7 @@ def put_back(*, by: Person, batch: Batch) -> None:
     require(by, Right.PLAN)
     course = course_of(batch)
     if course.leaving is None:
-        raise Problem(f"{batch.code} has not left.", code="not_left")
+        raise DomainError(f"{batch.code} has not left.", code="not_left")
     for taken in course.taken:
         if taken.ended is not None and taken.ended.at == course.leaving.at:
             take_back(taken.ended, by=by, begun=taken.begun)
@@ -198,7 +198,7 @@ def put_back(*, by: Person, batch: Batch) -> None:
 
 def _check_in(batch: Batch, leaving: Leaving | None) -> None:
     if leaving is not None:
-        raise Problem(f"{batch.code} left on {leaving.at:%-d %b %Y}. Undo that first if it was a slip.", code="left_already")
+        raise DomainError(f"{batch.code} left on {leaving.at:%-d %b %Y}. Undo that first if it was a slip.", code="left_already")
 
 
 def _check_capacity(place: Place | None, more: int, *, sure: bool) -> None:

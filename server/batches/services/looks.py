@@ -9,10 +9,10 @@ from django.db import transaction
 from core.vocabulary import EndsBy, SproutsGo
 from server.batches.models import BagLook, Batch, StepEnded
 from server.batches.selectors.courses import course_of
+from server.errors import DomainError, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import check_not_in_future, take_back
-from server.rest.problems import Problem, refused
 
 
 @dataclass(frozen=True)
@@ -44,7 +44,7 @@ def record_bag_look(*, by: Person, batch: Batch, new: NewBagLook) -> tuple[BagLo
     if (known := BagLook.objects.filter(client_id=new.client_id).first()) is not None:
         if known.batch_id == batch.pk and known.at == new.at and known.sprouted == new.sprouted:
             return known, False
-        raise Problem("Another look with this client_id is recorded already.", code="client_id_reused")
+        raise DomainError("Another look with this client_id is recorded already.", code="client_id_reused")
     check_not_in_future(new.at)
     course = course_of(batch)
     if course.started_at is None or new.at < course.started_at:

@@ -12,11 +12,11 @@ from core.vocabulary import DurationUnit, EndsBy, Hazard, StepKind
 from server.batches.models import Batch, StepBegun, StepEnded, Supply, SupplyUse
 from server.batches.models.batch import Move
 from server.batches.selectors.courses import BatchCourse, TakenStep, course_of
+from server.errors import DomainError, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Step
 from server.record_kinds.services import check_not_in_future, take_back
-from server.rest.problems import Problem, refused
 
 POISONS = {Hazard.POISONOUS, Hazard.POSSIBLY_POISONOUS}
 
@@ -87,7 +87,7 @@ def end_step(
     check_not_in_future(at)
     running = next((t for t in course_of(begun.batch).taken if t.begun.pk == begun.pk), None)
     if running is None or running.ended is not None:
-        raise Problem(f"This step of {begun.batch.code} has ended already, or was taken back.", code="ended_already")
+        raise DomainError(f"This step of {begun.batch.code} has ended already, or was taken back.", code="ended_already")
     if at < begun.at:
         raise refused("/at", "before_start", f"It began at {timezone.localtime(begun.at):%H:%M:%S}: it cannot have ended before.")
     return _end(by, running, at, ended_by, note, client_id), True
@@ -98,7 +98,7 @@ def take_back_step(*, by: Person, batch: Batch) -> None:
     require(by, Right.COUNT)
     course = course_of(batch)
     if not course.taken or course.leaving is not None:
-        raise Problem(f"There is no step of {batch.code} to undo.", code="nothing_to_undo")
+        raise DomainError(f"There is no step of {batch.code} to undo.", code="nothing_to_undo")
     last = course.taken[-1]
     if last.ended is not None and last.step.as_core().days:
         take_back(last.ended, by=by, begun=last.begun)
@@ -111,7 +111,7 @@ def take_back_step(*, by: Person, batch: Batch) -> None:
 def _check_turn(course: BatchCourse, step: Step, at: datetime) -> None:
     batch = course.batch
     if course.leaving is not None:
-        raise Problem(f"{batch.code} left on {course.leaving.at:%-d %b %Y}.", code="left_already")
+        raise DomainError(f"{batch.code} left on {course.leaving.at:%-d %b %Y}.", code="left_already")
     expected = course.next_step
     if expected is None or expected.pk != step.pk:
         wanted = f"next comes step {expected.order}, {_name(expected)}" if expected else "all its steps are done"

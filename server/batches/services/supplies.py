@@ -7,11 +7,11 @@ from django.db import transaction
 
 from core.vocabulary import SupplyKind
 from server.batches.models import Supply, Turn
+from server.errors import DomainError, field_error, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing
-from server.rest.problems import Problem, field_error, refused
 
 
 def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fields: Any) -> Supply:
@@ -20,7 +20,7 @@ def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fie
     check_day_not_in_future(made_on, "This", "/made_on")
     if Supply.everything.filter(name=name).exists():
         message = f"“{name}” exists already: choose another name, a date in it helps."
-        raise Problem(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
+        raise DomainError(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
     return create_thing(Supply(name=name, kind=kind, made_on=made_on, **fields), by=by)
 
 

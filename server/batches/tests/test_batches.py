@@ -11,10 +11,10 @@ from server.batches.selectors.courses import batches_in_use, course_of
 from server.batches.selectors.plans import on_calendar
 from server.batches.selectors.supplies import supply_rows
 from server.batches.services import batches, looks, steps, supplies
+from server.errors import DomainError, Questioned, Refused
 from server.lots.selectors import stocks
 from server.people.selectors import work_calendar
 from server.recipes.services import write_recipe
-from server.rest.problems import Problem, Questioned, Refused
 from server.tests.builders import DAY, bag_look, begin, make_batch, make_lot, make_person, make_place, make_recipe, now
 
 
@@ -63,7 +63,7 @@ class PuttingIn(TestCase):
         self.assertGreater(course_of(batch).starts_at, before)
         self.assertEqual(batch.plans.count(), 2)
         begin(batch)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             batches.plan_again(by=make_person(), batch=batch, plan=later, at=now(), why="")
         self.assertEqual(caught.exception.code, "begun_already")
 
@@ -170,7 +170,7 @@ class LooksAtBags(TestCase):
         first, created = looks.record_bag_look(by=make_person(), batch=self.batch, new=new)
         again, created_again = looks.record_bag_look(by=make_person(), batch=self.batch, new=new)
         self.assertEqual((first.pk, created, created_again), (again.pk, True, False))
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             looks.record_bag_look(by=make_person(), batch=make_batch(), new=new)
         self.assertEqual(caught.exception.code, "client_id_reused")
 
@@ -241,7 +241,7 @@ class SplittingAndLeaving(TestCase):
         batches.take_out(by=make_person(), batch=self.batch, how=LeavingHow.WITH_MEDIUM, at=now())
         batches.put_back(by=make_person(), batch=self.batch)
         self.assertIsNotNone(course_of(self.batch).running)
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             batches.put_back(by=make_person(), batch=self.batch)
 
     def test_nothing_is_done_with_what_has_left(self):
@@ -251,7 +251,7 @@ class SplittingAndLeaving(TestCase):
             lambda: batches.split(by=make_person(), batch=self.batch, seeds=3, at=now()),
             lambda: batches.take_out(by=make_person(), batch=self.batch, how=LeavingHow.WITH_MEDIUM, at=now()),
         ):
-            with self.assertRaises(Problem) as caught:
+            with self.assertRaises(DomainError) as caught:
                 act()
             self.assertEqual(caught.exception.code, "left_already")
 

@@ -8,10 +8,10 @@ from rest_framework.views import APIView
 
 from server.changes import selectors, services
 from server.changes.api.serializers import ChangeRowSerializer, DeletedRowSerializer, ThingSerializer
+from server.http.bodies import read
 from server.people.permissions import Right, require
 from server.people.requests import person_of
-from server.record_kinds.serializers import HistorySerializer
-from server.rest.bodies import read
+from server.record_kinds.api.things import HistorySerializer
 
 
 class HistoryView(APIView):

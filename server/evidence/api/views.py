@@ -12,6 +12,7 @@ from rest_framework.views import APIView
 
 from core.vocabulary import Base, Clock, CurveFamily, DecisionAim, NextTest, Question
 from server.batches.models import Batch
+from server.errors import DomainError
 from server.evidence.api import serializers as s
 from server.evidence.api.answers import answer_of
 from server.evidence.models import Conclusion
@@ -26,11 +27,10 @@ from server.evidence.selectors.overview import overview
 from server.evidence.selectors.planning import plan_question
 from server.evidence.selectors.story import trial_story
 from server.evidence.services import conclude, plan_next, take_back_conclusion
+from server.http.bodies import read
 from server.lots.models import Lot
 from server.people.requests import person_of
 from server.recipes.models import Recipe
-from server.rest.bodies import read
-from server.rest.problems import Problem
 from server.trials.selectors.state import trials
 
 T = TypeVar("T")
@@ -39,7 +39,7 @@ T = TypeVar("T")
 def _there(found: T | NothingToCompare) -> T:
     """What was found; a conflict with the reason where there is nothing yet."""
     if isinstance(found, NothingToCompare):
-        raise Problem(found.detail, code=found.code)
+        raise DomainError(found.detail, code=found.code)
     return found
 
 

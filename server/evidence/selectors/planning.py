@@ -6,10 +6,10 @@ from core.design import SCHOOLS, USUAL_DIFFERENCE, Aim, BagChoice, CurvePoint, T
 from core.errors import CoreError
 from core.verdict import telling_sentences
 from core.vocabulary import Fitness, Question
+from server.errors import refused_by_core
 from server.evidence.selectors.usual import PAST_TRIALS, counted_of, usual_scatter
 from server.lots.models import Lot
 from server.lots.selectors import stocks
-from server.rest.problems import refused_by_core
 from server.trials.models import Treatment, Trial
 
 USUAL_SHARE = 0.5

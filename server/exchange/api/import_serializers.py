@@ -10,9 +10,9 @@ from core.vocabulary import AmountKnown, AmountUnit, ColumnMeaning, CountsAre, C
 from server.exchange.reading.settled import Settled
 from server.exchange.selectors.importing import FilePreview
 from server.exchange.selectors.readings import ReadingView
+from server.http.parsers import SafeJsonField
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
-from server.rest.parsers import SafeJsonField
 
 
 class FilePreviewSerializer(DataclassSerializer[FilePreview]):

@@ -23,10 +23,10 @@ from server.exchange.selectors.importing import preview_file
 from server.exchange.selectors.readings import reading_view, readings
 from server.exchange.services import imports
 from server.exchange.services.progress import stop
+from server.http.bodies import read
+from server.http.parsers import SafeJson
 from server.people.permissions import Right, require
 from server.people.requests import person_of
-from server.rest.bodies import read
-from server.rest.parsers import SafeJson
 
 LINES = {(200, "application/x-ndjson"): OpenApiTypes.STR}
 

@@ -10,8 +10,9 @@ from django.db import connection
 from django.http import StreamingHttpResponse
 
 from core.errors import CoreError
+from server.errors import DomainError, refused_by_core
+from server.http.problems import problem_body, told
 from server.record_kinds.gate import writing
-from server.rest.problems import Problem, problem_body, refused_by_core, told
 
 Tell = Callable[[int, int, str], None]
 FAILED = "It could not be finished, and nothing half done was left. Try again, and say so if it fails twice."
@@ -38,7 +39,7 @@ def _lines(work: Callable[[Tell], dict[str, Any]]) -> Iterator[bytes]:
                 lines.put(work(tell))
         except Exception as error:
             problem = refused_by_core(error, "/file") if isinstance(error, CoreError) else told(error)
-            if not isinstance(problem, Problem):
+            if not isinstance(problem, DomainError):
                 lines.put({"failed": FAILED})
                 raise
             lines.put({"problem": problem_body(problem)})

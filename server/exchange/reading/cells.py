@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any
 
-from server.rest.sane_json import JsonFault, json_fault
+from server.http.sane_json import JsonFault, json_fault
 
 DEFUSED_BY = "'"
 # every container and every value of a JSON text follows one of these

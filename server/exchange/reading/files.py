@@ -8,12 +8,12 @@ from typing import Any
 
 from core.tables import Cell
 from core.vocabulary import FileKind
+from server.errors import Refused, field_error
 from server.exchange.formats.archive import ARCHIVE_NAME
 from server.exchange.formats.record import FORMAT
 from server.exchange.reading.apart import json_apart, sheets_apart
 from server.exchange.reading.cells import Limits, Unreadable
 from server.record_kinds.zips import ZIP_ERRORS
-from server.rest.problems import Refused, field_error
 
 LARGEST_BYTES = 40_000_000
 MOST_CELLS = 2_000_000

@@ -10,6 +10,7 @@ from django.core.exceptions import ValidationError
 from django.db import models
 
 from core.vocabulary import Role
+from server.errors import DomainError, Refused
 from server.exchange.formats.archive import (
     ARCHIVE_FORMAT,
     ARCHIVE_NAME,
@@ -23,7 +24,6 @@ from server.exchange.reading.cells import MOST_JSON_MARKS, Unreadable, json_valu
 from server.exchange.reading.files import refused_file
 from server.people.models import Person
 from server.record_kinds.zips import ZIP_ERRORS
-from server.rest.problems import Problem, Refused
 
 # what may be there already: who signed in to import it, and their working year
 MAY_BE_THERE = {"people.Person", "people.WorkYear", "people.HistoricalWorkYear", "exchange.FileRead"}
@@ -51,7 +51,7 @@ def check_empty() -> None:
     """Refuse to mix a whole nursery with one that is here."""
     there = [m._meta.label for m in archive_order() if m._meta.label not in MAY_BE_THERE and m._default_manager.exists()]
     if there:
-        raise Problem(
+        raise DomainError(
             "This file holds a whole nursery, and there is one here already. It is read into an empty installation only.",
             code="not_empty",
         )

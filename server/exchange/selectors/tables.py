@@ -6,11 +6,11 @@ from dataclasses import dataclass, fields
 from core.germination import Indices
 from core.records import FATES
 from core.vocabulary import AmountKnown, Closure, Criterion, DurationUnit, Layout, Light, Medium, SeenHow
+from server.errors import DomainError
 from server.evidence.selectors.comparison import NothingToCompare, TreatmentResult, TrialComparison, compare_courses
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment
 from server.exchange.selectors.columns import Cell, Column, Kind, Table
 from server.exchange.selectors.wording import recipe_words
-from server.rest.problems import Problem
 from server.trials.models import Trial
 from server.trials.selectors.courses import DAY, DishCourse
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -48,7 +48,7 @@ class TrialTables:
 def trial_tables(trial: Trial) -> TrialTables:
     """The tables of a trial; refused while it is blind, because they name the treatment of each dish."""
     if trial.codes_hidden:
-        raise Problem(
+        raise DomainError(
             f"{trial.code} is blind: its tables would say which dish got which treatment. Open it first, then take the data out.",
             code="blind",
         )

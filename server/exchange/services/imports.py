@@ -11,6 +11,7 @@ from django.db.models import ProtectedError
 from django.utils import timezone
 
 from core.vocabulary import FileKind, SheetShape
+from server.errors import DomainError, Refused, question
 from server.exchange.models import FileRead
 from server.exchange.reading.drafts import Drafts, drafts_of
 from server.exchange.reading.files import ReadFile, packed, read_file, unpacked
@@ -24,7 +25,6 @@ from server.exchange.services.progress import Tell, over, watched
 from server.lots.models import Lot, StockEntry
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.rest.problems import Problem, Refused, question
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 
 
@@ -126,16 +126,16 @@ def undo(*, by: Person, reading: FileRead, at: datetime) -> FileRead:
     """Undo a reading as one. Refused where somebody has built on it since; the file is kept, and can be read in again."""
     require(by, Right.PLAN)
     if reading.withdrawn or FileRead.objects.filter(corrects=reading).exists():
-        raise Problem("This reading was undone already.", code="undone_already")
+        raise DomainError("This reading was undone already.", code="undone_already")
     if reading.kind == FileKind.EVERYTHING:
-        raise Problem("A whole nursery cannot be undone: begin with an empty installation instead.", code="cannot_undo")
+        raise DomainError("A whole nursery cannot be undone: begin with an empty installation instead.", code="cannot_undo")
     _check_untouched(reading)
     try:
         _delete(by, reading)
     except ProtectedError as error:
         names = sorted({str(type(x)._meta.verbose_name) for x in error.protected_objects})
         message = f"Somebody has built on this since ({', '.join(names)}). Take that back first, then undo the reading."
-        raise Problem(message, code="built_on") from None
+        raise DomainError(message, code="built_on") from None
     return FileRead.objects.create(
         by=by,
         at=at,
@@ -159,9 +159,11 @@ def _check_untouched(reading: FileRead) -> None:
         if m.objects.filter(dish__treatment__trial__in=trials, recorded_at__gt=reading.recorded_at).exists()
     ]
     if later:
-        raise Problem("Dishes of this reading were counted since. Take those records back first, then undo the reading.", code="built_on")
+        raise DomainError(
+            "Dishes of this reading were counted since. Take those records back first, then undo the reading.", code="built_on"
+        )
     if StockEntry.objects.filter(lot__in=lots).exclude(pk__in=reading.made.get("stock", [])).exists():
-        raise Problem("Seed was drawn from, or added to, a lot of this reading since. It cannot be undone any more.", code="built_on")
+        raise DomainError("Seed was drawn from, or added to, a lot of this reading since. It cannot be undone any more.", code="built_on")
 
 
 def _delete(by: Person, reading: FileRead) -> None:
@@ -185,5 +187,5 @@ def _delete(by: Person, reading: FileRead) -> None:
 def content_of(reading: FileRead) -> bytes:
     """The file as it came."""
     if not reading.content:
-        raise Problem("This line only says that a reading was undone: it keeps no file.", code="no_file")
+        raise DomainError("This line only says that a reading was undone: it keeps no file.", code="no_file")
     return unpacked(bytes(reading.content))

@@ -6,13 +6,13 @@ from uuid import UUID
 
 from django.conf import settings
 
-from server.rest.problems import Problem
+from server.errors import DomainError
 
 # done, of, what is done
 Tell = Callable[[int, int, str], None]
 
 
-class Stopped(Problem):
+class Stopped(DomainError):
     """Somebody stopped the reading: nothing of it is left."""
 
     def __init__(self) -> None:

@@ -7,12 +7,12 @@ from django.utils import timezone
 
 from core.tables import DishDraft, LotDraft
 from core.vocabulary import AmountUnit, StockKind
+from server.errors import Refused
 from server.exchange.reading.drafts import Drafts, TrialDraft
 from server.exchange.reading.settled import Laid, Settled
 from server.exchange.services.progress import Tell
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person
-from server.rest.problems import Refused
 from server.trials.models import Dish
 from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
 from server.trials.services.layout import NewTreatment

@@ -10,12 +10,12 @@ from django.test import SimpleTestCase
 from openpyxl import Workbook
 
 from core.vocabulary import ColumnMeaning, DayOrder, FileKind, SheetShape
+from server.errors import Refused
 from server.exchange.formats.archive import ARCHIVE_NAME
 from server.exchange.formats.record import FORMAT
 from server.exchange.reading import files
 from server.exchange.reading.files import packed, read_file, unpacked
 from server.exchange.reading.settled import Settled, lay, sheet_of
-from server.rest.problems import Refused
 
 TABLE = "treatment,seeds\nnick,25\nnone,25\n"
 

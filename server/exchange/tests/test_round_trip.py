@@ -13,6 +13,7 @@ from rest_framework.test import APIClient
 from core.records import ClosingFates
 from core.vocabulary import Role
 from server.demo.build import password_of
+from server.errors import DomainError
 from server.evidence.tests.grown import grown_trial
 from server.exchange.formats.archive import ARCHIVE_NAME, archive_of
 from server.exchange.formats.package import package_of
@@ -24,7 +25,6 @@ from server.lots.models import Lot
 from server.people.models import Person
 from server.people.services import add_person
 from server.recipes.models import Recipe
-from server.rest.problems import Problem
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
 from server.taxa.models import Taxon
@@ -78,7 +78,7 @@ class OwnTrial(TestCase):
             return box.read("trial.json")
 
     def test_it_is_not_read_in_beside_itself(self):
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             read(json_of(self.data()))
         self.assertEqual(caught.exception.code, "code_taken")
 
@@ -98,7 +98,7 @@ class OwnTrial(TestCase):
             ("damaged_file", {k: v for k, v in whole.items() if k != "dishes"}),
             ("damaged_file", whole | {"trial": {}}),
         ):
-            with self.subTest(code), self.assertRaises(Problem) as caught:
+            with self.subTest(code), self.assertRaises(DomainError) as caught:
                 read(json.dumps(broken).encode())
             self.assertEqual(caught.exception.code, code)
         self.assertFalse(Trial.objects.exists())
@@ -181,7 +181,7 @@ class WholeNursery(TransactionTestCase):
 class NotInto(TestCase):
     def test_a_nursery_that_is_there_already(self):
         make_lot()
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             read(archive_of(), "everything.zip")
         self.assertEqual(caught.exception.code, "not_empty")
 
@@ -193,7 +193,7 @@ class NotInto(TestCase):
         with zipfile.ZipFile(out, "w") as box:
             box.writestr(ARCHIVE_NAME, json.dumps(told | {"version": 99}))
         for code, content in (("other_version", out.getvalue()), ("damaged_file", whole[: len(whole) // 2])):
-            with self.subTest(code), self.assertRaises(Problem) as caught:
+            with self.subTest(code), self.assertRaises(DomainError) as caught:
                 read(content, "everything.zip")
             self.assertEqual(caught.exception.code, code)
 

@@ -11,13 +11,13 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from core.vocabulary import LabelKind, LabelSheet
+from server.http.bodies import read
+from server.http.filters import StrictFilters
 from server.labels import services
 from server.labels.api.serializers import CodeTargetSerializer, LabelPrintSerializer, LabelsSerializer
 from server.labels.models import LabelPrint
 from server.labels.selectors import find_code
 from server.people.requests import person_of
-from server.rest.bodies import read
-from server.rest.filters import StrictFilters
 
 
 class LabelPrintFilter(filters.FilterSet):

@@ -8,12 +8,12 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.vocabulary import AmountUnit, CleaningGrade, CleaningKind, DryingKind, LotEnd, QualityKind, Trouble
+from server.http.bodies import read
 from server.lots.api import bench_serializers as b
 from server.lots.api.serializers import LotSerializer
 from server.lots.models import Lot
 from server.lots.services import bench, descent, lots
 from server.people.requests import person_of
-from server.rest.bodies import read
 
 LotsSerializer = LotSerializer(many=True)
 

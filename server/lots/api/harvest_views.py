@@ -14,11 +14,11 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.seedstock import purpose_advice
 from core.vocabulary import AmountKnown, AmountUnit, CleaningGrade, Hazard, Purpose, Ripeness
+from server.http.bodies import read
 from server.lots.api import bench_serializers as b
 from server.lots.api.serializers import LotSerializer
 from server.lots.services import harvest, lots
 from server.people.requests import person_of
-from server.rest.bodies import read
 from server.stands.models import Stand
 
 

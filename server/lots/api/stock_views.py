@@ -9,12 +9,12 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, StockKind
+from server.http.bodies import read
 from server.lots.api import bench_serializers as b
 from server.lots.api.serializers import LotSerializer
 from server.lots.models import Lot
 from server.lots.services import stock
 from server.people.requests import person_of
-from server.rest.bodies import read
 
 
 class StockActions(viewsets.GenericViewSet[Lot]):

@@ -8,15 +8,15 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from server.http.filters import StrictFilters
 from server.lots import selectors, services
 from server.lots.api.bench_views import BenchActions
 from server.lots.api.serializers import LotChangeSerializer, LotRowSerializer, LotSerializer, StockLineSerializer
 from server.lots.api.stock_views import StockActions
 from server.lots.models import Lot
 from server.people.requests import person_of
+from server.record_kinds.api.things import HistorySerializer, given_change
 from server.record_kinds.selectors import history_of
-from server.record_kinds.serializers import HistorySerializer, given_change
-from server.rest.filters import StrictFilters
 
 
 class LotFilter(filters.FilterSet):

@@ -8,11 +8,11 @@ from django.db import transaction
 from core.errors import CoreError
 from core.seedstock import check_may_be_dried, check_step_amounts, fill, imbibition, purity
 from core.vocabulary import AmountUnit, CleaningGrade, CleaningKind, DryingKind, QualityKind
+from server.errors import question, refused, refused_by_core
 from server.lots.models import Calibration, CleaningStep, DryingLook, Lot, QualityTest
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, check_not_in_future, take_back
-from server.rest.problems import question, refused, refused_by_core
 
 MASSES = ("intact_start_g", "intact_end_g", "nicked_start_g", "nicked_end_g")
 

@@ -7,13 +7,13 @@ from datetime import datetime
 from django.db import transaction
 
 from core.vocabulary import AmountKnown, CleaningKind, DescentKind, StockKind
+from server.errors import refused
 from server.lots.models import CleaningStep, Descent, Lot
 from server.lots.selectors.stock import Stock, stocks
 from server.lots.services.lots import add_lot
 from server.lots.services.stock import enter_stock
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.rest.problems import refused
 
 CARRIED = (
     "taxon",

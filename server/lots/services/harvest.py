@@ -8,11 +8,11 @@ from typing import Any
 from django.db import transaction
 
 from core.vocabulary import AmountKnown, AmountUnit, Hazard, OriginKind, Ripeness, StockKind
+from server.errors import refused
 from server.lots.models import Lot
 from server.lots.services.lots import add_lot
 from server.lots.services.stock import enter_stock
 from server.people.models import Person
-from server.rest.problems import refused
 from server.stands.models import Harvest, Stand
 from server.stands.services.harvests import record_harvest
 

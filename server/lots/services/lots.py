@@ -8,6 +8,7 @@ from django.db import transaction
 
 from core.seedstock import storing_question
 from core.vocabulary import Container, LotEnd, OriginKind, PlaceKind, StockKind, Trouble
+from server.errors import DomainError, field_error, question, refused
 from server.lots.models import Lot, StockEntry
 from server.lots.selectors.descent import related_edges
 from server.lots.selectors.drying import dryness_of
@@ -18,7 +19,6 @@ from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing, take_back, with_changes
-from server.rest.problems import Problem, field_error, question, refused
 from server.stands.models import Stand
 from server.stands.services.stands import change_stand
 from server.taxa.models import Taxon
@@ -37,7 +37,7 @@ def add_lot(*, by: Person, code: str = "", **fields: Any) -> Lot:
         raise refused("/code", "unprintable", f"A code is printed on labels in one line, so it holds no line break or tab: {lot.code!r}.")
     if Lot.everything.filter(code=lot.code).exists():
         message = f"Lot {lot.code} exists already. Codes are never used twice: choose another."
-        raise Problem(message, code="code_taken", errors=[field_error("/code", "code_taken", message)])
+        raise DomainError(message, code="code_taken", errors=[field_error("/code", "code_taken", message)])
     return create_thing(lot, by=by)
 
 
@@ -126,7 +126,7 @@ def end_lot(*, by: Person, lot: Lot, version: int, ended: LotEnd, on: date, at: 
     require(by, Right.PLAN)
     check_day_not_in_future(on, "The end of a lot", "/on")
     if lot.ended:
-        raise Problem(f"Lot {lot.code} has come to its end already, on {lot.ended_on:%-d %b %Y}.", code="ended_already")
+        raise DomainError(f"Lot {lot.code} has come to its end already, on {lot.ended_on:%-d %b %Y}.", code="ended_already")
     if stocks([lot.pk])[lot.pk].seeds != 0:
         enter_stock(by=by, lot=lot, kind=StockKind.RECOUNT, amount=0, at=at, reason=f"{ended.value.replace('_', ' ')}: {why}".rstrip(": "))
     return change_thing(lot, {"ended": ended, "ended_on": on, "ended_why": why}, by=by, version=version)
@@ -137,7 +137,7 @@ def take_up_again(*, by: Person, lot: Lot, version: int) -> Lot:
     """Undo the end of a lot: the amount that its end took off is there again."""
     require(by, Right.PLAN)
     if not lot.ended:
-        raise Problem(f"Lot {lot.code} has not come to its end.", code="not_ended")
+        raise DomainError(f"Lot {lot.code} has not come to its end.", code="not_ended")
     word = LotEnd(lot.ended).value.replace("_", " ")
     last = valid(StockEntry.objects.filter(lot=lot, kind=StockKind.RECOUNT, amount=0, reason__startswith=word)).order_by("at", "pk").last()
     if last is not None:

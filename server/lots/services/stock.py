@@ -10,13 +10,13 @@ from django.db import transaction
 from core.errors import CoreError
 from core.seedstock import Estimate, SeedRate, balances, seed_rate
 from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, QualityKind, Reason, StockKind
+from server.errors import DomainError, refused, refused_by_core
 from server.lots.models import Calibration, Lot, QualityTest, StockEntry
 from server.lots.selectors.stock import change_of, standing_entries
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import check_not_in_future, take_back
-from server.rest.problems import Problem, refused, refused_by_core
 
 ABSURD = {AmountUnit.SEEDS: 100_000_000, AmountUnit.GRAMS: 200_000, AmountUnit.MILLILITRES: 500_000, AmountUnit.HEADS: 1_000_000}
 KIND_FOR = {
@@ -140,7 +140,7 @@ def correct_entry(
     require(by, Right.PLAN)
     lines = standing_entries([entry.lot_id])[entry.lot_id]
     if entry not in lines:
-        raise Problem("This line was corrected or taken back already. Look at the newer one.", code="corrected_already")
+        raise DomainError("This line was corrected or taken back already. Look at the newer one.", code="corrected_already")
     better = StockEntry(
         lot=entry.lot, kind=entry.kind, amount=amount, unit=unit, known=known, at=entry.at, by=by, reason=reason or entry.reason
     )

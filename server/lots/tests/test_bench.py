@@ -16,13 +16,13 @@ from core.vocabulary import (
     QualityKind,
     Trouble,
 )
+from server.errors import DomainError, Questioned, Refused
 from server.lots.selectors.bench import bench
 from server.lots.selectors.drying import drying_lots
 from server.lots.services.bench import record_cleaning, record_drying, record_quality, take_back_record
 from server.lots.services.lots import end_lot, move_lot, note_trouble, take_up_again
 from server.places.services import add_place
 from server.record_kinds.selectors import history_of
-from server.rest.problems import Problem, Questioned, Refused
 from server.tests.builders import DAY, make_lot, make_person, make_taxon, now
 
 TODAY = timezone.localdate
@@ -62,7 +62,7 @@ class Cleaning(TestCase):
         step = self.clean(lot)
         take_back_record(by=make_person(), lot=lot, record="cleaning", pk=step.pk)
         self.assertEqual([x.stands for x in seen(lot).log], [False])
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             take_back_record(by=make_person(), lot=lot, record="cleaning", pk=step.pk)
 
 
@@ -186,7 +186,7 @@ class Troubles(TestCase):
         lot = make_lot(seeds=120)
         ended = end_lot(by=make_person(), lot=lot, version=1, ended=LotEnd.DISCARDED, on=TODAY(), at=now(), why="mice")
         self.assertEqual((seen(ended).stock.seeds, seen(ended).next), (0, []))
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             end_lot(by=make_person(), lot=ended, version=2, ended=LotEnd.USED_UP, on=TODAY(), at=now())
         again = take_up_again(by=make_person(), lot=ended, version=2)
         self.assertEqual((seen(again).stock.seeds, again.ended), (120, ""))

@@ -1,6 +1,7 @@
 from django.test import TestCase
 
 from core.vocabulary import AmountKnown, AmountUnit, DescentKind, QualityKind, Reason, StockKind
+from server.errors import Refused
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.selectors.bench import bench
@@ -10,7 +11,6 @@ from server.lots.services.descent import Part, float_lot, merge_lots, split_lot
 from server.lots.services.harvest import HarvestedLot, harvest_stand
 from server.lots.services.lots import change_lot, name_stand
 from server.lots.services.stock import enter_stock
-from server.rest.problems import Refused
 from server.tests.builders import ApiCase, make_lot, make_person, make_stand, make_taxon, make_trial, now
 
 

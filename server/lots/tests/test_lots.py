@@ -3,11 +3,11 @@ from django.db import IntegrityError, transaction
 from django.test import TestCase
 
 from core.vocabulary import AmountKnown, OriginKind, Role, StockKind
+from server.errors import DomainError, Refused, StaleVersion
 from server.lots.models import Lot
 from server.lots.selectors import ledger, stocks
 from server.lots.services import add_lot, change_lot, enter_stock
 from server.record_kinds.selectors import history_of
-from server.rest.problems import Problem, Refused, StaleVersion
 from server.tests.builders import DAY, ApiCase, make_lot, make_person, make_taxon, make_trial, now
 
 
@@ -34,7 +34,7 @@ class LotServices(TestCase):
 
     def test_a_code_is_never_used_twice(self):
         make_lot("LL-015")
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             make_lot("LL-015")
         self.assertEqual(caught.exception.code, "code_taken")
 

@@ -3,11 +3,11 @@ from datetime import timedelta
 from django.test import TestCase
 
 from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, QualityKind, Reason, StockKind
+from server.errors import DomainError, Refused
 from server.lots.models import StockEntry
 from server.lots.selectors import ledger, stocks
 from server.lots.services.bench import record_quality, take_back_record
 from server.lots.services.stock import calibrate, correct_entry, enter_stock, take_back_entry
-from server.rest.problems import Problem, Refused
 from server.tests.builders import ApiCase, make_lot, make_person, make_trial, now
 
 
@@ -78,7 +78,7 @@ class Amounts(TestCase):
         better = correct_entry(by=make_person(), entry=wrong, amount=900, reason="a nought too many")
         self.assertEqual((better.at, self.stock().seeds), (wrong.at, 500))
         self.assertEqual([(x.amount_seeds, x.stands) for x in ledger(self.lot)], [(9000, False), (900, True), (400, True)])
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             correct_entry(by=make_person(), entry=wrong, amount=1)
 
     def test_a_correction_or_a_taking_back_that_later_draws_contradict_is_refused(self):

@@ -12,6 +12,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from core.vocabulary import Role
+from server.http.bodies import read
 from server.people import selectors
 from server.people.api.account_serializers import (
     AcceptSerializer,
@@ -30,7 +31,6 @@ from server.people.models import Invitation, Person
 from server.people.permissions import Right, require
 from server.people.requests import person_of
 from server.people.services import accounts, invitations, sign_ins
-from server.rest.bodies import read
 
 
 class PeopleViewSet(viewsets.GenericViewSet[Person]):

@@ -12,14 +12,14 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from core.vocabulary import DayOrder, Units
+from server.errors import refused
+from server.http.bodies import read
 from server.people import selectors, services
 from server.people.api.account_serializers import DeviceSerializer, JoinSerializer, PasswordSerializer, SignedOutSerializer
 from server.people.api.serializers import FormatsSerializer, SessionSerializer, SignInSerializer
 from server.people.models import Person
 from server.people.requests import person_of
 from server.people.services import accounts, sign_ins
-from server.rest.bodies import read
-from server.rest.problems import refused
 
 
 class WrongSignIn(exceptions.APIException):

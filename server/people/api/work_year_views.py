@@ -8,7 +8,7 @@ from rest_framework.views import APIView
 from server.people import selectors, services
 from server.people.api.serializers import WorkYearChangeSerializer, WorkYearSerializer
 from server.people.requests import person_of
-from server.record_kinds.serializers import given_change
+from server.record_kinds.api.things import given_change
 
 
 class WorkYearView(APIView):

@@ -8,10 +8,10 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.vocabulary import DayOrder, Role, Units
+from server.errors import DomainError, Refused, field_error, refused
 from server.people.models import Invitation, Person
 from server.people.permissions import Right, require
 from server.people.services.sign_ins import end_sign_ins
-from server.rest.problems import Problem, Refused, field_error, refused
 
 
 def add_person(*, username: str, initials: str, role: Role, password: str) -> Person:
@@ -33,7 +33,7 @@ def join(*, username: str, initials: str, role: Role, password: str) -> Person:
 def first_lead(*, username: str, initials: str, password: str) -> Person:
     """Add the first person of an empty installation, as its lead."""
     if Person.objects.exists():
-        raise Problem("There are people here already. Ask the lead for an invitation.", code="not_the_first")
+        raise DomainError("There are people here already. Ask the lead for an invitation.", code="not_the_first")
     return join(username=username, initials=initials, role=Role.LEAD, password=password)
 
 

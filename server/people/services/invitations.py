@@ -6,12 +6,12 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.vocabulary import Role
+from server.errors import DomainError, refused
 from server.people.models import Invitation, Person
 from server.people.permissions import Right, may, require
 from server.people.services.accounts import join, set_password, withdraw_links_of
 from server.people.services.sign_ins import end_sign_ins
-from server.rest.problems import Problem, refused
-from server.rest.tokens import digest_of, new_token
+from server.people.tokens import digest_of, new_token
 
 DAYS_GOOD = 7
 
@@ -37,7 +37,7 @@ def withdraw(*, by: Person, invitation: Invitation) -> None:
     """Make a link useless that nobody used yet."""
     require(by, Right.LEAD)
     if invitation.used_at is not None:
-        raise Problem("This link was used already. Change the person instead.", code="invitation_used")
+        raise DomainError("This link was used already. Change the person instead.", code="invitation_used")
     invitation.withdrawn_at = invitation.withdrawn_at or timezone.now()
     invitation.save(update_fields=["withdrawn_at"])
 
@@ -46,21 +46,23 @@ def open_invitation(token: str) -> Invitation:
     """The invitation of a link; refused with the reason where it is good no more."""
     found = Invitation.objects.filter(token_digest=digest_of(token)).select_related("by", "person").first()
     if found is None:
-        raise Problem("This link leads nowhere: perhaps it was copied only in part. Ask the lead for a new one.", code="no_such_invitation")
+        raise DomainError(
+            "This link leads nowhere: perhaps it was copied only in part. Ask the lead for a new one.", code="no_such_invitation"
+        )
     if found.used_at is not None:
-        raise Problem(
+        raise DomainError(
             f"This link was used on {found.used_at:%-d %b %Y}: it is good once. Ask the lead for a new one.", code="invitation_used"
         )
     if found.withdrawn_at is not None:
-        raise Problem("This link was withdrawn. Ask the lead for a new one.", code="invitation_withdrawn")
+        raise DomainError("This link was withdrawn. Ask the lead for a new one.", code="invitation_withdrawn")
     if not (found.by.is_active and may(found.by, Right.LEAD)):
         message = f"{found.by.initials}, who made this link, is not the lead here any more. Ask the lead for a new one."
-        raise Problem(message, code="invitation_void")
+        raise DomainError(message, code="invitation_void")
     if found.person is not None and not found.person.is_active:
-        raise Problem(f"{found.person.initials} may not sign in here any more. Ask the lead.", code="invitation_void")
+        raise DomainError(f"{found.person.initials} may not sign in here any more. Ask the lead.", code="invitation_void")
     if found.expires_at <= timezone.now():
         message = f"This link was good until {found.expires_at:%-d %b %Y, %H:%M} (UTC). Ask {found.by.initials} for a new one."
-        raise Problem(message, code="invitation_expired")
+        raise DomainError(message, code="invitation_expired")
     return found
 
 

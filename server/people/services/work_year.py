@@ -5,10 +5,10 @@ from typing import Any
 
 from core.errors import CoreError
 from core.treatment import WorkCalendar
+from server.errors import refused, refused_by_core
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing
-from server.rest.problems import refused, refused_by_core
 
 
 def change_work_year(*, by: Person, version: int, changes: dict[str, Any]) -> WorkYear:

@@ -10,11 +10,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.http.bodies import read
 from server.people.requests import person_of
 from server.photos.api.serializers import NewPhotoSerializer, PhotoKeptSerializer
 from server.photos.models import Photo
 from server.photos.services import keep_photo
-from server.rest.bodies import read
 
 
 class PhotosView(APIView):

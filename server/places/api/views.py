@@ -5,12 +5,12 @@ from rest_framework import viewsets
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from server.http.filters import StrictFilters
 from server.people.requests import person_of
 from server.places import selectors, services
 from server.places.api.serializers import PlaceChangeSerializer, PlaceRowSerializer, PlaceSerializer
 from server.places.models import Place
-from server.record_kinds.serializers import given_change
-from server.rest.filters import StrictFilters
+from server.record_kinds.api.things import given_change
 
 
 class PlaceViewSet(viewsets.GenericViewSet[Place]):

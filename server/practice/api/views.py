@@ -10,6 +10,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.vocabulary import PracticeSays
+from server.http.bodies import read
 from server.people.requests import person_of
 from server.practice import selectors
 from server.practice.api import serializers as s
@@ -17,7 +18,6 @@ from server.practice.files import on_bench
 from server.practice.models import Attempt
 from server.practice.services import bench, tries
 from server.practice.services.conclude import conclude
-from server.rest.bodies import read
 from server.trials.selectors.state import trials
 
 DONE = s.DoneSerializer

@@ -7,11 +7,11 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.records import ClosingFates
+from server.errors import DomainError, refused
 from server.practice.files import on_bench, pass_time
 from server.practice.models import Attempt
 from server.practice.selectors import seen_in
 from server.record_kinds.selectors import valid
-from server.rest.problems import Problem, refused
 from server.trials.models import Closing, Dish, SetAside, Trial
 from server.trials.selectors.state import trials, with_courses
 from server.trials.services.closings import close_dish
@@ -56,7 +56,7 @@ def count_round(*, attempt: Attempt, trial: int) -> int:
     with on_bench(attempt) as by, transaction.atomic():
         open_ones = {d.dish.pk: d.dish for d in with_courses([_trial(trial)])[0].dishes if d.open}
         if not open_ones:
-            raise Problem("No dish of this trial is open: sow it first, or look at what came of it.", code="nothing_open")
+            raise DomainError("No dish of this trial is open: sow it first, or look at what came of it.", code="nothing_open")
         for seen in seen_in(attempt, _trial(trial), now):
             if (dish := open_ones.get(seen.dish)) is not None:
                 note = "mould" if seen.mouldy and seen.new_rotted else ""

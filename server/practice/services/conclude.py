@@ -9,6 +9,7 @@ from django.utils import timezone
 from core.verdict import Estimate, TrialStory, Tried, judge_practice
 from core.verdict.facts import TrialFacts
 from core.vocabulary import PracticeMark, PracticeSays
+from server.errors import DomainError, refused
 from server.evidence.selectors.decision import facts_of
 from server.evidence.selectors.shares import by_treatment
 from server.practice.biology import biology_of, planned_steps, share_that_comes, steps_done
@@ -16,7 +17,6 @@ from server.practice.briefs import BY_SLUG
 from server.practice.files import on_bench
 from server.practice.models import Attempt
 from server.practice.selectors import ResultView, TruthView, foul_dish
-from server.rest.problems import Problem, refused
 from server.trials.models import Trial
 from server.trials.selectors.state import TrialCourses, trials, with_courses
 
@@ -29,7 +29,7 @@ def conclude(
     `low` and `high` are shares 0..1 of the treatment named `of`.
     """
     if attempt.finished_at is not None:
-        raise Problem("This try is concluded already: the truth is known. Begin it anew with fresh seed.", code="concluded_already")
+        raise DomainError("This try is concluded already: the truth is known. Begin it anew with fresh seed.", code="concluded_already")
     if (low is None) != (high is None) or (low is not None and high is not None and not 0 <= low <= high <= 1):
         raise refused("/high", "no_range", "Say between what and what: two numbers from 0 to 100, the smaller one first.")
     with on_bench(attempt):
@@ -50,7 +50,7 @@ def _result(
 ) -> ResultView:
     facts = facts_of(courses)
     if not isinstance(facts, TrialFacts):
-        raise Problem("Nothing was counted in this trial yet: count at least one round before you conclude.", code="nothing_counted")
+        raise DomainError("Nothing was counted in this trial yet: count at least one round before you conclude.", code="nothing_counted")
     biology, brief = biology_of(attempt), BY_SLUG[attempt.brief]
     rows = by_treatment(courses)
     names = [t.treatment.name for t in rows]

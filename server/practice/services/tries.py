@@ -6,6 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.vocabulary import AmountKnown, OriginKind, PlaceKind, Role, StockKind
+from server.errors import DomainError, refused
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person, WorkYear
 from server.places.services import add_place
@@ -15,7 +16,6 @@ from server.practice.models import Attempt
 from server.recipes.services import write_recipe
 from server.record_kinds.other_database import other_database
 from server.record_kinds.services import create_thing
-from server.rest.problems import Problem, refused
 
 # no letters that are read as others
 LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ"
@@ -67,13 +67,17 @@ def _make_room(by: Person) -> None:
     clear_orphans()
     own = list(Attempt.objects.filter(person=by).order_by("pk"))
     if len(own) >= MOST_ATTEMPTS:
-        raise Problem(f"You have {len(own)} tries. Delete results that you do not need any more, then begin.", code="too_many_tries_kept")
+        raise DomainError(
+            f"You have {len(own)} tries. Delete results that you do not need any more, then begin.", code="too_many_tries_kept"
+        )
     benches = [a for a in own if a.file.is_file()]
     for done in [a for a in benches if a.finished_at is not None][: max(0, len(benches) - MOST_BENCHES + 1)]:
         forget_bench(done)
         benches.remove(done)
     if len(benches) >= MOST_BENCHES:
-        raise Problem(f"You have {len(benches)} briefs under way. Finish one, or throw its seed away, then begin.", code="too_many_benches")
+        raise DomainError(
+            f"You have {len(benches)} briefs under way. Finish one, or throw its seed away, then begin.", code="too_many_benches"
+        )
 
 
 def _lay_out(by: Person, brief: Brief) -> None:
@@ -96,7 +100,7 @@ def own_attempt(person: Person, pk: int) -> Attempt:
     """A try of one's own."""
     found = Attempt.objects.filter(pk=pk, person=person).select_related("person").first()
     if found is None:
-        raise Problem("This try is not yours, or is not here any more. Begin one on the practice page.", code="no_such_try")
+        raise DomainError("This try is not yours, or is not here any more. Begin one on the practice page.", code="no_such_try")
     return found
 
 

@@ -9,8 +9,8 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 from core.treatment import RecipeAdvice, StarterRecipe, cautions
 from core.vocabulary import Dormancy
 from server.recipes.models import Recipe, Step
+from server.record_kinds.api.things import CautionSerializer
 from server.record_kinds.choices import choices_of
-from server.record_kinds.serializers import CautionSerializer
 
 
 class StepSerializer(serializers.ModelSerializer[Step]):

@@ -9,6 +9,8 @@ from rest_framework.response import Response
 from core.errors import CoreError
 from core.treatment import STARTERS, recipe_advice
 from core.vocabulary import Dormancy
+from server.http.bodies import read
+from server.http.filters import StrictFilters
 from server.people.requests import person_of
 from server.recipes import services
 from server.recipes.api.serializers import (
@@ -20,8 +22,6 @@ from server.recipes.api.serializers import (
     StarterRecipeSerializer,
 )
 from server.recipes.models import Recipe, Step
-from server.rest.bodies import read
-from server.rest.filters import StrictFilters
 
 
 class RecipeViewSet(mixins.ListModelMixin, mixins.RetrieveModelMixin, viewsets.GenericViewSet[Recipe]):

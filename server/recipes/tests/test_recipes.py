@@ -2,9 +2,9 @@ from django.core.exceptions import PermissionDenied
 from django.test import TestCase
 
 from core.vocabulary import Role, StepKind
+from server.errors import DomainError, Refused
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
-from server.rest.problems import Problem, Refused
 from server.tests.builders import ApiCase, make_person, make_recipe
 
 
@@ -25,13 +25,13 @@ class WritingRecipes(TestCase):
     def test_an_edition_is_replaced_once(self):
         old = make_recipe("cold", 28)
         self.write({"kind": "cold_moist", "duration": 56}, replaces=old)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             self.write({"kind": "cold_moist", "duration": 70}, replaces=old)
         self.assertEqual(caught.exception.code, "replaced")
 
     def test_a_name_is_taken_once(self):
         make_recipe("cold")
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             self.write({"kind": "nick"}, name="cold")
         self.assertEqual(caught.exception.code, "name_taken")
 

@@ -14,13 +14,13 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from core.vocabulary import OutcomeStage, SowingWay
+from server.errors import DomainError
+from server.http.bodies import read
 from server.lots.models import Lot
 from server.people.requests import person_of
+from server.record_kinds.api.things import given_change
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import kept_answer
-from server.record_kinds.serializers import given_change
-from server.rest.bodies import read
-from server.rest.problems import Problem
 from server.sowing.api import serializers as s
 from server.sowing.models import Outcome, SowingPlan, Tray
 from server.sowing.selectors.knowledge import knowledge_rows, plant_knowledge
@@ -193,5 +193,5 @@ class LotKnowledgeView(APIView):
         lot = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk)
         if lot.taxon is not None:
             message = f"{lot.code} is {lot.taxon.scientific_name} by now: look at the plant's page."
-            raise Problem(message, code="named_by_now", taxon=lot.taxon.pk)
+            raise DomainError(message, code="named_by_now", taxon=lot.taxon.pk)
         return Response(s.PlantKnowledgeSerializer(plant_knowledge(None, lot, _today())).data)

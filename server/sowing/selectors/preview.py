@@ -24,12 +24,12 @@ from core.seedstock import (
 from core.treatment import Sowing, SowingCalendar, SowingDay, WorkCalendar, sowing_calendar, years_sentence
 from core.verdict import choice_sentence, percent, plain_sentence, plant_share_sentence
 from core.vocabulary import AmountUnit, LightNeed, Reason, SeedSize, Soil, SowingWay
+from server.errors import refused, refused_by_core
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
 from server.lots.services.stock import Conversion, conversion_of
 from server.people.selectors import work_calendar
 from server.recipes.models import Recipe
-from server.rest.problems import refused, refused_by_core
 from server.sowing.selectors.tested import TestedTreatment, n_eff_of_count, tested
 from server.sowing.selectors.trays import learned_plant_share
 from server.trials.models import Treatment

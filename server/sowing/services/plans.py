@@ -10,6 +10,7 @@ from core.vocabulary import PlanMode, StockKind
 from server.batches.models import Batch
 from server.batches.selectors.plans import on_calendar
 from server.batches.services.batches import NewBatch, put_in, take_out_still_in
+from server.errors import DomainError, question, refused
 from server.lots.models import Lot, StockEntry
 from server.lots.services import enter_stock
 from server.lots.services.stock import take_back_entry
@@ -19,7 +20,6 @@ from server.people.selectors import work_calendar
 from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_not_in_future, create_thing
-from server.rest.problems import Problem, question, refused
 from server.sowing.models import Outcome, SowingPlan, Tray, TraySown
 from server.sowing.selectors.plans import trays_planned
 from server.sowing.selectors.preview import SowingPreview, SowingWish, preview, wish_fields
@@ -81,7 +81,7 @@ def plan_again(
     """Replace what a plan wants, while nothing of it has begun; the history keeps what it wanted before."""
     require(by, Right.PLAN)
     if plan.batch_id is not None or plan.trays.exists():
-        raise Problem(f"{plan.code} has begun already: what was done stays. Make a new plan for more plants.", code="begun_already")
+        raise DomainError(f"{plan.code} has begun already: what was done stays. Make a new plan for more plants.", code="begun_already")
     changes = _planned(dataclasses.replace(wish, lot=plan.lot), today, sure=sure)
     changes.pop("lot")
     return change_thing(plan, changes | {"note": note}, by=by, version=version)
@@ -98,11 +98,11 @@ def treat(*, by: Person, plan: SowingPlan, at: datetime, place: Place | None = N
     """Put the seed of a plan into its bag: drawn from the lot, on the calendar back from the sowing day."""
     require(by, Right.PLAN)
     if plan.batch_id is not None:
-        raise Problem(f"The seed of {plan.code} is in its bag already.", code="in_bag_already")
+        raise DomainError(f"The seed of {plan.code} is in its bag already.", code="in_bag_already")
     if plan.trays.exists():
-        raise Problem(f"{plan.code} is sown already: its seed cannot be treated any more.", code="sown_already")
+        raise DomainError(f"{plan.code} is sown already: its seed cannot be treated any more.", code="sown_already")
     if plan.recipe is None:
-        raise Problem(f"{plan.code} is sown as it is: there is nothing to treat.", code="nothing_to_treat")
+        raise DomainError(f"{plan.code} is sown as it is: there is nothing to treat.", code="nothing_to_treat")
     laid = on_calendar(plan.recipe, PlanMode.SOW_TOGETHER, plan.sow_on, work_calendar())
     new = NewBatch(lot=plan.lot, recipe=plan.recipe, seeds=plan.seeds, place=place, note=f"for {plan.code}")
     batch = put_in(by=by, new=new, plan=laid, at=at, sure=sure)
@@ -119,7 +119,7 @@ def sow(
     check_not_in_future(at)
     standing = set(valid(TraySown.objects.filter(tray__plan=plan)).values_list("tray", flat=True))
     if standing:
-        raise Problem(f"{plan.code} is sown already.", code="sown_already")
+        raise DomainError(f"{plan.code} is sown already.", code="sown_already")
     sown = plan.seeds if seeds is None else seeds
     if sown < 1:
         raise refused("/seeds", "no_seeds", f"{sown} seeds sow nothing: at least 1.")
@@ -164,9 +164,9 @@ def take_back_sowing(*, by: Person, plan: SowingPlan, at: datetime) -> None:
     require(by, Right.PLAN)
     standing = list(valid(TraySown.objects.filter(tray__plan=plan)))
     if not standing:
-        raise Problem(f"{plan.code} is not sown: there is nothing to take back.", code="not_sown")
+        raise DomainError(f"{plan.code} is not sown: there is nothing to take back.", code="not_sown")
     if valid(Outcome.objects.filter(tray__plan=plan)).exists():
-        raise Problem(f"Trays of {plan.code} were counted already. Take those counts back first.", code="counted_already")
+        raise DomainError(f"Trays of {plan.code} were counted already. Take those counts back first.", code="counted_already")
     TraySown.objects.bulk_create([TraySown(tray=s.tray, seeds=s.seeds, at=at, by=by, corrects=s, withdrawn=True) for s in standing])
     drawn = valid(StockEntry.objects.filter(lot=plan.lot, kind=StockKind.DRAWN, reason=_reason(plan))).order_by("at", "pk").last()
     if plan.batch_id is None and drawn is not None:

@@ -8,12 +8,12 @@ from uuid import UUID
 from django.db import transaction
 
 from core.vocabulary import OutcomeStage
+from server.errors import DomainError, question, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_not_in_future, create_thing, take_back
-from server.rest.problems import Problem, question, refused
 from server.sowing.models import Outcome, Tray, TraySown
 from server.sowing.selectors.trays import STANDING, latest, seedlings_waiting
 from server.trials.models import Trial
@@ -46,12 +46,12 @@ def record_outcome(*, by: Person, tray: Tray, new: NewOutcome, sure: bool = Fals
     known = Outcome.objects.filter(client_id=new.client_id).first()
     if known is not None:
         if (known.tray_id, known.stage, known.count) != (tray.pk, new.stage, new.count):
-            raise Problem("Another count with this client_id is recorded already, with another number.", code="client_id_reused")
+            raise DomainError("Another count with this client_id is recorded already, with another number.", code="client_id_reused")
         return known, False
     check_not_in_future(new.at)
     sown = valid(TraySown.objects.filter(tray=tray)).first()
     if sown is None and tray.trial_id is None:
-        raise Problem(f"{tray.code} is not sown yet: nothing can have come up.", code="not_sown")
+        raise DomainError(f"{tray.code} is not sown yet: nothing can have come up.", code="not_sown")
     if sown is not None and new.at < sown.at:
         raise refused("/at", "before_sowing", f"{tray.code} was sown on {sown.at:%-d %b %Y}: nothing can be counted before.")
     if not sure:

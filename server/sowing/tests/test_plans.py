@@ -4,11 +4,11 @@ from uuid import uuid4
 from django.test import TestCase
 
 from core.vocabulary import CalibrationKind, LightNeed, OutcomeStage, Role, SeedSize, SowingTask, SowingWay
+from server.errors import DomainError, Questioned, Refused
 from server.evidence.tests.grown import grown_trial
 from server.lots.selectors import stocks
 from server.lots.services.stock import calibrate
 from server.record_kinds.days import local_day
-from server.rest.problems import Problem, Questioned, Refused
 from server.sowing.models import Outcome, SowingPlan, Tray, TraySown
 from server.sowing.selectors.plans import sowing_page, sowing_plans, sowing_rows, sowings_due
 from server.sowing.selectors.preview import SowingWish, preview
@@ -148,7 +148,7 @@ class PlannedTreatedSown(Sowings):
         self.assertEqual((batch.seeds, batch.recipe), (plan.seeds, self.recipe))
         self.assertEqual(stocks([self.lot.pk])[self.lot.pk].seeds, before - plan.seeds)
         plan.refresh_from_db()
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             plans.treat(by=make_person(), plan=plan, at=now())
         begin(batch, 2)
         with self.assertRaises(Questioned) as caught:
@@ -175,7 +175,7 @@ class PlannedTreatedSown(Sowings):
         plans.sow(by=make_person(), plan=plan, at=now())
         self.assertEqual(Tray.objects.filter(plan=plan).count(), 2)
         self.count(plan.trays.first(), OutcomeStage.EMERGED, 3, 0)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             plans.take_back_sowing(by=make_person(), plan=plan, at=now())
         self.assertEqual(caught.exception.code, "counted_already")
 
@@ -184,7 +184,7 @@ class PlannedTreatedSown(Sowings):
         again = plans.plan_again(by=make_person(), plan=plan, version=1, wish=self.wish(plants_wanted=50), today=self.today)
         self.assertEqual((again.plants_wanted, again.history.earliest().plants_wanted), (50, 100))
         self.assertLess(again.cells, plan.cells)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             plans.plan_again(by=make_person(), plan=self.sown(), version=1, wish=self.wish(), today=self.today)
         self.assertEqual(caught.exception.code, "begun_already")
 
@@ -221,7 +221,7 @@ class WhatCameOfIt(Sowings):
         self.assertEqual(sowing_page(sowing_plans().get(), self.today).trays[0].emerged, 14)
         trays.take_back_outcome(by=make_person(), outcome=later)
         self.assertEqual(sowing_page(sowing_plans().get(), self.today).trays[0].emerged, 10)
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             trays.take_back_outcome(by=make_person(), outcome=later)
 
     def test_numbers_that_can_hardly_be_are_asked_about_by_name(self):

@@ -11,11 +11,11 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.vocabulary import RipeSign, VisitOutcome
+from server.http.bodies import read
+from server.http.filters import StrictFilters
+from server.http.parsers import SafeJson
 from server.people.requests import person_of
-from server.record_kinds.serializers import HistorySerializer, given_change
-from server.rest.bodies import read
-from server.rest.filters import StrictFilters
-from server.rest.parsers import SafeJson
+from server.record_kinds.api.things import HistorySerializer, given_change
 from server.stands.api.serializers import (
     NewVisitSerializer,
     StandChangeSerializer,

@@ -7,10 +7,10 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.harvest import LEAST_PARENTS, collecting_limit
+from server.errors import Questioned, field_error, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import check_day_not_in_future
-from server.rest.problems import Questioned, field_error, refused
 from server.stands.models import Harvest, Stand
 from server.stands.selectors.season import taken_this_season
 

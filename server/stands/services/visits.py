@@ -9,11 +9,11 @@ from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 
 from core.vocabulary import RipeSign, VisitOutcome
+from server.errors import DomainError, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.photos.services import keep_photo
 from server.record_kinds.services import check_not_in_future, take_back
-from server.rest.problems import Problem, refused
 from server.stands.models import Stand, Visit
 
 
@@ -46,7 +46,7 @@ def record_visit(*, by: Person, stand: Stand, new: NewVisit, photo: "UploadedFil
     if (known := Visit.objects.filter(client_id=new.client_id).first()) is not None:
         if known.stand_id == stand.pk and known.at == new.at and known.share_ripe == new.share_ripe:
             return known, False
-        raise Problem("Another visit with this client_id is recorded already.", code="client_id_reused")
+        raise DomainError("Another visit with this client_id is recorded already.", code="client_id_reused")
     check_not_in_future(new.at)
     if not 0 <= new.share_ripe <= 1:
         raise refused("/share_ripe", "share_out_of_range", f"{100 * new.share_ripe:g} % ripe cannot be: it lies between 0 and 100 %.")

@@ -5,8 +5,8 @@ from django.test import TestCase
 from django.utils import timezone
 
 from core.vocabulary import RipeSign, Role, Shedding, VisitOutcome, WatchState
+from server.errors import DomainError, Questioned, Refused
 from server.record_kinds.selectors import valid
-from server.rest.problems import Problem, Questioned, Refused
 from server.stands.models import Harvest, Stand, Visit
 from server.stands.selectors.season import seasons
 from server.stands.services.harvests import record_harvest
@@ -83,7 +83,7 @@ class Watching(TestCase):
         take_back_visit(by=make_person(), visit=visit)
         self.assertIsNone(season(stand).last_end)
         self.assertEqual(Visit.objects.count(), 2)
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             take_back_visit(by=make_person(), visit=visit)
 
     def test_a_season_that_nobody_went_to_is_over_after_a_while(self):
@@ -109,7 +109,7 @@ class Watching(TestCase):
         again, made_again = record_visit(by=make_person(), stand=stand, new=new)
         self.assertEqual((first.pk, made, made_again), (again.pk, True, False))
         other = NewVisit(at=new.at, client_id=new.client_id, share_ripe=0.9)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             record_visit(by=make_person(), stand=stand, new=other)
         self.assertEqual(caught.exception.code, "client_id_reused")
 

@@ -5,10 +5,10 @@ from rest_framework import mixins, viewsets
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from server.http.bodies import read
+from server.http.filters import StrictFilters
 from server.people.requests import person_of
-from server.record_kinds.serializers import given_change
-from server.rest.bodies import read
-from server.rest.filters import StrictFilters
+from server.record_kinds.api.things import given_change
 from server.taxa.api.serializers import TaxonChangeSerializer, TaxonSerializer
 from server.taxa.models import Taxon
 from server.taxa.services import add_taxon, change_taxon

@@ -15,10 +15,10 @@ from rest_framework.response import Response
 
 from core.temperature import TemperatureLog as ReadLog
 from core.vocabulary import PlaceTrouble, TemperatureUnit
+from server.http.bodies import read
+from server.http.parsers import SafeJson
 from server.people.requests import person_of
 from server.places.models import Place
-from server.rest.bodies import read
-from server.rest.parsers import SafeJson
 from server.temperature import selectors, services
 from server.temperature.api import serializers as s
 from server.temperature.models import TemperatureLog

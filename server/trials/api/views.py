@@ -13,13 +13,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 
 from core.vocabulary import DeviationKind, PlanMode
+from server.http.bodies import read
+from server.http.filters import StrictFilters
 from server.people.permissions import Right, may
 from server.people.requests import person_of
+from server.record_kinds.api.things import HistorySerializer, given_change
 from server.record_kinds.kept import kept_answer
 from server.record_kinds.selectors import history_of
-from server.record_kinds.serializers import HistorySerializer, given_change
-from server.rest.bodies import read
-from server.rest.filters import StrictFilters
 from server.trials.api import serializers as s
 from server.trials.models import Deviation, Dish, Look, Trial
 from server.trials.selectors.courses import course_of

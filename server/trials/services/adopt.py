@@ -15,12 +15,12 @@ from core.errors import CoreError
 from core.records import ClosingFates
 from core.vocabulary import AmountKnown, SeenHow
 from server.batches.models import Batch
+from server.errors import DomainError, refused_by_core
 from server.lots.models import Lot
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.services import check_not_in_future, create_thing
-from server.rest.problems import Problem, refused_by_core
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.courses import count_record
 from server.trials.services.layout import NewTreatment, check_treatments, next_code
@@ -86,7 +86,7 @@ def adopt_trial(
     require(by, Right.PLAN)
     check_treatments(treatments)
     if code and Trial.everything.filter(code=code).exists():
-        raise Problem(f"Trial {code} is here already. Codes are never used twice.", code="code_taken")
+        raise DomainError(f"Trial {code} is here already. Codes are never used twice.", code="code_taken")
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
     trial = Trial(code=code or next_code(lot), question=question, lot=lot, sow_on=sow_on, layout_seed=seed, **fields)
     create_thing(trial, by=by)

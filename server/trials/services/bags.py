@@ -9,12 +9,12 @@ from core.vocabulary import PlanMode
 from server.batches.models import Batch
 from server.batches.selectors.plans import on_calendar
 from server.batches.services.batches import NewBatch, put_in
+from server.errors import DomainError, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.people.selectors import work_calendar
 from server.places.models import Place
 from server.record_kinds.services import change_thing
-from server.rest.problems import Problem, refused
 from server.trials.models import Dish, Trial
 
 
@@ -39,7 +39,7 @@ def put_in_bags(
     dishes = Dish.objects.filter(treatment__trial=trial, treatment__recipe__isnull=False, batch__isnull=True, sowings__isnull=True)
     waiting = list(dishes.select_related("treatment__recipe", "treatment__trial__lot__taxon").order_by("treatment__order", "position"))
     if not waiting:
-        raise Problem(f"Every treatment of {trial.code} that has a recipe is in its bags, or is sown.", code="nothing_to_treat")
+        raise DomainError(f"Every treatment of {trial.code} that has a recipe is in its bags, or is sown.", code="nothing_to_treat")
     of_treatment: dict[int, list[Dish]] = defaultdict(list)
     for dish in waiting:
         of_treatment[dish.treatment_id].append(dish)

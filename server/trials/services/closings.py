@@ -9,11 +9,11 @@ from django.db import transaction
 
 from core.errors import CoreError
 from core.records import FATES, ClosingFates
+from server.errors import DomainError, refused, refused_by_core
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe
 from server.record_kinds.services import change_thing, check_not_in_future, check_same_thing, take_back
-from server.rest.problems import Problem, refused, refused_by_core
 from server.trials.models import Closing, Dish, SetAside, Stretch, Trial
 from server.trials.selectors.courses import count_record, course_of, courses_of
 
@@ -27,9 +27,9 @@ def close_dish(*, by: Person, dish: Dish, at: datetime, client_id: UUID, found: 
         return known
     course = course_of(dish)
     if course.sown_at is None:
-        raise Problem(f"Dish {dish.code} was never sown: there is nothing to close.", code="not_sown")
+        raise DomainError(f"Dish {dish.code} was never sown: there is nothing to close.", code="not_sown")
     if course.closing is not None:
-        raise Problem(f"Dish {dish.code} was closed by {course.closing.by.initials} already.", code="dish_closed")
+        raise DomainError(f"Dish {dish.code} was closed by {course.closing.by.initials} already.", code="dish_closed")
     closing = Closing(dish=dish, at=at, by=by, client_id=client_id, note=note, **asdict(found or ClosingFates()))
     try:
         count_record(dish, course.sown_at, course.looks, closing)
@@ -45,7 +45,7 @@ def reopen_dish(*, by: Person, dish: Dish, at: datetime) -> Closing:
     require(by, Right.COUNT)
     closing = course_of(dish).closing
     if closing is None:
-        raise Problem(f"Dish {dish.code} is not closed.", code="not_closed")
+        raise DomainError(f"Dish {dish.code} is not closed.", code="not_closed")
     return Closing.objects.create(dish=dish, at=at, by=by, corrects=closing, withdrawn=True)
 
 
@@ -54,7 +54,7 @@ def set_aside(*, by: Person, dish: Dish, at: datetime, why: str) -> SetAside:
     """Take a dish out of shares and comparisons from now on; its course to here stays."""
     require(by, Right.COUNT)
     if course_of(dish).set_aside is not None:
-        raise Problem(f"Dish {dish.code} was set aside already.", code="set_aside_already")
+        raise DomainError(f"Dish {dish.code} was set aside already.", code="set_aside_already")
     return SetAside.objects.create(dish=dish, at=at, by=by, why=why)
 
 
@@ -64,7 +64,7 @@ def take_back_set_aside(*, by: Person, dish: Dish) -> SetAside:
     require(by, Right.COUNT)
     standing = course_of(dish).set_aside
     if standing is None:
-        raise Problem(f"Dish {dish.code} is not set aside.", code="not_set_aside")
+        raise DomainError(f"Dish {dish.code} is not set aside.", code="not_set_aside")
     return take_back(standing, by=by, dish=dish, why=standing.why)
 
 
@@ -80,13 +80,13 @@ def send_on(*, by: Person, trial: Trial, dishes: Sequence[Dish], at: datetime, n
     for course in courses:
         code = course.dish.code
         if course.sown_at is None or course.sown_at > at:
-            raise Problem(f"Dish {code} was not sown by then: there is nothing to send on.", code="not_sown")
+            raise DomainError(f"Dish {code} was not sown by then: there is nothing to send on.", code="not_sown")
         if course.closing is not None:
-            raise Problem(f"Dish {code} is closed. Take the closing back to send its seed on.", code="dish_closed")
+            raise DomainError(f"Dish {code} is closed. Take the closing back to send its seed on.", code="dish_closed")
         if course.whole.remaining < 1:
-            raise Problem(f"Nothing is left in dish {code}: every seed is accounted for.", code="nothing_left")
+            raise DomainError(f"Nothing is left in dish {code}: every seed is accounted for.", code="nothing_left")
         if course.stretches and course.stretches[-1].at >= at:
-            raise Problem(f"Dish {code} went into “{course.stretches[-1].name}” later than that already.", code="stretch_order")
+            raise DomainError(f"Dish {code} went into “{course.stretches[-1].name}” later than that already.", code="stretch_order")
     return Stretch.objects.bulk_create([Stretch(dish=c.dish, at=at, by=by, name=name, recipe=recipe) for c in courses])
 
 
@@ -96,10 +96,10 @@ def take_back_stretch(*, by: Person, dish: Dish) -> Stretch:
     require(by, Right.PLAN)
     course = course_of(dish)
     if not course.stretches:
-        raise Problem(f"Dish {dish.code} was not sent on into another treatment.", code="no_stretch")
+        raise DomainError(f"Dish {dish.code} was not sent on into another treatment.", code="no_stretch")
     last = course.stretches[-1]
     if any(x.at > last.at for x in course.looks):
-        raise Problem(f"Dish {dish.code} was looked at in “{last.name}” already. Take those looks back first.", code="looked_at")
+        raise DomainError(f"Dish {dish.code} was looked at in “{last.name}” already. Take those looks back first.", code="looked_at")
     return take_back(last, by=by, dish=dish, name=last.name)
 
 
@@ -107,5 +107,5 @@ def open_trial(*, by: Person, trial: Trial, at: datetime, version: int) -> Trial
     """Open a blind trial: from now on results show which dish had which treatment."""
     require(by, Right.PLAN)
     if trial.opened_at is not None:
-        raise Problem(f"{trial.code} was opened already.", code="opened_already")
+        raise DomainError(f"{trial.code} was opened already.", code="opened_already")
     return change_thing(trial, {"opened_at": at}, by=by, version=version)

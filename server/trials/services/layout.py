@@ -12,6 +12,7 @@ from django.db import transaction
 from core.design import Placement, SeedCost, allocate, draw_codes, seed_cost
 from core.errors import CoreError
 from core.vocabulary import Layout, StockKind
+from server.errors import DomainError, field_error, refused, refused_by_core
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
 from server.lots.services import enter_stock
@@ -21,7 +22,6 @@ from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.days import local_day
 from server.record_kinds.services import change_thing, create_thing
-from server.rest.problems import Problem, field_error, refused, refused_by_core
 from server.trials.models import Dish, Treatment, Trial
 
 
@@ -194,5 +194,5 @@ def change_trial(*, by: Person, trial: Trial, version: int, changes: dict[str, A
         and Dish.objects.filter(treatment__trial=trial, looks__isnull=False).exists()
     ):
         message = "Dishes have been counted by this rule already. Keep it to the end, or lay out a new trial."
-        raise Problem(message, code="criterion_in_use", errors=[field_error("/criterion", "criterion_in_use", message)])
+        raise DomainError(message, code="criterion_in_use", errors=[field_error("/criterion", "criterion_in_use", message)])
     return change_thing(trial, changes, by=by, version=version)

@@ -7,11 +7,11 @@ from django.db import transaction
 
 from core.errors import CoreError
 from server.batches.services.batches import take_out_still_in
+from server.errors import DomainError, refused, refused_by_core
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import check_not_in_future
-from server.rest.problems import Problem, refused, refused_by_core
 from server.trials.models import Dish, Look, Sown, Trial
 from server.trials.selectors.courses import count_record, course_of
 from server.trials.services.new_look import COUNTS, NewLook, check_new_look
@@ -25,7 +25,7 @@ def sow_dishes(*, by: Person, dishes: Sequence[Dish], at: datetime) -> list[Sown
     already = list(valid(Sown.objects.filter(dish__in=dishes)).select_related("dish"))
     if already:
         codes = ", ".join(s.dish.code for s in already[:5])
-        raise Problem(f"Sown already: {codes}. A dish is sown once.", code="sown_already")
+        raise DomainError(f"Sown already: {codes}. A dish is sown once.", code="sown_already")
     return Sown.objects.bulk_create([Sown(dish=d, at=at, by=by) for d in dishes])
 
 
@@ -38,7 +38,7 @@ def sow_trial(*, by: Person, trial: Trial, at: datetime, dishes: Sequence[Dish] 
     sown = valid(Sown.objects.filter(dish__treatment__trial=trial)).values("dish")
     waiting = list(Dish.objects.filter(treatment__trial=trial).exclude(pk__in=sown))
     if not waiting:
-        raise Problem(f"All dishes of {trial.code} are sown already.", code="sown_already")
+        raise DomainError(f"All dishes of {trial.code} are sown already.", code="sown_already")
     if dishes is not None:
         strange = [d.code for d in dishes if d not in waiting]
         if strange:
@@ -54,9 +54,9 @@ def take_back_sowing(*, by: Person, trial: Trial, at: datetime) -> list[Sown]:
     require(by, Right.PLAN)
     standing = list(valid(Sown.objects.filter(dish__treatment__trial=trial)))
     if not standing:
-        raise Problem(f"{trial.code} is not sown: there is nothing to take back.", code="not_sown")
+        raise DomainError(f"{trial.code} is not sown: there is nothing to take back.", code="not_sown")
     if valid(Look.objects.filter(dish__treatment__trial=trial)).exists():
-        raise Problem(f"Dishes of {trial.code} were looked at already. Take those looks back first.", code="looked_at")
+        raise DomainError(f"Dishes of {trial.code} were looked at already. Take those looks back first.", code="looked_at")
     return Sown.objects.bulk_create([Sown(dish=s.dish, at=at, by=by, corrects=s, withdrawn=True) for s in standing])
 
 
@@ -117,7 +117,7 @@ def _same_look(known: Look, dish: Dish, new: NewLook) -> Look:
     same = known.dish_id == dish.pk and known.at == new.at and all(getattr(known, c) == getattr(new, c) for c in COUNTS)
     if same and known.withdrawn == new.withdrawn:
         return known
-    raise Problem("Another look with this client_id is recorded already, with other counts.", code="client_id_reused")
+    raise DomainError("Another look with this client_id is recorded already, with other counts.", code="client_id_reused")
 
 
 @transaction.atomic

@@ -8,8 +8,8 @@ from uuid import UUID
 from django.utils.timezone import localtime
 
 from core.vocabulary import SeenHow
+from server.errors import DomainError, question, refused
 from server.photos.models import Photo
-from server.rest.problems import Problem, question, refused
 from server.trials.models import Closing, Dish, Look
 from server.trials.selectors.courses import DishCourse
 
@@ -61,10 +61,10 @@ def check_new_look(course: DishCourse, new: NewLook) -> None:
     _check_marks(course, new)
 
 
-def _closed_meanwhile(closing: Closing) -> Problem:
+def _closed_meanwhile(closing: Closing) -> DomainError:
     """The dish was closed while this look was on its way: a person decides, with both before them."""
     when = f"{localtime(closing.at):%-d %b, %H:%M}"
-    return Problem(
+    return DomainError(
         f"Dish {closing.dish.code} was closed by {closing.by.initials} on {when}. "
         "Take the closing back to add this look, or drop the look.",
         code="dish_closed",
@@ -93,7 +93,7 @@ def _check_nobody_else_counted(course: DishCourse, new: NewLook) -> None:
         return
     counts = {c: getattr(last, c) for c in COUNTS}
     found = ", ".join(f"{n} {c.removeprefix('new_')}" for c, n in counts.items() if n) or "nothing new"
-    raise Problem(
+    raise DomainError(
         f"Dish {course.dish.code} was counted by {last.by.initials} too ({localtime(last.at):%-d %b, %H:%M}: {found}). "
         "Say which counts stand: theirs, yours, or both one after the other.",
         code="counted_meanwhile",
@@ -130,7 +130,7 @@ def _check_correctable(course: DishCourse, target: Look) -> None:
     if target.dish_id != course.dish.pk:
         raise refused("/corrects", "other_dish", f"Look {target.pk} belongs to another dish than {course.dish.code}.")
     if target not in course.looks:
-        raise Problem(
+        raise DomainError(
             f"This look at dish {course.dish.code} was corrected or taken back already. Reload the dish to see what stands now.",
             code="already_corrected",
         )

@@ -6,12 +6,12 @@ from uuid import UUID
 from django.db import transaction
 
 from core.vocabulary import DeviationKind
+from server.errors import refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.photos.models import Photo
 from server.places.models import Place
 from server.record_kinds.services import check_not_in_future, take_back
-from server.rest.problems import refused
 from server.trials.models import Deviation, Dish, Trial, TrialPhoto
 from server.trials.selectors.courses import course_of
 

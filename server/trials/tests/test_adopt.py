@@ -5,8 +5,8 @@ from django.test import TestCase
 
 from core.records import ClosingFates
 from core.vocabulary import Role, TrialState
+from server.errors import DomainError, Refused
 from server.lots.selectors import stocks
-from server.rest.problems import Problem, Refused
 from server.tests.builders import DAY, dishes_of, look, make_lot, make_person, make_place, make_sown_trial, now
 from server.trials.models import Dish, Look, Sown, Trial
 from server.trials.selectors.courses import course_of
@@ -116,7 +116,7 @@ class NotTakenOver(Adopting):
 
     def test_one_whose_code_is_here(self):
         self.adopt(self.dish("only"), treatments=("only",), code="CRT-01")
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             self.adopt(self.dish("only"), treatments=("only",), code="CRT-01")
         self.assertEqual(caught.exception.code, "code_taken")
 
@@ -126,8 +126,8 @@ class NotTakenOver(Adopting):
 
     def test_what_hears_of_it_may_stop_it(self):
         def stop(looks):
-            raise Problem("stopped", code="stopped")
+            raise DomainError("stopped", code="stopped")
 
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             self.adopt(self.dish("only"), treatments=("only",), tell=stop)
         self.nothing_is_there()

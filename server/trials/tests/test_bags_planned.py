@@ -1,9 +1,9 @@
 """Bags as replicates: planned with a treatment, made, printed, shown on the sheet, and counted in the result."""
 
 from core.vocabulary import PlanMode
+from server.errors import Refused
 from server.evidence.selectors.comparison import comparison
 from server.labels.selectors import bag_contents
-from server.rest.problems import Refused
 from server.tests.builders import DAY, ApiCase, begin, dishes_of, look, make_lot, make_person, make_place, make_recipe, now
 from server.trials.models import Trial
 from server.trials.selectors.bag_numbers import bags_of_treatments

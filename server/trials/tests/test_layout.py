@@ -6,8 +6,8 @@ from django.db import IntegrityError, transaction
 from django.test import TestCase
 
 from core.vocabulary import AmountKnown, Layout, Role
+from server.errors import DomainError, Refused
 from server.lots.selectors import stocks
-from server.rest.problems import Problem, Refused
 from server.tests.builders import (
     ApiCase,
     look,
@@ -133,7 +133,7 @@ class LayingOut(TestCase):
         change_trial(by=make_person(), trial=trial, version=1, changes={"criterion": "shoot"})
         look(Dish.objects.first(), 3)
         trial.refresh_from_db()
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             change_trial(by=make_person(), trial=trial, version=2, changes={"criterion": "root_2_mm"})
         self.assertEqual(caught.exception.code, "criterion_in_use")
 

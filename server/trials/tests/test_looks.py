@@ -5,7 +5,7 @@ from django.test import TestCase
 
 from core.records import ClosingFates
 from core.vocabulary import Role, TrialState
-from server.rest.problems import Problem, Refused
+from server.errors import DomainError, Refused
 from server.tests.builders import DAY, ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_trial, now
 from server.trials.models import Closing, Dish, Look
 from server.trials.selectors.courses import course_of
@@ -52,7 +52,7 @@ class RecordingLooks(TestCase):
 
     def test_a_dish_not_sown_has_no_clock_yet(self):
         dish = dishes_of(make_trial())[0]
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             record_look(by=make_person(), dish=dish, new=NewLook(at=now(), client_id=uuid4()))
         self.assertEqual(caught.exception.code, "before_sowing")
 
@@ -93,7 +93,7 @@ class Corrections(TestCase):
 
     def test_what_was_corrected_cannot_be_corrected_twice(self):
         self.correct(self.first, new_germinated=5)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             self.correct(self.first, new_germinated=1)
         self.assertEqual(caught.exception.code, "already_corrected")
 
@@ -120,7 +120,7 @@ class EndsOfDishes(TestCase):
 
     def test_an_id_that_another_dishs_closing_has_is_refused(self):
         known = self.close(fresh=1)
-        with self.assertRaises(Problem):
+        with self.assertRaises(DomainError):
             close_dish(by=make_person(), dish=self.other, at=now(), client_id=known.client_id)
         self.assertEqual(Closing.objects.count(), 1)
 
@@ -134,7 +134,7 @@ class EndsOfDishes(TestCase):
 
     def test_a_closed_dish_takes_no_look_until_it_is_reopened_with_a_trace(self):
         self.close(fresh=2)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             look(self.dish, 8, 1)
         self.assertEqual(caught.exception.code, "dish_closed")
         reopen_dish(by=make_person(), dish=self.dish, at=now())
@@ -145,7 +145,7 @@ class EndsOfDishes(TestCase):
     def test_closing_twice_and_reopening_an_open_dish_are_refused(self):
         self.close()
         for act, code in ((self.close, "dish_closed"), (lambda: reopen_dish(by=make_person(), dish=self.other, at=now()), "not_closed")):
-            with self.assertRaises(Problem) as caught:
+            with self.assertRaises(DomainError) as caught:
                 act()
             self.assertEqual(caught.exception.code, code)
 
@@ -165,7 +165,7 @@ class EndsOfDishes(TestCase):
     def test_a_trial_is_opened_once(self):
         opened = open_trial(by=make_person(), trial=self.trial, at=now(), version=1)
         self.assertFalse(opened.codes_hidden)
-        with self.assertRaises(Problem) as caught:
+        with self.assertRaises(DomainError) as caught:
             open_trial(by=make_person(), trial=opened, at=now(), version=2)
         self.assertEqual(caught.exception.code, "opened_already")
 

@@ -7,7 +7,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError
 
 from server.backups.services.making import BY_HAND, make_backup
-from server.rest.problems import Problem
+from server.errors import DomainError
 
 
 class Command(BaseCommand):
@@ -19,7 +19,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         try:
             self.stdout.write(str(make_backup(BY_HAND, chosen_passphrase() if options["lock"] else "")))
-        except Problem as problem:
+        except DomainError as problem:
             raise CommandError(problem.detail) from problem
 
 

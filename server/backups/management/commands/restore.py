@@ -12,7 +12,7 @@ from django.core.management.base import BaseCommand, CommandError
 from server.backups.services.locking import is_locked
 from server.backups.services.restoring import restore
 from server.backups.services.starting import move_damaged_aside
-from server.rest.problems import Problem
+from server.errors import DomainError
 
 
 class Command(BaseCommand):
@@ -33,7 +33,7 @@ class Command(BaseCommand):
         call_command("migrate", verbosity=0)
         try:
             manifest, kept = restore(file, getpass("Passphrase of the backup: ") if is_locked(file) else "")
-        except Problem as problem:
+        except DomainError as problem:
             raise CommandError(problem.detail) from problem
         self.stdout.write(f"Restored: {manifest.lots} lots, {manifest.trials} trials, {manifest.looks:,} looks, {manifest.photos} photos.")
         self.stdout.write(f"What was here before is kept as {kept}.")

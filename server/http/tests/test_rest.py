@@ -1,6 +1,6 @@
 from django.test import override_settings
 
-from server.rest.problems import CONTENT_TYPE
+from server.http.problems import CONTENT_TYPE
 from server.tests.builders import ApiCase, make_lot
 
 

@@ -1,12 +1,9 @@
 """Every error as application/problem+json, from this one module."""
 
-import errno
-import sqlite3
 from typing import Any
 
 from django.conf import settings
 from django.core.exceptions import ObjectDoesNotExist, PermissionDenied, RequestDataTooBig
-from django.db import OperationalError
 from django.http import Http404, HttpRequest, JsonResponse
 from rest_framework import exceptions
 from rest_framework.renderers import JSONRenderer
@@ -14,66 +11,21 @@ from rest_framework.response import Response
 from rest_framework.views import set_rollback
 
 from core.errors import CoreError
+from server.errors import (
+    DomainError,
+    FieldError,
+    NoRoom,
+    NotNow,
+    Refused,
+    disk_full,
+    field_error,
+    no_room_left,
+    refused_by_core,
+)
 
 CONTENT_TYPE = "application/problem+json"
-FieldError = dict[str, str]
-
-
-class Problem(Exception):
-    """An error that services raise: what went wrong, the HTTP status that says so, and the fields."""
-
-    status = 409
-    title = "This does not fit with what is there"
-    retry_after: int | None = None
-
-    def __init__(self, detail: str, *, code: str, errors: list[FieldError] | None = None, **extra: Any) -> None:
-        super().__init__(detail)
-        self.detail = detail
-        self.code = code
-        self.errors = errors or []
-        self.extra = extra
-
-
-class Refused(Problem):
-    """Understood, but it cannot be (422)."""
-
-    status = 422
-    title = "This record cannot be"
-
-
-class Questioned(Refused):
-    """Unlikely, but it can be (422): the same request with `sure` goes through."""
-
-    title = "Is this right?"
-
-    def __init__(self, detail: str, *, code: str, errors: list[FieldError] | None = None) -> None:
-        super().__init__(detail, code=code, errors=errors, question=True)
-
-
-class StaleVersion(Problem):
-    """Somebody changed the thing meanwhile (409); carries both versions."""
-
-    title = "Somebody else changed this meanwhile"
-
-
-def field_error(pointer: str, code: str, message: str) -> FieldError:
-    """One entry of `errors`; the pointer is a JSON pointer into the request's body."""
-    return {"pointer": pointer, "code": code, "message": message}
-
-
-def refused_by_core(error: CoreError, pointer: str) -> Refused:
-    """A refusal in the core's own words, at the field it belongs to."""
-    return Refused(error.message, code=error.code, errors=[field_error(pointer, error.code, error.message)])
-
-
-def refused(pointer: str, code: str, message: str) -> Refused:
-    """A refusal of one field, in one sentence."""
-    return Refused(message, code=code, errors=[field_error(pointer, code, message)])
-
-
-def question(pointer: str, code: str, message: str) -> Questioned:
-    """A question about one field, in one sentence."""
-    return Questioned(message, code=code, errors=[field_error(pointer, code, message)])
+# the first that fits decides
+STATUS: tuple[tuple[type[DomainError], int], ...] = ((Refused, 422), (NoRoom, 507), (NotNow, 503), (DomainError, 409))
 
 
 def body(status: int, title: str, detail: str, code: str, errors: list[FieldError], **extra: Any) -> dict[str, Any]:
@@ -81,14 +33,15 @@ def body(status: int, title: str, detail: str, code: str, errors: list[FieldErro
     return {"type": f"/problems/{code}", "title": title, "status": status, "detail": detail, "code": code, "errors": errors, **extra}
 
 
-def problem_body(problem: Problem) -> dict[str, Any]:
-    """A problem as it is answered, for answers that are lines of a stream."""
-    return body(problem.status, problem.title, problem.detail, problem.code, problem.errors, **problem.extra)
+def problem_body(error: DomainError) -> dict[str, Any]:
+    """An error of the work as it is answered, for answers that are lines of a stream."""
+    status = next(number for kind, number in STATUS if isinstance(error, kind))
+    return body(status, error.title, error.detail, error.code, error.errors, **error.extra)
 
 
-def problem_answer(problem: Problem) -> JsonResponse:
-    """A problem as an answer of its own, where no view of REST framework gives it."""
-    return _json(problem_body(problem), _headers(problem))
+def problem_answer(error: DomainError) -> JsonResponse:
+    """An error of the work as an answer of its own, where no view of REST framework gives it."""
+    return _json(problem_body(error), _headers(error))
 
 
 def _headers(error: Exception) -> dict[str, str]:
@@ -105,27 +58,6 @@ def _json(content: dict[str, Any], headers: dict[str, str] | None = None) -> Jso
     return JsonResponse(content, status=content["status"], content_type=CONTENT_TYPE, headers=headers)
 
 
-class DiskFull(Problem):
-    """There is no room to record anything (507): the transaction was taken back whole."""
-
-    status = 507
-    title = "No room to record this"
-
-    def __init__(self) -> None:
-        super().__init__(
-            "The disk of the machine that runs Awake Furrow is full: nothing was recorded, and what you typed is still here. "
-            "Tell the person who runs it to make room; then try again.",
-            code="disk_full",
-        )
-
-
-def no_room_left(error: Exception) -> bool:
-    """Whether the machine, or the database on it, says that a disk, or one's share of it, is full."""
-    if isinstance(error, (OperationalError, sqlite3.OperationalError)):
-        return "disk is full" in str(error)
-    return isinstance(error, OSError) and error.errno in (errno.ENOSPC, errno.EDQUOT)
-
-
 def told(error: Exception) -> Exception:
     """An error of computation or of the machine, as the problem that says so; any other stays what it is."""
     if isinstance(error, CoreError):
@@ -134,7 +66,7 @@ def told(error: Exception) -> Exception:
         detail = "A number or a day in this request lies beyond what can be worked with. Check its years and amounts."
         return Refused(detail, code="out_of_range")
     if no_room_left(error):
-        return DiskFull()
+        return disk_full()
     return error
 
 
@@ -151,7 +83,7 @@ def handle(error: Exception, context: dict[str, Any]) -> Response | None:
 
 
 def _content(error: Exception) -> dict[str, Any] | None:
-    if isinstance(error, Problem):
+    if isinstance(error, DomainError):
         return problem_body(error)
     if isinstance(error, (Http404, ObjectDoesNotExist)):
         return body(404, "Not found", "There is nothing at this address. The list it belongs to shows what there is.", "not_found", [])

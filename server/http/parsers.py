@@ -7,7 +7,7 @@ from rest_framework import serializers
 from rest_framework.exceptions import ParseError
 from rest_framework.parsers import JSONParser
 
-from server.rest.sane_json import DEEPEST, JsonFault, json_fault
+from server.http.sane_json import DEEPEST, JsonFault, json_fault
 
 
 class SafeJson(JSONParser):
