@@ -6,6 +6,7 @@ import zipfile
 from pathlib import Path
 from unittest import mock
 
+import pyrage
 from django.contrib.sessions.models import Session
 from django.core.management import CommandError, call_command
 from django.test import tag
@@ -131,6 +132,32 @@ class Locked(Backups):
             path.write_bytes(damaged)
             self.assertProblem(self.with_passphrase(name, PASSPHRASE), 422, "damaged_backup")
         self.assertEqual(self.files(), [name])
+
+    def test_a_lock_that_seems_too_much_work_is_tried_again_and_then_it_is_said(self):
+        name = self.locked()
+        real, busy = pyrage.passphrase.decrypt, pyrage.DecryptError("Excessive work parameter for passphrase.")
+        with mock.patch("pyrage.passphrase.decrypt", side_effect=busy):
+            self.assertProblem(self.with_passphrase(name, PASSPHRASE), 422, "too_much_work", "/passphrase")
+        answers = iter([busy, busy])
+
+        def at_last(page, passphrase):
+            if error := next(answers, None):
+                raise error
+            return real(page, passphrase)
+
+        with mock.patch("pyrage.passphrase.decrypt", side_effect=at_last):
+            self.assertEqual(self.with_passphrase(name, PASSPHRASE).status_code, 200)
+
+    def test_a_lock_of_far_more_work_is_not_worked_on(self):
+        name = self.locked()
+        path = Path(self.folder.name) / name
+        with zipfile.ZipFile(path) as box:
+            key, content = box.read("key.age"), box.read("backup.zip.age")
+        head, line, rest = key.split(b"\n", 2)
+        with zipfile.ZipFile(path, "w") as box:
+            box.writestr("key.age", b"\n".join([head, line.rsplit(b" ", 1)[0] + b" 40", rest]))
+            box.writestr("backup.zip.age", content)
+        self.assertProblem(self.with_passphrase(name, PASSPHRASE), 422, "too_much_work", "/passphrase")
 
     def test_from_elsewhere_and_from_the_command_line(self):
         path = Path(self.folder.name) / self.locked()
