@@ -23,6 +23,8 @@ const emit = defineEmits<{ remove: []; up: []; down: [] }>()
 
 const more = ref(false)
 const row = computed(() => STEP_KINDS[step.value.kind])
+// cold nights are what such a step is about
+const swings = computed(() => row.value.usual.night_temperature_c !== null)
 const field = (name: string) => props.at(`/steps/${props.index}/${name}`)
 // another kind of step comes with its usual dose
 const kind = computed({ get: () => step.value.kind, set: (to) => (step.value = usualStep(to)) })
@@ -48,7 +50,12 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
           :error-messages="field('duration')"
         />
         <v-select v-if="!row.cycle" v-model="step.unit" :items="choicesOf(unitWords)" label="Unit" />
-        <TemperatureField v-model="step.temperature_c" label="At" :messages="field('temperature_c')" />
+        <TemperatureField
+          v-model="step.temperature_c"
+          :label="swings ? 'By day' : 'At'"
+          :messages="field('temperature_c')"
+        />
+        <TemperatureField v-if="swings" v-model="step.night_temperature_c" label="At night" />
         <v-select v-model="step.medium" :items="choicesOf(mediumWords)" label="In" clearable />
       </template>
       <template v-if="row.sows">
@@ -82,7 +89,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
           inputmode="decimal"
           :error-messages="field('duration_max')"
         />
-        <TemperatureField v-model="step.night_temperature_c" label="At night" />
+        <TemperatureField v-if="!swings" v-model="step.night_temperature_c" label="At night" />
         <v-select v-model="step.ends_by" :items="ENDS" label="Ends by" />
         <v-text-field
           v-if="step.ends_by === 'sign'"
