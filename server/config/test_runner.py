@@ -110,6 +110,10 @@ class CountingRunner(DiscoverRunner):
     def get_resultclass(self) -> Any:
         return super().get_resultclass() or TimedResult
 
+    def __init__(self, *args: Any, **options: Any) -> None:
+        # a database that an interrupted run left is the tests' own: nobody has to be asked about it
+        super().__init__(*args, **options | {"interactive": False})
+
     def setup_test_environment(self, **kwargs: Any) -> None:
         super().setup_test_environment(**kwargs)
         self._media = tempfile.TemporaryDirectory()
