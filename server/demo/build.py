@@ -11,7 +11,7 @@ from django.utils import timezone
 from core.design import counting_plan
 from core.simulate import SimulatedDish, fates_after, simulate_dish
 from core.treatment import RecipeStep
-from core.vocabulary import AmountKnown, Container, EmbryoSize, OriginKind, Purpose, Ripeness, Role, SowSeason, StockKind
+from core.vocabulary import AmountKnown, Container, EmbryoSize, OriginKind, Purpose, Ripeness, Role, SowSeason, StockKind, Trouble
 from server.demo.build_counting import build_counting
 from server.demo.build_evidence import lay_out_conclusions
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
@@ -68,7 +68,10 @@ def build_demo(now: datetime) -> None:
             chaffy=p.chaffy,
             woken_by=WOKEN_BY.get(p.scientific_name, []),
             embryo=EmbryoSize.SMALL if p.scientific_name in SMALL_EMBRYO else "",
-            **dict(zip(("seed_size", "light_need", "woody", "years_to_flower"), HOW_SOWN[p.scientific_name], strict=True)),
+            seed_size=HOW_SOWN[p.scientific_name].seed_size,
+            light_need=HOW_SOWN[p.scientific_name].light_need,
+            woody=HOW_SOWN[p.scientific_name].woody,
+            years_to_flower=HOW_SOWN[p.scientific_name].years_to_flower,
             sow_season=SowSeason.SPRING if p.scientific_name in SOWN_IN_SPRING else SowSeason.AUTUMN,
         )
         for p in PLANTS
@@ -126,7 +129,7 @@ def _lot(spec: LotSpec, by: Person, taxa: dict[str, Taxon], places: dict[str, Pl
         grade=spec.grade,
         container=spec.container,
         drying_agent=spec.container is Container.JAR,
-        trouble=spec.trouble,
+        trouble=Trouble(spec.trouble) if spec.trouble else "",
         trouble_note="weevils in the pods" if spec.trouble else "",
         claimed_percent=spec.claimed_percent,
         claimed_days=spec.claimed_days,

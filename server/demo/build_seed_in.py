@@ -6,7 +6,7 @@ from uuid import UUID
 import numpy as np
 from django.utils import timezone
 
-from core.vocabulary import AmountUnit, CalibrationKind, CleaningKind, DryingKind, Purpose, QualityKind, StockKind
+from core.vocabulary import AmountUnit, CalibrationKind, CleaningKind, DryingKind, Purpose, QualityKind, Shedding, StockKind
 from server.demo.scenario_stands import ECOREGION, STANDS, StandSpec, VisitSpec
 from server.lots.models import Lot
 from server.lots.services.bench import record_cleaning, record_drying, record_quality
@@ -63,7 +63,7 @@ def _stand(spec: StandSpec, by: Person, taxa: dict[str, Taxon], now: datetime) -
         mown_from=today + timedelta(days=12) if spec.may_be_mown else None,
         note=spec.note,
         watch_from=None if spec.watch_from_days_ago is None else today - timedelta(days=spec.watch_from_days_ago),
-        **({"shedding": taxon.shedding} if taxon else {}),
+        shedding=Shedding(taxon.shedding) if taxon else Shedding.HOLDS,
     )
 
 

@@ -1,6 +1,7 @@
 """Plants, places and lots of the invented nursery. Notes are starting points from common horticultural knowledge."""
 
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from core.vocabulary import (
     AmountKnown,
@@ -121,24 +122,35 @@ WOKEN_BY = {
     "Prunus virginiana": [StepKind.COLD_MOIST],
     "Toxicoscordion venenosum": [StepKind.COLD_MOIST],
 }
+
+
+class HowSown(NamedTuple):
+    """What a sowing needs to know of a plant."""
+
+    seed_size: SeedSize
+    light_need: LightNeed
+    woody: bool
+    years_to_flower: int
+
+
 # how large the seed is, whether it wants light, whether it is woody, years to flower: starting points
 HOW_SOWN = {
-    "Balsamorhiza sagittata": (SeedSize.LARGE, LightNeed.EITHER, False, 3),
-    "Penstemon palmeri": (SeedSize.FINE, LightNeed.LIGHT, False, 2),
-    "Sphaeralcea munroana": (SeedSize.MIDDLING, LightNeed.EITHER, False, 1),
-    "Astragalus filipes": (SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
-    "Rhus trilobata": (SeedSize.LARGE, LightNeed.EITHER, True, 4),
-    "Nicotiana attenuata": (SeedSize.FINE, LightNeed.LIGHT, False, 1),
-    "Emmenanthe penduliflora": (SeedSize.FINE, LightNeed.DARK, False, 1),
-    "Ceanothus velutinus": (SeedSize.MIDDLING, LightNeed.EITHER, True, 5),
-    "Lomatium dissectum": (SeedSize.LARGE, LightNeed.EITHER, False, 4),
-    "Purshia tridentata": (SeedSize.LARGE, LightNeed.EITHER, True, 6),
-    "Sambucus cerulea": (SeedSize.MIDDLING, LightNeed.EITHER, True, 3),
-    "Prunus virginiana": (SeedSize.LARGE, LightNeed.EITHER, True, 5),
-    "Populus trichocarpa": (SeedSize.FINE, LightNeed.LIGHT, True, 10),
-    "Ericameria nauseosa": (SeedSize.MIDDLING, LightNeed.LIGHT, True, 2),
-    "Toxicoscordion venenosum": (SeedSize.MIDDLING, LightNeed.EITHER, False, 4),
-    "Linum lewisii": (SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
+    "Balsamorhiza sagittata": HowSown(SeedSize.LARGE, LightNeed.EITHER, False, 3),
+    "Penstemon palmeri": HowSown(SeedSize.FINE, LightNeed.LIGHT, False, 2),
+    "Sphaeralcea munroana": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 1),
+    "Astragalus filipes": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
+    "Rhus trilobata": HowSown(SeedSize.LARGE, LightNeed.EITHER, True, 4),
+    "Nicotiana attenuata": HowSown(SeedSize.FINE, LightNeed.LIGHT, False, 1),
+    "Emmenanthe penduliflora": HowSown(SeedSize.FINE, LightNeed.DARK, False, 1),
+    "Ceanothus velutinus": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, True, 5),
+    "Lomatium dissectum": HowSown(SeedSize.LARGE, LightNeed.EITHER, False, 4),
+    "Purshia tridentata": HowSown(SeedSize.LARGE, LightNeed.EITHER, True, 6),
+    "Sambucus cerulea": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, True, 3),
+    "Prunus virginiana": HowSown(SeedSize.LARGE, LightNeed.EITHER, True, 5),
+    "Populus trichocarpa": HowSown(SeedSize.FINE, LightNeed.LIGHT, True, 10),
+    "Ericameria nauseosa": HowSown(SeedSize.MIDDLING, LightNeed.LIGHT, True, 2),
+    "Toxicoscordion venenosum": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 4),
+    "Linum lewisii": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
 }
 SMALL_EMBRYO = {"Lomatium dissectum", "Toxicoscordion venenosum"}
 SOWN_IN_SPRING = {"Sphaeralcea munroana", "Nicotiana attenuata", "Linum lewisii"}

@@ -62,8 +62,7 @@ def conclude(
 def take_back_conclusion(*, by: Person, conclusion: Conclusion) -> Conclusion:
     """Withdraw a conclusion, with a trace."""
     require(by, Right.PLAN)
-    kept = {"trial": conclusion.trial, "treatment": conclusion.treatment, "words": conclusion.words}
-    return take_back(conclusion, by=by, **kept, rules_version=conclusion.rules_version, aim=conclusion.aim)
+    return take_back(conclusion, by=by)
 
 
 def _judged(trial: Trial, aim: DecisionAim | None = None) -> tuple[TrialCourses, TrialFacts, Verdict]:

@@ -1,7 +1,7 @@
 """Adding and changing places."""
 
 from collections.abc import Mapping
-from typing import Any
+from typing import Any, TypedDict, Unpack
 
 from core.errors import CoreError
 from core.seedstock import check_climate
@@ -15,7 +15,17 @@ from server.record_kinds.services import change_thing, create_thing
 ANY_TEMPERATURE_C, ANY_HUMIDITY = 20.0, 50.0
 
 
-def add_place(*, by: Person, name: str, kind: PlaceKind, parent: Place | None = None, **fields: Any) -> Place:
+class PlaceFields(TypedDict, total=False):
+    """What a place may have beside its name and kind."""
+
+    order: int
+    indoors: bool
+    capacity_bags: int | None
+    temperature_c: float | None
+    humidity_percent: float | None
+
+
+def add_place(*, by: Person, name: str, kind: PlaceKind, parent: Place | None = None, **fields: Unpack[PlaceFields]) -> Place:
     """Add a place below another one, or at the top."""
     require(by, Right.PLAN)
     _check(fields)

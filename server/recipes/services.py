@@ -1,13 +1,13 @@
 """Every write to recipes."""
 
 from collections.abc import Sequence
-from typing import Any
+from typing import Any, Literal, TypedDict, Unpack
 
 from django.db import transaction
 
 from core.errors import CoreError
 from core.treatment import DONE_AT_ONCE, ladder
-from core.vocabulary import DurationUnit, EndsBy
+from core.vocabulary import Confidence, DurationUnit, EndsBy, School
 from server.errors import DomainError, Refused, field_error, refused_by_core
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -17,8 +17,20 @@ from server.record_kinds.services import create_thing
 MOST_DEPTH_MM = 300
 
 
+class RecipeFields(TypedDict, total=False):
+    """What may be said of a recipe beside its name and steps."""
+
+    note: str
+    source: str
+    confidence: Confidence
+    school: School | Literal[""]
+    germinates_in_cold: bool
+
+
 @transaction.atomic
-def write_recipe(*, by: Person, name: str, steps: Sequence[dict[str, Any]], replaces: Recipe | None = None, **fields: Any) -> Recipe:
+def write_recipe(
+    *, by: Person, name: str, steps: Sequence[dict[str, Any]], replaces: Recipe | None = None, **fields: Unpack[RecipeFields]
+) -> Recipe:
     """Write a recipe, or the next edition of one; what it replaces stays as it was."""
     require(by, Right.PLAN)
     if replaces is None and Recipe.everything.filter(name=name).exists():
@@ -62,10 +74,10 @@ def write_ladder(*, by: Person, recipe: Recipe, step: int, doses: Sequence[float
         name = f"{recipe.name}: {rung.name}"[:80]
         known = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
         if known is None or [step_body(s) for s in known.steps.all()] != bodies:
-            copied = {
+            copied: RecipeFields = {
                 "note": recipe.note,
                 "source": recipe.source,
-                "confidence": recipe.confidence,
+                "confidence": Confidence(recipe.confidence),
                 "germinates_in_cold": recipe.germinates_in_cold,
             }
             known = write_recipe(by=by, name=name, steps=bodies, replaces=known, **copied)

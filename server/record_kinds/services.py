@@ -5,6 +5,7 @@ from datetime import date, datetime, timedelta
 from typing import TYPE_CHECKING, Any, TypeVar
 
 from django.db import transaction
+from django.db.models import BinaryField, Field, ForeignKey
 from django.forms.models import model_to_dict
 from django.utils import timezone
 
@@ -80,11 +81,24 @@ def check_same_thing(known: int, given: int, what: str) -> None:
 
 
 @transaction.atomic
-def take_back(happening: C, *, by: "Person", **fields: Any) -> C:
-    """Withdraw a happening: it stays in the record, and a later one says that it does not stand."""
+def take_back(happening: C, *, by: "Person") -> C:
+    """Withdraw a happening: it stays in the record, and a later one says that it does not stand.
+
+    The later one repeats what such a row cannot be without, and no more.
+    """
     if happening.withdrawn or type(happening)._default_manager.filter(corrects=happening).exists():
         raise DomainError("This was taken back or corrected already. Look at the newer entry.", code="corrected_already")
-    return type(happening)._default_manager.create(corrects=happening, withdrawn=True, by=by, at=timezone.now(), **fields)
+    own = {f.name for f in Correctable._meta.get_fields()}
+    needed = [f for f in happening._meta.concrete_fields if f.name not in own and _needed(f)]
+    kept = {f.attname: getattr(happening, f.attname) for f in needed}
+    return type(happening)._default_manager.create(corrects=happening, withdrawn=True, by=by, at=timezone.now(), **kept)
+
+
+def _needed(field: "Field[Any, Any]") -> bool:
+    """Whether a row cannot be without it, or it says to which thing the row belongs; content, which may be large, is not repeated."""
+    if isinstance(field, ForeignKey) and not field.unique and issubclass(field.related_model, Thing):
+        return True
+    return not (field.primary_key or field.null or field.blank or field.has_default() or isinstance(field, BinaryField))
 
 
 def _plain(value: Any) -> Any:

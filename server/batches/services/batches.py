@@ -192,8 +192,8 @@ def put_back(*, by: Person, batch: Batch) -> None:
         raise DomainError(f"{batch.code} has not left.", code="not_left")
     for taken in course.taken:
         if taken.ended is not None and taken.ended.at == course.leaving.at:
-            take_back(taken.ended, by=by, begun=taken.begun)
-    take_back(course.leaving, by=by, batch=batch, how=course.leaving.how)
+            take_back(taken.ended, by=by)
+    take_back(course.leaving, by=by)
 
 
 def _check_in(batch: Batch, leaving: Leaving | None) -> None:

@@ -74,5 +74,5 @@ def take_back_bag_look(*, by: Person, look: BagLook) -> None:
     if look.sprouts_go == SproutsGo.END_CHILL:
         for taken in course_of(look.batch).taken:
             if taken.ended is not None and taken.ended.at == look.at and taken.ended.ended_by == EndsBy.SIGN:
-                take_back(taken.ended, by=by, begun=taken.begun)
-    take_back(look, by=by, batch=look.batch)
+                take_back(taken.ended, by=by)
+    take_back(look, by=by)

@@ -1,7 +1,6 @@
 """Steps begun and ended. A step that can hurt does not start until its cautions are confirmed, each time, by name."""
 
 from datetime import datetime
-from typing import Any
 from uuid import UUID
 
 from django.db import transaction
@@ -37,7 +36,9 @@ def begin_step(
     confirmed: list[str] | None = None,
     confirmed_by: str = "",
     supply: Supply | None = None,
-    **fields: Any,
+    temperature_c: float | None = None,
+    note: str = "",
+    device_at: datetime | None = None,
 ) -> tuple[StepBegun, bool]:
     """Begin the next step of a batch; a step that runs ends at the same moment. The same `client_id` twice is once."""
     require(by, Right.PLAN)
@@ -65,7 +66,9 @@ def begin_step(
         client_id=client_id,
         confirmed=list(wanted),
         confirmed_by=confirmed_by.strip() if wanted else "",
-        **fields,
+        temperature_c=temperature_c,
+        note=note,
+        device_at=device_at,
     )
     if not course.taken and not course.moves and batch.place is not None:
         Move.objects.create(by=by, at=at, batch=batch, place=batch.place)
@@ -101,11 +104,11 @@ def take_back_step(*, by: Person, batch: Batch) -> None:
         raise DomainError(f"There is no step of {batch.code} to undo.", code="nothing_to_undo")
     last = course.taken[-1]
     if last.ended is not None and last.step.as_core().days:
-        take_back(last.ended, by=by, begun=last.begun)
+        take_back(last.ended, by=by)
         return
     if last.ended is not None:
-        take_back(last.ended, by=by, begun=last.begun)
-    take_back(last.begun, by=by, batch=batch, step=last.step, due_at=last.begun.due_at)
+        take_back(last.ended, by=by)
+    take_back(last.begun, by=by)
 
 
 def _check_turn(course: BatchCourse, step: Step, at: datetime) -> None:

@@ -1,7 +1,7 @@
 """Solutions and other things that are used many times, and whose turn a round is."""
 
 from datetime import date
-from typing import Any
+from typing import Any, TypedDict, Unpack
 
 from django.db import transaction
 
@@ -14,7 +14,15 @@ from server.places.models import Place
 from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing
 
 
-def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fields: Any) -> Supply:
+class SupplyFields(TypedDict, total=False):
+    """What else may be said of a supply."""
+
+    made_by: str
+    note: str
+    used_up: bool
+
+
+def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fields: Unpack[SupplyFields]) -> Supply:
     """Write down something that is made once."""
     require(by, Right.PLAN)
     check_day_not_in_future(made_on, "This", "/made_on")

@@ -1,7 +1,6 @@
 """What a table makes: lots with their amounts, or trials with their counts."""
 
 from datetime import datetime
-from typing import Any
 
 from django.utils import timezone
 
@@ -12,10 +11,11 @@ from server.exchange.reading.drafts import Drafts, TrialDraft
 from server.exchange.reading.settled import Laid, Settled
 from server.exchange.services.progress import Tell
 from server.lots.services import add_lot, enter_stock
+from server.lots.services.lots import LotFields
 from server.people.models import Person
 from server.trials.models import Dish
 from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
-from server.trials.services.layout import NewTreatment
+from server.trials.services.layout import NewTreatment, TrialFields
 
 Made = dict[str, list[int]]
 USUAL_LENGTH, USUAL_GAP = 28.0, 3.0
@@ -25,7 +25,7 @@ def make_lots(by: Person, laid: Laid, settled: Settled, drafts: Drafts, at: date
     """Enter the lots, each with what there is of it."""
     made: Made = {"lots": [], "stock": []}
     for n, draft in enumerate(drafts.lots, 1):
-        lot = add_lot(by=by, code=draft.code, taxon=drafts.taxa.get(draft.row), **_fields(draft, settled))
+        lot = add_lot(by=by, code=draft.code, **_fields(draft, drafts, settled))
         made["lots"].append(lot.pk)
         if draft.amount is not None and laid.unit is not None:
             known = settled.amount_known
@@ -38,10 +38,13 @@ def make_lots(by: Person, laid: Laid, settled: Settled, drafts: Drafts, at: date
     return made
 
 
-def _fields(draft: LotDraft, settled: Settled) -> dict[str, object]:
+def _fields(draft: LotDraft, drafts: Drafts, settled: Settled) -> LotFields:
     kind = draft.origin_kind or settled.origin_kind
+    if kind is None:
+        raise Refused(f"Where does lot {draft.code} come from? Choose one origin for all lots that do not say.", code="no_origin")
     moment = draft.collected
-    return {
+    fields: LotFields = {
+        "taxon": drafts.taxa.get(draft.row),
         "field_name": draft.field_name,
         "origin_kind": kind,
         "origin_place": draft.origin_place,
@@ -49,7 +52,10 @@ def _fields(draft: LotDraft, settled: Settled) -> dict[str, object]:
         "leave": draft.leave or settled.leave,
         "parents": draft.parents,
         "note": draft.note,
-    } | ({"collected_on": moment.day, "collected_precision": moment.precision} if moment else {})
+    }
+    if moment:
+        fields |= {"collected_on": moment.day, "collected_precision": moment.precision}
+    return fields
 
 
 def make_trials(by: Person, settled: Settled, drafts: Drafts, tell: Tell) -> tuple[Made, list[str]]:
@@ -65,19 +71,25 @@ def make_trials(by: Person, settled: Settled, drafts: Drafts, tell: Tell) -> tup
         def told(looks: int, begun: int = begun, question: str = draft.question) -> None:
             tell(begun + looks, total, f"{begun + looks:,} of {total:,} looks: {question}")
 
-        trial, rows = adopt_trial(by=by, lot=draft.lot, dishes=[_dish(d) for d in draft.dishes], tell=told, **_trial(draft, settled))
+        trial, rows = adopt_trial(
+            by=by,
+            lot=draft.lot,
+            question=draft.question,
+            treatments=[NewTreatment(n, is_control=n == draft.control) for n in draft.treatments],
+            dishes=[_dish(d) for d in draft.dishes],
+            sow_on=draft.sow_on,
+            tell=told,
+            **_conditions(draft, settled),
+        )
         made["trials"].append(trial.pk)
         renamed += _renamed(draft, rows)
         before += draft.looks
     return made, renamed
 
 
-def _trial(draft: TrialDraft, settled: Settled) -> dict[str, Any]:
+def _conditions(draft: TrialDraft, settled: Settled) -> TrialFields:
     last = max((x.at - d.sown_at for d in draft.dishes for x in d.looks), default=None)
     return {
-        "question": draft.question,
-        "treatments": [NewTreatment(n, is_control=n == draft.control) for n in draft.treatments],
-        "sow_on": draft.sow_on,
         "criterion": settled.criterion,
         "length_days": max(1.0, last.total_seconds() / 86400) if last else USUAL_LENGTH,
         "first_look_days": USUAL_GAP,

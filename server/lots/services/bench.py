@@ -1,7 +1,7 @@
 """Cleaning, drying and tests of quality: what was done and seen, each taken back by a later record only."""
 
 from datetime import datetime
-from typing import Any
+from typing import Any, TypedDict, Unpack
 
 from django.db import transaction
 
@@ -17,6 +17,29 @@ from server.record_kinds.services import change_thing, check_not_in_future, take
 MASSES = ("intact_start_g", "intact_end_g", "nicked_start_g", "nicked_end_g")
 
 
+class CleaningFields(TypedDict, total=False):
+    """What else may be said of a step of cleaning."""
+
+    minutes: float | None
+    kept: str
+    note: str
+
+
+class QualitySeen(TypedDict, total=False):
+    """What a test of quality finds: counts of a cut test, or masses in g."""
+
+    tested: int | None
+    full: int | None
+    empty: int | None
+    eaten: int | None
+    pure_g: float | None
+    sample_g: float | None
+    intact_start_g: float | None
+    intact_end_g: float | None
+    nicked_start_g: float | None
+    nicked_end_g: float | None
+
+
 @transaction.atomic
 def record_cleaning(
     *,
@@ -29,7 +52,7 @@ def record_cleaning(
     unit: AmountUnit = AmountUnit.GRAMS,
     grade: CleaningGrade | None = None,
     sure: bool = False,
-    **fields: Any,
+    **fields: Unpack[CleaningFields],
 ) -> CleaningStep:
     """Record a step of cleaning; more out than in is asked about. `grade` is how clean the lot is after it."""
     require(by, Right.PLAN)
@@ -69,11 +92,11 @@ def record_drying(
 
 
 @transaction.atomic
-def record_quality(*, by: Person, lot: Lot, kind: QualityKind, at: datetime, note: str = "", **seen: Any) -> QualityTest:
+def record_quality(*, by: Person, lot: Lot, kind: QualityKind, at: datetime, note: str = "", **seen: Unpack[QualitySeen]) -> QualityTest:
     """Record a test of quality: seeds squeezed or cut, a purity sample, or an imbibition test."""
     require(by, Right.PLAN)
     check_not_in_future(at)
-    given = {name: value for name, value in seen.items() if value is not None}
+    given: dict[str, Any] = {name: value for name, value in seen.items() if value is not None}
     if kind in (QualityKind.CUT, QualityKind.SQUEEZE):
         given = _counted(given)
     elif kind is QualityKind.PURITY:
@@ -129,7 +152,4 @@ def take_back_record(*, by: Person, lot: Lot, record: str, pk: int) -> None:
     require(by, Right.PLAN)
     model = RECORDS[record]
     happening = model._default_manager.get(pk=pk, lot=lot)
-    if isinstance(happening, Calibration):
-        take_back(happening, by=by, lot=lot, kind=happening.kind, counts=[], amounts=[])
-    else:
-        take_back(happening, by=by, lot=lot, kind=happening.kind)
+    take_back(happening, by=by)

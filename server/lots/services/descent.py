@@ -3,14 +3,15 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from typing import cast
 
 from django.db import transaction
 
-from core.vocabulary import AmountKnown, CleaningKind, DescentKind, StockKind
+from core.vocabulary import AmountKnown, CleaningKind, DescentKind, Hazard, OriginKind, StockKind
 from server.errors import refused
 from server.lots.models import CleaningStep, Descent, Lot
 from server.lots.selectors.stock import Stock, stocks
-from server.lots.services.lots import add_lot
+from server.lots.services.lots import LotFields, add_lot
 from server.lots.services.stock import enter_stock
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -79,9 +80,10 @@ def float_lot(*, by: Person, lot: Lot, floated_seeds: int | None, at: datetime, 
 
 
 def _part(by: Person, lot: Lot, part: Part, at: datetime, kind: DescentKind) -> Lot:
-    fields = {name: getattr(lot, name) for name in CARRIED}
+    fields = cast(LotFields, {name: getattr(lot, name) for name in CARRIED})
     fields["form"] = " ".join(x for x in (lot.form, part.form) if x)
-    child = add_lot(by=by, code=part.code, note=part.note, **fields)
+    fields["note"] = part.note
+    child = add_lot(by=by, code=part.code, **fields)
     stock = stocks([lot.pk])[lot.pk]
     if part.amount_seeds is not None:
         _carry(by, lot, child, part.amount_seeds, stock, at)
@@ -116,20 +118,19 @@ def merge_lots(*, by: Person, lots: Sequence[Lot], at: datetime, code: str = "",
     if len({(x.taxon_id, x.field_name if x.taxon_id is None else "") for x in lots}) > 1:
         raise refused("/lots", "different_plants", f"Lots of different plants are not merged: {', '.join(names)}. Name them alike first.")
     first = lots[0]
-    fields = {name: _common(lots, name) for name in CARRIED if name not in ("hazards", "parents", "field_name", "origin_kind")}
+    own = ("hazards", "parents", "field_name", "origin_kind")
+    fields = cast(LotFields, {name: _common(lots, name) for name in CARRIED if name not in own})
     numbers = [x.parents for x in lots if x.parents is not None]
     # parents of several visits to one stand may be the same plants: the largest number is sure
     parents = max(numbers, default=None)
-    merged = add_lot(
-        by=by,
-        code=code,
-        note=note,
-        parents=parents,
-        field_name=first.field_name,
-        origin_kind=first.origin_kind,
-        hazards=sorted({h for x in lots for h in x.hazards}),
-        **fields,
-    )
+    fields |= {
+        "note": note,
+        "parents": parents,
+        "field_name": first.field_name,
+        "origin_kind": OriginKind(first.origin_kind),
+        "hazards": sorted({Hazard(h) for x in lots for h in x.hazards}),
+    }
+    merged = add_lot(by=by, code=code, **fields)
     found = stocks([x.pk for x in lots])
     for lot in lots:
         stock = found[lot.pk]

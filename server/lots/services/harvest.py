@@ -3,18 +3,18 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime
-from typing import Any
+from typing import Unpack
 
 from django.db import transaction
 
-from core.vocabulary import AmountKnown, AmountUnit, Hazard, OriginKind, Ripeness, StockKind
+from core.vocabulary import AmountKnown, AmountUnit, DatePrecision, Hazard, OriginKind, Purpose, Ripeness, StockKind
 from server.errors import refused
 from server.lots.models import Lot
 from server.lots.services.lots import add_lot
 from server.lots.services.stock import enter_stock
 from server.people.models import Person
 from server.stands.models import Harvest, Stand
-from server.stands.services.harvests import record_harvest
+from server.stands.services.harvests import HarvestFields, record_harvest
 
 
 @dataclass(frozen=True)
@@ -34,14 +34,22 @@ class HarvestedLot:
 
 @transaction.atomic
 def harvest_stand(
-    *, by: Person, stand: Stand, lots: Sequence[HarvestedLot], collected_on: date, at: datetime, sure: bool = False, **fields: Any
+    *,
+    by: Person,
+    stand: Stand,
+    lots: Sequence[HarvestedLot],
+    collected_on: date,
+    at: datetime,
+    leave: str = "",
+    sure: bool = False,
+    **fields: Unpack[HarvestFields],
 ) -> tuple[Harvest, list[Lot]]:
     """Record a harvest and make its lots. Refused without leave; beyond the usual limits it asks first."""
     if not lots:
         raise refused("/lots", "no_lot", "A harvest makes at least one lot.")
     if fields.get("taken_seeds") is None:
         fields["taken_seeds"] = _taken(lots)
-    harvest = record_harvest(by=by, stand=stand, collected_on=collected_on, sure=sure, **fields)
+    harvest = record_harvest(by=by, stand=stand, collected_on=collected_on, leave=leave, sure=sure, **fields)
     made = []
     for new in lots:
         lot = add_lot(
@@ -53,14 +61,14 @@ def harvest_stand(
             origin_kind=OriginKind.WILD,
             origin_place=stand.place_name,
             collected_on=collected_on,
-            collected_precision=harvest.collected_precision,
+            collected_precision=DatePrecision(harvest.collected_precision),
             collector=harvest.collector,
             leave=harvest.leave,
             parents=new.parents if new.parents is not None else harvest.parents,
             form=new.form,
             ripeness=new.ripeness,
-            purpose=harvest.purpose,
-            hazards=[h.value for h in new.hazards],
+            purpose=Purpose(harvest.purpose),
+            hazards=list(new.hazards),
             note=new.note,
         )
         if new.amount is not None:

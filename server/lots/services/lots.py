@@ -2,12 +2,24 @@
 
 import re
 from datetime import date, datetime
-from typing import Any
+from typing import Any, Literal, TypedDict, Unpack
 
 from django.db import transaction
 
 from core.seedstock import storing_question
-from core.vocabulary import Container, LotEnd, OriginKind, PlaceKind, StockKind, Trouble
+from core.vocabulary import (
+    CleaningGrade,
+    Container,
+    DatePrecision,
+    Hazard,
+    LotEnd,
+    OriginKind,
+    PlaceKind,
+    Purpose,
+    Ripeness,
+    StockKind,
+    Trouble,
+)
 from server.errors import DomainError, field_error, question, refused
 from server.lots.models import Lot, StockEntry
 from server.lots.selectors.descent import related_edges
@@ -19,15 +31,48 @@ from server.people.permissions import Right, require
 from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing, take_back, with_changes
-from server.stands.models import Stand
+from server.stands.models import Harvest, Stand
 from server.stands.services.stands import change_stand
 from server.taxa.models import Taxon
 
 MOST_CLAIMED_DAYS = 1000
 
 
+class LotFields(TypedDict, total=False):
+    """What may be said of a lot when it is entered; its code is given or made."""
+
+    taxon: Taxon | None
+    field_name: str
+    harvest: Harvest | None
+    origin_kind: OriginKind
+    origin_place: str
+    collected_on: date | None
+    collected_precision: DatePrecision
+    collector: str
+    leave: str
+    parents: int | None
+    form: str
+    ripeness: Ripeness | Literal[""]
+    purpose: Purpose | Literal[""]
+    hybrid: bool
+    crossed_with: str
+    claimed_percent: float | None
+    claimed_days: int | None
+    claim_note: str
+    use_by: date | None
+    grade: CleaningGrade
+    hazard: str
+    hazards: list[Hazard]
+    note: str
+    place: Place | None
+    container: Container | Literal[""]
+    drying_agent: bool
+    trouble: Trouble | Literal[""]
+    trouble_note: str
+
+
 @transaction.atomic
-def add_lot(*, by: Person, code: str = "", **fields: Any) -> Lot:
+def add_lot(*, by: Person, code: str = "", **fields: Unpack[LotFields]) -> Lot:
     """Add a lot; it needs a plant or a field name, and a code that was never used. An empty code is filled in."""
     require(by, Right.PLAN)
     lot = Lot(**fields)
@@ -141,5 +186,5 @@ def take_up_again(*, by: Person, lot: Lot, version: int) -> Lot:
     word = LotEnd(lot.ended).value.replace("_", " ")
     last = valid(StockEntry.objects.filter(lot=lot, kind=StockKind.RECOUNT, amount=0, reason__startswith=word)).order_by("at", "pk").last()
     if last is not None:
-        take_back(last, by=by, lot=lot, kind=last.kind, amount=0)
+        take_back(last, by=by)
     return change_thing(lot, {"ended": "", "ended_on": None, "ended_why": ""}, by=by, version=version)

@@ -163,7 +163,7 @@ def take_back_entry(*, by: Person, entry: StockEntry) -> StockEntry:
     """Take a line back: it stays to be seen, and does not count. Refused where later lines would go below zero."""
     require(by, Right.PLAN)
     _check_ledger(entry.lot, [x for x in standing_entries([entry.lot_id])[entry.lot_id] if x != entry])
-    return take_back(entry, by=by, lot=entry.lot, kind=entry.kind, amount=entry.amount)
+    return take_back(entry, by=by)
 
 
 @transaction.atomic

@@ -84,7 +84,7 @@ def _question(tray: Tray, sown: TraySown | None, new: NewOutcome) -> None:
 def take_back_outcome(*, by: Person, outcome: Outcome) -> Outcome:
     """Take a count back; it stays to be seen in the record, and the one before it stands again."""
     require(by, Right.PLAN)
-    return take_back(outcome, by=by, tray=outcome.tray, stage=outcome.stage, count=outcome.count)
+    return take_back(outcome, by=by)
 
 
 @transaction.atomic

@@ -1,12 +1,13 @@
 """Harvests: none without leave; shares and parents beyond the limits are asked about, with the numbers."""
 
 from datetime import date
-from typing import Any
+from typing import TypedDict, Unpack
 
 from django.db import transaction
 from django.utils import timezone
 
 from core.harvest import LEAST_PARENTS, collecting_limit
+from core.vocabulary import DatePrecision, Purpose
 from server.errors import Questioned, field_error, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -18,8 +19,24 @@ OWN_GROUND = "own ground"
 LOCAL_RULES = "Permit and local rule go first; these limits are only the usual ones."
 
 
+class HarvestFields(TypedDict, total=False):
+    """What may be said of a harvest beside its stand, day and leave."""
+
+    collected_precision: DatePrecision
+    collector: str
+    purpose: Purpose
+    parents: int | None
+    ripe_seeds: int | None
+    taken_seeds: int | None
+    weather: str
+    note: str
+    more_to_come: bool
+
+
 @transaction.atomic
-def record_harvest(*, by: Person, stand: Stand, collected_on: date, leave: str = "", sure: bool = False, **fields: Any) -> Harvest:
+def record_harvest(
+    *, by: Person, stand: Stand, collected_on: date, leave: str = "", sure: bool = False, **fields: Unpack[HarvestFields]
+) -> Harvest:
     """Record what was taken from a stand. Its lots are made by who calls this."""
     require(by, Right.PLAN)
     check_day_not_in_future(collected_on, "A harvest", "/collected_on")

@@ -1,17 +1,46 @@
 """Adding and changing stands."""
 
-from typing import Any
+from datetime import date
+from typing import Any, TypedDict, Unpack
 
+from core.vocabulary import Shedding
 from server.errors import refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing, with_changes
 from server.stands.models import Stand
+from server.taxa.models import Taxon
 
 HIGHEST_M, LOWEST_M = 9000, -500
 
 
-def add_stand(*, by: Person, **fields: Any) -> Stand:
+class StandFields(TypedDict, total=False):
+    """What a stand is, and what goes for it."""
+
+    taxon: Taxon | None
+    field_name: str
+    place_name: str
+    latitude: float | None
+    longitude: float | None
+    show_exact: bool
+    elevation_m: int | None
+    ecoregion: str
+    habitat: str
+    plants: int | None
+    own_ground: bool
+    leave_by: str
+    leave_until: date | None
+    protected: bool
+    licence: str
+    invasive: bool
+    may_be_mown: bool
+    mown_from: date | None
+    shedding: Shedding
+    watch_from: date | None
+    note: str
+
+
+def add_stand(*, by: Person, **fields: Unpack[StandFields]) -> Stand:
     """Add a stand; it needs a plant or a field name, and a place."""
     require(by, Right.PLAN)
     stand = Stand(**fields)

@@ -62,4 +62,4 @@ def record_visit(*, by: Person, stand: Stand, new: NewVisit, photo: "UploadedFil
 def take_back_visit(*, by: Person, visit: Visit) -> Visit:
     """Undo a visit that was a slip; it stays in the record, withdrawn."""
     require(by, Right.PLAN)
-    return take_back(visit, by=by, stand=visit.stand)
+    return take_back(visit, by=by)

@@ -4,7 +4,7 @@ import secrets
 from collections.abc import Callable, Sequence
 from dataclasses import asdict, dataclass
 from datetime import date, datetime
-from typing import Any
+from typing import Unpack
 from uuid import uuid4
 
 from django.db import transaction
@@ -13,7 +13,7 @@ from simple_history.utils import bulk_create_with_history
 from core.design import draw_codes
 from core.errors import CoreError
 from core.records import ClosingFates
-from core.vocabulary import AmountKnown, SeenHow
+from core.vocabulary import AmountKnown, Layout, SeenHow
 from server.batches.models import Batch
 from server.errors import DomainError, refused_by_core
 from server.lots.models import Lot
@@ -23,7 +23,7 @@ from server.places.models import Place
 from server.record_kinds.services import check_not_in_future, create_thing
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.courses import count_record
-from server.trials.services.layout import NewTreatment, check_treatments, next_code
+from server.trials.services.layout import NewTreatment, TrialFields, check_treatments, next_code
 from server.trials.services.new_look import COUNTS
 
 LONGEST_CODE = 8
@@ -65,6 +65,13 @@ class AdoptedDish:
     sent_on_at: datetime | None = None
 
 
+class AdoptedTrialFields(TrialFields, total=False):
+    """A trial that was kept elsewhere may have been opened there, and its layout is known."""
+
+    layout: Layout
+    opened_at: datetime | None
+
+
 @transaction.atomic
 def adopt_trial(
     *,
@@ -77,7 +84,7 @@ def adopt_trial(
     code: str = "",
     layout_seed: int | None = None,
     tell: Callable[[int], None] = lambda looks: None,
-    **fields: Any,
+    **fields: Unpack[AdoptedTrialFields],
 ) -> tuple[Trial, list[Dish]]:
     """Take a trial over. Nothing is drawn from the lot: its seed was sown before the lot's amount was last known.
 

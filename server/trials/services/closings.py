@@ -65,7 +65,7 @@ def take_back_set_aside(*, by: Person, dish: Dish) -> SetAside:
     standing = course_of(dish).set_aside
     if standing is None:
         raise DomainError(f"Dish {dish.code} is not set aside.", code="not_set_aside")
-    return take_back(standing, by=by, dish=dish, why=standing.why)
+    return take_back(standing, by=by)
 
 
 @transaction.atomic
@@ -100,7 +100,7 @@ def take_back_stretch(*, by: Person, dish: Dish) -> Stretch:
     last = course.stretches[-1]
     if any(x.at > last.at for x in course.looks):
         raise DomainError(f"Dish {dish.code} was looked at in “{last.name}” already. Take those looks back first.", code="looked_at")
-    return take_back(last, by=by, dish=dish, name=last.name)
+    return take_back(last, by=by)
 
 
 def open_trial(*, by: Person, trial: Trial, at: datetime, version: int) -> Trial:

@@ -5,13 +5,13 @@ import secrets
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
-from typing import Any
+from typing import Any, TypedDict, Unpack
 
 from django.db import transaction
 
 from core.design import Placement, SeedCost, allocate, draw_codes, seed_cost
 from core.errors import CoreError
-from core.vocabulary import Layout, StockKind
+from core.vocabulary import Closure, Criterion, Layout, Light, Medium, Question, StockKind
 from server.errors import DomainError, field_error, refused, refused_by_core
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
@@ -49,6 +49,26 @@ def cost_of(*, lot: Lot, treatments: int, dishes: int, seeds_per_dish: int) -> t
         raise refused_by_core(error, f"/{error.parameter}") from error
 
 
+class TrialFields(TypedDict, total=False):
+    """The conditions of a trial, and when its dishes are looked at."""
+
+    asks: Question
+    copied_from: Trial | None
+    criterion: Criterion
+    medium: Medium
+    light: Light
+    closure: Closure
+    factor_a: str
+    factor_b: str
+    temperature_c: float | None
+    night_temperature_c: float | None
+    first_look_days: float
+    every_days: float
+    daily_for_days: int
+    length_days: float
+    blind: bool
+
+
 @transaction.atomic
 def lay_out_trial(
     *,
@@ -63,7 +83,7 @@ def lay_out_trial(
     places: Sequence[Place] = (),
     layout: Layout = Layout.RANDOM,
     layout_seed: int | None = None,
-    **fields: Any,
+    **fields: Unpack[TrialFields],
 ) -> Trial:
     """Lay out a trial: its dishes get unique blind codes and random positions, and its seed is drawn from the lot."""
     require(by, Right.PLAN)

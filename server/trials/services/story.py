@@ -62,7 +62,7 @@ def _check_part(dish: Dish | None, seeds: int | None, place: Place | None) -> No
 def take_back_deviation(*, by: Person, deviation: Deviation) -> Deviation:
     """Withdraw a deviation that was noted by mistake."""
     require(by, Right.COUNT)
-    return take_back(deviation, by=by, trial=deviation.trial, dish=deviation.dish, kind=deviation.kind, words=deviation.words)
+    return take_back(deviation, by=by)
 
 
 @transaction.atomic
