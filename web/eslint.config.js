@@ -20,11 +20,10 @@ const noKind = {
 }
 
 /** Features, the lowest first: each knows only those before it, so that no two import each other. */
-const FEATURES = [
-  ...['people', 'changes', 'taxa', 'places', 'temperature', 'recipes', 'backups', 'help', 'practice'],
-  ...['stands', 'lots', 'labels', 'batches', 'trials', 'sowing', 'evidence', 'rounds', 'exchange'],
-]
-const unlisted = readdirSync(new URL('src/features', import.meta.url)).filter((name) => !FEATURES.includes(name))
+const FEATURES = JSON.parse(readFileSync(new URL('src/features/order.json', import.meta.url), 'utf8'))
+const unlisted = readdirSync(new URL('src/features', import.meta.url)).filter(
+  (name) => ![...FEATURES, 'order.json'].includes(name),
+)
 if (unlisted.length) throw new Error(`features without a place in the order: ${unlisted}`)
 const above = (name) => {
   const group = FEATURES.slice(FEATURES.indexOf(name) + 1).map((other) => `@/features/${other}`)
