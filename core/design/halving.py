@@ -1,4 +1,4 @@
-"""Drawing a sample by halving: pour, part, keep one half, until about the wanted number is left (part 8)."""
+"""Drawing a sample by halving: pour, part, keep one half, until about the wanted number is left (docs/methods/planning.md)."""
 
 from dataclasses import dataclass
 

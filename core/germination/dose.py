@@ -1,4 +1,4 @@
-"""Dose ladders read as an axis: the trend over the doses, and where on it the best one lies (parts 4 and 7)."""
+"""Dose ladders read as an axis: the trend over the doses, and where on it the best one lies (docs/methods/doses-and-factors.md)."""
 
 import math
 from collections.abc import Sequence

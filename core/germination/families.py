@@ -1,4 +1,4 @@
-"""The three families of curves, each a location-scale family in the logarithm of time (part 5).
+"""The three families of curves, each a location-scale family in the logarithm of time (docs/methods/course.md).
 
 With x = ln t, z = slope · (x − centre). `slope` and `centre` carry the likelihood; `shape` and `scale` are what is shown.
 """

@@ -1,4 +1,4 @@
-"""A curve through the course of one treatment: F(t) = π0 + (1 − π0) · ready · F0(t) (part 5).
+"""A curve through the course of one treatment: F(t) = π0 + (1 − π0) · ready · F0(t) (docs/methods/course.md).
 
 Maximum likelihood on intervals by Newton's method with exact derivatives, from several starting values. Where too few came up
 there is no curve, with the reason; where the search fails, that is the reason.

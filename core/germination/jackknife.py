@@ -1,4 +1,4 @@
-"""Doubt of an index by leaving one dish out (part 5; Efron & Tibshirani 1993, ch. 11)."""
+"""Doubt of an index by leaving one dish out (docs/methods/leave-one-dish-out.md; Efron & Tibshirani 1993, ch. 11)."""
 
 import math
 from collections.abc import Sequence

@@ -1,4 +1,4 @@
-"""The likelihood of a course in time, on intervals (part 5).
+"""The likelihood of a course in time, on intervals (docs/methods/course.md).
 
 Germinated in (L, R] contributes ln(d (F0(R) − F0(L))), with L the same dish's look before, 0 for the first. Lost at t > 0:
 ln(1 − d F0(t)). All others are known not to have come by the dish's last look: ln(1 − d F0(last)). Early seeds, seeds lost at

@@ -1,4 +1,4 @@
-"""How much of a stand's ripe seed may be taken (part 10). The limits are defaults: permit and local rule go first."""
+"""How much of a stand's ripe seed may be taken (docs/methods/harvest-watch.md). The limits are defaults: permit and local rule go first."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

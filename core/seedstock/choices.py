@@ -16,7 +16,7 @@ from core.seedstock.sowing import (
     share_two_or_more,
 )
 
-# above so many seeds a cell a seed pan and pricking out is less work (part 7)
+# above so many seeds a cell a seed pan and pricking out is less work (docs/methods/sowing.md)
 MOST_IN_A_CELL = 6
 
 

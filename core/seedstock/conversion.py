@@ -1,4 +1,4 @@
-"""From grams, millilitres and heads to seeds, through a few counted ones (part 10)."""
+"""From grams, millilitres and heads to seeds, through a few counted ones (docs/methods/seed-quantities.md)."""
 
 import math
 from collections.abc import Sequence
@@ -141,7 +141,7 @@ def thousand_seed_weight(masses_g: Sequence[float], size: int, *, chaffy: bool =
 
     References
     ----------
-    International practice of 8 × 100 seeds; computation.md part 10.
+    International practice of 8 × 100 seeds (docs/methods/seed-quantities.md).
 
     Examples
     --------

@@ -1,4 +1,4 @@
-"""How many of the germinated become plants: the grower's own share, learned from the trays (part 9).
+"""How many of the germinated become plants: the grower's own share, learned from the trays (docs/methods/sowing.md).
 
 A test of a lot says how many come up in a dish. A tray does better or worse than that, and not every seedling becomes a plant. Both
 together are one share s of the germinated, as the sowing plan uses it.

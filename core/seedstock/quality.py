@@ -1,4 +1,4 @@
-"""What seed is worth before it is tried: purity, fill, what floats, how it takes up water (parts 10 and 13)."""
+"""What seed is worth before it is tried: purity, fill, what floats, how it takes up water (docs/methods/seed-quantities.md)."""
 
 import math
 from dataclasses import dataclass

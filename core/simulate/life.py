@@ -1,4 +1,4 @@
-"""One dish as it goes on in time: what lies in it on any day, whenever somebody looks (part 12).
+"""One dish as it goes on in time: what lies in it on any day, whenever somebody looks (docs/methods/simulation.md).
 
 `simulate_dish` draws what a known schedule of looks would see; here the looks are not known yet, so every seed gets its
 own day first.

@@ -1,4 +1,4 @@
-"""Power by drawing whole trials and testing them as the compare page does: a check on the formula of part 8."""
+"""Power by drawing whole trials and testing them as the compare page does: a check on the formula (docs/methods/smallest-difference.md)."""
 
 import numpy as np
 from scipy import special
@@ -23,7 +23,7 @@ def power_by_simulation(
     """Share of drawn trials in which the first two treatments are told apart at 0.05/`comparisons`.
 
     Dishes are Beta-binomial with correlation `rho`; the other treatments lie at `p1`. The scatter, its degrees of freedom
-    and the pair's test are those of parts 3 and 4, with ρ₀ = `rho`. Needs at least 2 dishes.
+    and the pair's test are those of final_share and comparison, with ρ₀ = `rho`. Needs at least 2 dishes.
     """
     draw = np.random.default_rng(seed)
     shares = np.array([p1, p2, *[p1] * (treatments - 2)])

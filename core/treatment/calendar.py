@@ -1,4 +1,4 @@
-"""Ends of long steps on working days (part 11): later, never earlier, and only within the allowed lengthening."""
+"""Ends of long steps on working days (docs/methods/schedules.md): later, never earlier, and only within the allowed lengthening."""
 
 from collections.abc import Collection
 from dataclasses import dataclass

@@ -1,4 +1,4 @@
-"""Why seed does not sprout (part 13): the likely class with its reasons, always a guess, and what is worth comparing."""
+"""Why seed does not sprout (docs/methods/dormancy.md): the likely class with its reasons, always a guess, and what is worth comparing."""
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass

@@ -1,4 +1,4 @@
-"""Steps on real days (part 11): long steps end on working days, short ones by day, and the plan says what it moved.
+"""Steps on real days (docs/methods/schedules.md): long steps end on working days, short ones by day, and the plan says what it moved.
 
 Days are counted on the wall clock and hours on the real one, so that a night in which the clock changes keeps both true.
 """

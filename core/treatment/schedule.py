@@ -1,4 +1,4 @@
-"""Steps laid end to end (part 11): forward from a start, or backward from a sowing."""
+"""Steps laid end to end (docs/methods/schedules.md): forward from a start, or backward from a sowing."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass

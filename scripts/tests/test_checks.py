@@ -1,3 +1,4 @@
+import re
 import tempfile
 from pathlib import Path
 from unittest import TestCase, mock
@@ -44,3 +45,15 @@ class Bench(TestCase):
         trial = large_trial(1)
         self.assertEqual((len(trial), {len(t) for t in trial}, {len(d.inspections) for t in trial for d in t}), (12, {8}, {60}))
         compare(trial[:3])
+
+
+class PagesOfMethods(TestCase):
+    def test_every_page_that_the_code_names_is_there(self):
+        named = {
+            page
+            for part in ("core", "server", "scripts")
+            for file in Path(part).rglob("*.py")
+            for page in re.findall(r"docs/methods/[\w-]+\.md", file.read_text(encoding="utf-8"))
+        }
+        self.assertGreater(len(named), 10)
+        self.assertEqual([page for page in sorted(named) if not Path(page).is_file()], [])
