@@ -151,9 +151,9 @@ def bag_look(batch: Batch, days_ago: float = 0, **fields) -> BagLook:
     return record_bag_look(by=make_person(), batch=batch, new=new)[0]
 
 
-def make_log(place: Place, temps, end_days_ago: float = 0, hours: float = 1):
-    """A log of a place whose last reading is that long ago."""
-    start = now() - end_days_ago * DAY - timedelta(hours=hours) * (len(temps) - 1)
+def make_log(place: Place, temps, end_days_ago: float = 0, hours: float = 1, until: datetime | None = None):
+    """A log of a place whose last reading is that long ago, counted from `until` (now)."""
+    start = (until or now()) - end_days_ago * DAY - timedelta(hours=hours) * (len(temps) - 1)
     text = log_csv(start.astimezone(UTC), np.asarray(temps, dtype=float), timedelta(hours=hours))
     return import_log(by=make_person(), place=place, name="logger.csv", text=text, at=now(), said={})
 
