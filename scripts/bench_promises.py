@@ -94,7 +94,7 @@ def gentlest_of_those_not_shown_to_differ(shares: TrialShares, days: Sequence[fl
     """Take the shortest of the treatments that no test shows to differ from the highest: the first edition's rule."""
     best = highest(shares, days)
     name = shares.treatments[best].name
-    beaten = {p.other(name) for p in compare_shares(shares, Family.ALL).pairs_of(name) if p.told_apart}
+    beaten = {p.other(name) for p in compare_shares(shares, Family.ALL).pairs_of(name) if p.differs}
     left = [i for i, t in enumerate(shares.treatments) if t.name not in beaten]
     return min(left, key=lambda i: (days[i], -shares.treatments[i].share))
 

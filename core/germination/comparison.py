@@ -13,7 +13,7 @@ from core.germination.final_share import USUAL_RHO, CountedTreatment, TreatmentS
 from core.statistics import holm, newcombe, two_sided_p, upper_chi2, upper_f, wilson
 from core.vocabulary import Family, Reason
 
-TOLD_APART_BELOW = 0.05
+DIFFERS_BELOW = 0.05
 
 
 @dataclass(frozen=True)
@@ -49,7 +49,7 @@ class PairComparison:
     stat: float | None
     p: float
     p_adjusted: float
-    told_apart: bool
+    differs: bool
     reasons: Mapping[str, Reason] = field(default_factory=dict)
 
     @property
@@ -79,7 +79,7 @@ class Comparison:
     @property
     def share_a_letter(self) -> list[tuple[str, str]]:
         """Pairs whose difference is not significant, in pair order."""
-        return [(p.a, p.b) for p in self.pairs if not p.told_apart]
+        return [(p.a, p.b) for p in self.pairs if not p.differs]
 
 
 def pair_indices(names: Sequence[str], family: Family, control: str | None = None) -> list[tuple[int, int]]:
@@ -129,7 +129,7 @@ def compare_shares(shares: TrialShares, family: Family, control: str | None = No
     raw = [_pair(shares, i, j) for i, j in indices]
     adjusted = holm([p.p for p in raw])
     replicated = shares.df is not None
-    pairs = tuple(replace(p, p_adjusted=q, told_apart=replicated and q < TOLD_APART_BELOW) for p, q in zip(raw, adjusted, strict=True))
+    pairs = tuple(replace(p, p_adjusted=q, differs=replicated and q < DIFFERS_BELOW) for p, q in zip(raw, adjusted, strict=True))
     return Comparison(shares, _overall(shares), pairs)
 
 
@@ -177,7 +177,7 @@ def _blocked_f(shares: TrialShares, model: BlockModel) -> float:
 
 def _pair(shares: TrialShares, i: int, j: int) -> PairComparison:
     a, b = shares.treatments[i], shares.treatments[j]
-    reasons: dict[str, Reason] = {} if shares.df is not None else {"told_apart": Reason.NO_REPLICATION}
+    reasons: dict[str, Reason] = {} if shares.df is not None else {"differs": Reason.NO_REPLICATION}
     shared_estimate = bool(a.calibration) and a.calibration == b.calibration
     sizes = (a.n_eff_counted, b.n_eff_counted) if shared_estimate else (a.n_eff, b.n_eff)
     ends = [wilson(t.share, n, shares.critical) if shared_estimate else t.interval for t, n in zip((a, b), sizes, strict=True)]

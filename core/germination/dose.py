@@ -78,7 +78,7 @@ def read_ladder(doses: Sequence[float], comparison: Comparison) -> LadderReading
     order = sorted(range(len(doses)), key=lambda i: doses[i])
     best = max(order, key=lambda i: shares[i].share)
     leader = shares[best].name
-    apart = {p.other(leader) for p in comparison.pairs_of(leader) if p.told_apart}
+    apart = {p.other(leader) for p in comparison.pairs_of(leader) if p.differs}
     equals = tuple(i for i in order if shares[i].name not in apart)
     if not apart:
         reading = DoseReading.NOT_TOLD

@@ -4,14 +4,14 @@ from collections.abc import Sequence
 from string import ascii_lowercase
 
 
-def compact_letters(names: Sequence[str], told_apart: Sequence[tuple[str, str]]) -> dict[str, str]:
+def compact_letters(names: Sequence[str], differing: Sequence[tuple[str, str]]) -> dict[str, str]:
     """Give each treatment its letters.
 
     Parameters
     ----------
     names : sequence of str
         Treatments in the order in which letters are handed out (best first).
-    told_apart : sequence of (str, str)
+    differing : sequence of (str, str)
         Pairs that must not share a letter; every other pair will.
 
     Examples
@@ -20,7 +20,7 @@ def compact_letters(names: Sequence[str], told_apart: Sequence[tuple[str, str]])
     {'x': 'a', 'y': 'ab', 'z': 'b'}
     """
     groups = [frozenset(names)]
-    for a, b in told_apart:
+    for a, b in differing:
         split: list[frozenset[str]] = []
         for group in groups:
             split += [group - {a}, group - {b}] if a in group and b in group else [group]

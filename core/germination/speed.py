@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from core.errors import CoreError, check_finite
 from core.germination.bag import TYPICAL_BAG_RHO
-from core.germination.comparison import TOLD_APART_BELOW, pair_indices
+from core.germination.comparison import DIFFERS_BELOW, pair_indices
 from core.germination.families import in_days
 from core.germination.final_share import USUAL_RHO
 from core.germination.fit import NoFit
@@ -42,9 +42,9 @@ class SpeedPair:
     one_bag: bool = False
 
     @property
-    def told_apart(self) -> bool:
+    def differs(self) -> bool:
         """Whether the pair differs at 0.05 over the family."""
-        return not self.one_bag and self.p_adjusted is not None and self.p_adjusted < TOLD_APART_BELOW
+        return not self.one_bag and self.p_adjusted is not None and self.p_adjusted < DIFFERS_BELOW
 
 
 @dataclass(frozen=True, slots=True)

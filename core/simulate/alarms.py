@@ -31,7 +31,7 @@ def _shown(shares: Sequence[float], rho_bag: float, draws: int, seed: int, bags:
     shown = 0
     for _ in range(draws):
         trial = [drawn_treatment(f"t{i}", p, rng, dishes=dishes, bags=bags, rho_bag=rho_bag) for i, p in enumerate(shares)]
-        shown += any(pair.told_apart for pair in compare_final(trial, Family.ALL).pairs)
+        shown += any(pair.differs for pair in compare_final(trial, Family.ALL).pairs)
     return shown / draws
 
 
@@ -66,7 +66,7 @@ def block_differences(
         if not with_blocks:
             trial = [CountedTreatment(t.name, tuple(CountedDish(d.g, d.n) for d in t.dishes), bags=t.bags) for t in trial]
         found = compare_final(trial, Family.ALL)
-        pair += found.pairs[0].told_apart
+        pair += found.pairs[0].differs
         overall += found.overall.p is not None and found.overall.p < SIGNIFICANT_BELOW
     return pair / draws, overall / draws
 
@@ -93,5 +93,5 @@ def pace_alarms(p: float, rho_bag: float, draws: int, seed: int) -> float:
         for _ in range(2):
             share = float(dish_shares(p, rho_bag, (), rng))
             dishes.append([drawn_dish(float(s), ONE_FLUSH, PACE_LOOKS_EVERY, rng) for s in dish_shares(share, RHO, (DISHES,), rng)])
-        alarms += compare_pace(["a", "b"], dishes, Family.ALL, bags=[1, 1]).pairs[0].told_apart
+        alarms += compare_pace(["a", "b"], dishes, Family.ALL, bags=[1, 1]).pairs[0].differs
     return alarms / draws

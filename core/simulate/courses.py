@@ -78,7 +78,7 @@ def half_time_intervals(
             if t.lower is not None and t.upper is not None:
                 widths.append(math.log(t.upper / t.lower))
                 covered.append(t.lower <= truth <= t.upper)
-        differ += [p.told_apart for p in found.pairs]
+        differ += [p.differs for p in found.pairs]
     return TimeIntervals(float(np.median(widths)), float(np.mean(covered)), float(np.mean(differ)) if differ else 0.0)
 
 

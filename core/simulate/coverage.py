@@ -50,5 +50,5 @@ def false_alarms(p: float, rho: float, treatments: int, draws: int, seed: int) -
     wrong = 0
     for _ in range(draws):
         trial = [drawn_treatment(str(i), p, draw, rho=rho) for i in range(treatments)]
-        wrong += any(pair.told_apart for pair in compare_final(trial, Family.ALL).pairs)
+        wrong += any(pair.differs for pair in compare_final(trial, Family.ALL).pairs)
     return wrong / draws

@@ -14,7 +14,7 @@
 
 from core.verdict.closing import FATE_MEANINGS, FateMeaning, late_sentence
 from core.verdict.deciding import AIM_WORDS, in_twenty, of_100
-from core.verdict.facts import RULES_VERSION, Bands, LadderFacts, OptionWords, Proposal, Said, TreatmentFacts, TrialFacts, Verdict
+from core.verdict.facts import RULES_VERSION, Bands, Finding, LadderFacts, OptionWords, Proposal, TreatmentFacts, TrialFacts, Verdict
 from core.verdict.forecast import forecast_sentence
 from core.verdict.knowledge import RecipeEvidence, best_sentence, best_so_far, openness
 from core.verdict.layout import block_sentence, factor_sentences, ladder_sentences
@@ -47,6 +47,7 @@ __all__ = [
     "Called",
     "Estimate",
     "FateMeaning",
+    "Finding",
     "LadderFacts",
     "LotAdvice",
     "LotFacts",
@@ -55,7 +56,6 @@ __all__ = [
     "PracticeResult",
     "Proposal",
     "RecipeEvidence",
-    "Said",
     "TreatmentFacts",
     "TreatmentLine",
     "TrialFacts",

@@ -1,7 +1,7 @@
 """A decision in words: what to use, how sure that is, and what every other treatment saves and costs."""
 
 from core.decision import Decision, Option
-from core.verdict.facts import OptionWords, Said, TrialFacts
+from core.verdict.facts import Finding, OptionWords, TrialFacts
 from core.verdict.names import UNTREATED
 from core.verdict.sentences import leads, listed, why_no_scatter
 from core.vocabulary import DecisionAim, VerdictRule
@@ -100,29 +100,29 @@ def _against(facts: TrialFacts, decision: Decision, i: int, option: Option) -> s
     return ", ".join(said)
 
 
-def shown_by_tests(facts: TrialFacts, decision: Decision) -> list[Said]:
+def shown_by_tests(facts: TrialFacts, decision: Decision) -> list[Finding]:
     """Return whether the tests show the lead of the treatment to use: a second sentence, never the decision."""
     name, called = facts.treatments[decision.use].name, facts.called
     if len(facts.treatments) == 1:
-        return [Said(VerdictRule.ONE_TREATMENT, "Add a treatment next time, and keep some seed untreated, to see what treating does.")]
+        return [Finding(VerdictRule.ONE_TREATMENT, "Add a treatment next time, and keep some seed untreated, to see what treating does.")]
     if decision.hint:
         why = why_no_scatter(facts.comparison.shares)
-        return [Said(VerdictRule.HINT_ONLY, f"{why[0].upper()}{why[1:]} Repeat with 3 or 4 dishes per treatment.")]
+        return [Finding(VerdictRule.HINT_ONLY, f"{why[0].upper()}{why[1:]} Repeat with 3 or 4 dishes per treatment.")]
     beaten, open_ = leads(name, facts.comparison)
     said = []
     if beaten:
         shown = f"The tests show that it germinates better than {listed([called.within(n) for n in beaten], 'and')}."
-        said.append(Said(VerdictRule.LEAD_SHOWN, shown))
+        said.append(Finding(VerdictRule.LEAD_SHOWN, shown))
     behind = [n for n in open_ if _pair_shows(facts, n, name)]
     if behind:
         text = f"The tests show that {listed([called.within(n) for n in behind], 'and')} germinated better than it."
-        said.append(Said(VerdictRule.LEAD_SHOWN, text))
+        said.append(Finding(VerdictRule.LEAD_SHOWN, text))
     undecided = [called.within(n) for n in open_ if n not in behind]
     if undecided:
         text = f"They do not show a difference from {listed(undecided, 'or')}; the decision rests on what to expect, not on a test."
-        said.append(Said(VerdictRule.NOT_TOLD_APART, text if said else text.replace("They do", "The tests do", 1)))
+        said.append(Finding(VerdictRule.NOT_TOLD_APART, text if said else text.replace("They do", "The tests do", 1)))
     return said
 
 
 def _pair_shows(facts: TrialFacts, ahead: str, behind: str) -> bool:
-    return any(p.told_apart and p.ahead == ahead for p in facts.comparison.pairs_of(behind))
+    return any(p.differs and p.ahead == ahead for p in facts.comparison.pairs_of(behind))

@@ -90,7 +90,7 @@ class TrialFacts:
 
 
 @dataclass(frozen=True, slots=True)
-class Said:
+class Finding:
     """A sentence and the rule it rests on."""
 
     rule: VerdictRule
@@ -128,7 +128,7 @@ class Verdict:
         Name of the treatment to use.
     headline : str
         The decision in one or two sentences.
-    use, lot, not_known, left : list of Said
+    use, lot, not_known, left : list of Finding
         What supports it, what it means for the lot, what the trial cannot say, what is left in the dishes.
     options : tuple of OptionWords
         In the treatments' order.
@@ -140,9 +140,9 @@ class Verdict:
     chosen: str | None
     headline: str
     options: tuple[OptionWords, ...]
-    use: list[Said]
-    lot: list[Said]
-    not_known: list[Said]
-    left: list[Said]
+    use: list[Finding]
+    lot: list[Finding]
+    not_known: list[Finding]
+    left: list[Finding]
     next: list[Proposal]
     rules_version: int = RULES_VERSION

@@ -18,14 +18,14 @@ WIDEST = 0.40
 
 @dataclass(frozen=True, slots=True)
 class Tried:
-    """A treatment of the trial with its hidden truth. `told_apart` from seed sown as it is; None where nothing could tell."""
+    """A treatment of the trial with its hidden truth. `differs` from seed sown as it is; None where nothing could tell."""
 
     name: str
     truth: float
     dishes: int
     seeds_per_dish: int
     untreated: bool
-    told_apart: bool | None
+    differs: bool | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,14 +100,14 @@ def _marked(t: Tried, says: PracticeSays, untreated: float) -> Marked:
     if says in (PracticeSays.BETTER, PracticeSays.WORSE):
         if says is not truth:
             return Marked(t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” was believed to do {says}: {numbers}.")
-        if not t.told_apart:
-            why = "nothing was sown as it is beside it" if t.told_apart is None else "your dishes do not tell the two apart"
+        if not t.differs:
+            why = "nothing was sown as it is beside it" if t.differs is None else "your dishes do not tell the two apart"
             return Marked(t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” does {says}, but that was luck: {why}; {numbers}.")
         return Marked(t.name, PracticeMark.FOUND, f"“{t.name}” does {says}: {numbers}.")
     if differs:
-        told = " Your own numbers had told them apart." if t.told_apart else ""
+        told = " Your own numbers had told them apart." if t.differs else ""
         return Marked(t.name, PracticeMark.MISSED, f"“{t.name}” does {truth}, and that was not seen: {numbers}.{told}")
-    if says is PracticeSays.SAME and t.told_apart is None:
+    if says is PracticeSays.SAME and t.differs is None:
         return Marked(
             t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” makes no difference, but nothing was there to see it by: {numbers}."
         )
@@ -163,7 +163,7 @@ def _about_the_dishes(story: TrialStory) -> str | None:
 def _more_dishes(treated: Sequence[Tried], marks: Sequence[Marked], untreated: float, rho: float) -> str | None:
     """What it would have taken to see the largest difference that the dishes did not tell."""
     hidden = {m.about for m in marks if m.mark is not PracticeMark.FOUND}
-    unseen = [t for t in treated if t.name in hidden and t.told_apart is False and abs(t.truth - untreated) >= MATTERS]
+    unseen = [t for t in treated if t.name in hidden and t.differs is False and abs(t.truth - untreated) >= MATTERS]
     if not unseen:
         return None
     t = max(unseen, key=lambda x: abs(x.truth - untreated))

@@ -31,7 +31,7 @@ def proposals(facts: TrialFacts, base: TreatmentFacts, many: Sequence[VerdictRul
 
 
 def _undecided(facts: TrialFacts, base: TreatmentFacts) -> bool:
-    return any(not p.told_apart for p in facts.comparison.pairs_of(base.name))
+    return any(not p.differs for p in facts.comparison.pairs_of(base.name))
 
 
 def _cut(base: TreatmentFacts) -> Proposal:

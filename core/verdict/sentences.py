@@ -89,7 +89,7 @@ def pair_sentence(pair: PairComparison, smallest: tuple[float | None, float | No
         way = "more" if pair.diff > 0 else "fewer"
         seen = f"{points} points {way} than {other}" if pair.diff else f"As many as {other} in these dishes"
         return f"{seen} (likely {span}). This is a hint, not a result: {why_no_scatter(shares)}"
-    if pair.told_apart:
+    if pair.differs:
         if (pair.ahead == pair.a) == (pair.diff > 0):
             return f"{points} points {'more' if pair.diff > 0 else 'fewer'} than {other} (likely {span})."
         way = "more" if pair.ahead == pair.a else "fewer"
@@ -146,7 +146,7 @@ def leads(name: str, comparison: Comparison) -> tuple[list[str], list[str]]:
 
     A lead is one in the direction of its test.
     """
-    beaten = [p.other(name) for p in comparison.pairs_of(name) if p.told_apart and p.ahead == name]
+    beaten = [p.other(name) for p in comparison.pairs_of(name) if p.differs and p.ahead == name]
     order = [t.name for t in comparison.shares.treatments if t.name != name]
     return [n for n in order if n in beaten], [n for n in order if n not in beaten]
 

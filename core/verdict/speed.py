@@ -46,7 +46,7 @@ def _untested(pair: SpeedPair, other: str) -> str:
 
 def _shown(pair: SpeedPair, *, crossed: bool) -> str:
     """What must be added to a difference that does not count as shown; empty where it does."""
-    if pair.told_apart:
+    if pair.differs:
         return ""
     if pair.one_bag and crossed:
         return "One bag per treatment: the difference may be the bag’s."

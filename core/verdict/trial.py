@@ -6,7 +6,7 @@ from core.decision import Candidate, Decision, decide
 from core.germination import TreatmentShare
 from core.statistics import wilson
 from core.verdict.deciding import headline, option_words, shown_by_tests
-from core.verdict.facts import Said, TreatmentFacts, TrialFacts, Verdict
+from core.verdict.facts import Finding, TreatmentFacts, TrialFacts, Verdict
 from core.verdict.proposals import proposals
 from core.verdict.sentences import percent
 from core.vocabulary import ClosingFate, DoseReading, VerdictRule
@@ -35,7 +35,7 @@ def verdict(facts: TrialFacts) -> Verdict:
         not_known = _not_known(facts, None)
         return Verdict(None, None, text, (), [], [], not_known, _left(facts, None), proposals(facts, first, _many(first)))
     chosen = facts.treatments[decision.use]
-    interim = [] if facts.finished else [Said(VerdictRule.STILL_COUNTING, "Counting goes on: all of this may still change.")]
+    interim = [] if facts.finished else [Finding(VerdictRule.STILL_COUNTING, "Counting goes on: all of this may still change.")]
     return Verdict(
         decision,
         chosen.name,
@@ -66,20 +66,20 @@ def _nothing(facts: TrialFacts) -> str:
     return "No seed germinated in any treatment: it is dead, or the method was wrong. Cut or stain the rest before you throw it away."
 
 
-def _bands(facts: TrialFacts, decision: Decision) -> list[Said]:
+def _bands(facts: TrialFacts, decision: Decision) -> list[Finding]:
     """What the expected share means for the lot; where its range reaches into another band, both are said."""
     chosen, option = facts.treatments[decision.use], decision.chosen
     here = _band(facts, option.expected)
-    said = [Said(here, f"At about {percent(option.expected)} %: {BAND_WORDS[here]}.")]
+    said = [Finding(here, f"At about {percent(option.expected)} %: {BAND_WORDS[here]}.")]
     for end in (option.lower, option.upper):
         there = _band(facts, end)
         if there is not here:
             way = "low" if end < option.expected else "high"
-            said.append(Said(there, f"It may be as {way} as {percent(end)} %; then {BAND_WORDS[there]}."))
+            said.append(Finding(there, f"It may be as {way} as {percent(end)} %; then {BAND_WORDS[there]}."))
     empty, sown = chosen.fates.get(ClosingFate.EMPTY, 0), chosen.sown
     if empty >= MANY * sown:
         text = f"{empty} of {sown} seeds were empty. That is the lot, not the treatment: sow more, collect riper, or collect elsewhere."
-        said.append(Said(VerdictRule.MANY_EMPTY, text))
+        said.append(Finding(VerdictRule.MANY_EMPTY, text))
     return said
 
 
@@ -96,7 +96,7 @@ BAND_WORDS = {
 }
 
 
-def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Said]:
+def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Finding]:
     said = []
     called = facts.called
     if decision is not None and not decision.hint:
@@ -105,7 +105,7 @@ def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Said]:
         said += _beyond_the_doses(facts, decision)
     said += _one_bag(facts, decision)
     said += [
-        Said(
+        Finding(
             VerdictRule.DISHES_DISAGREE,
             f"The dishes of {called.within(t.name)} differ more than chance explains. Find out why before you trust their mean.",
         )
@@ -115,16 +115,16 @@ def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Said]:
     unknown = sum(t.unknown for t in facts.treatments)
     if facts.finished and unknown:
         text = f"{unknown} ungerminated {_seeds(unknown)} {_were(unknown)} not checked, so nobody knows whether they are dead or dormant."
-        said.append(Said(VerdictRule.FATE_UNKNOWN, text))
-    said += [Said(VerdictRule.CARE_MISSED, text) for text in facts.care_missed]
+        said.append(Finding(VerdictRule.FATE_UNKNOWN, text))
+    said += [Finding(VerdictRule.CARE_MISSED, text) for text in facts.care_missed]
     return said
 
 
-def _undecided(facts: TrialFacts, name: str) -> list[Said]:
+def _undecided(facts: TrialFacts, name: str) -> list[Finding]:
     said = []
     called = facts.called
     for pair in facts.comparison.pairs_of(name):
-        if pair.told_apart:
+        if pair.differs:
             continue
         shown = facts.smallest.get((pair.a, pair.b))
         reach = (
@@ -133,11 +133,11 @@ def _undecided(facts: TrialFacts, name: str) -> list[Said]:
             else "This trial could not detect any difference in that direction."
         )
         first, second = called.first(name), called.within(pair.other(name))
-        said.append(Said(VerdictRule.NOT_TOLD_APART, f"{first} and {second} may or may not differ. {reach}"))
+        said.append(Finding(VerdictRule.NOT_TOLD_APART, f"{first} and {second} may or may not differ. {reach}"))
     return said
 
 
-def _beyond_the_doses(facts: TrialFacts, decision: Decision) -> list[Said]:
+def _beyond_the_doses(facts: TrialFacts, decision: Decision) -> list[Finding]:
     """Where the longest dose tried is the one to use, nobody knows whether more would be better still."""
     ladder = facts.ladder
     name = facts.treatments[decision.use].name
@@ -147,10 +147,10 @@ def _beyond_the_doses(facts: TrialFacts, decision: Decision) -> list[Said]:
     if ladder.doses[at] != max(ladder.doses) or ladder.reading.reading is DoseReading.FALLS:
         return []
     text = f"More than {facts.called.within(name)} was not tried, so it may be better still."
-    return [Said(VerdictRule.DOSE_LARGEST, text)]
+    return [Finding(VerdictRule.DOSE_LARGEST, text)]
 
 
-def _one_bag(facts: TrialFacts, decision: Decision | None) -> list[Said]:
+def _one_bag(facts: TrialFacts, decision: Decision | None) -> list[Finding]:
     """Treatments that rest on one bag, and what a second one would add."""
     shares = facts.comparison.shares
     single = [t for t in shares.treatments if t.bags.bags == 1]
@@ -164,7 +164,7 @@ def _one_bag(facts: TrialFacts, decision: Decision | None) -> list[Said]:
         f"{who} treated in one bag, so a good or bad bag would look like a treatment. Two bags with the same dishes would narrow the "
         f"likely range from ± {100 * half[0]:.0f} to ± {100 * half[1]:.0f} points."
     )
-    return [Said(VerdictRule.ONE_BAG, text)]
+    return [Finding(VerdictRule.ONE_BAG, text)]
 
 
 def _half_width(share: TreatmentShare, critical: float, rho_b: float, bags: int) -> float:
@@ -174,7 +174,7 @@ def _half_width(share: TreatmentShare, critical: float, rho_b: float, bags: int)
     return (ends.upper - ends.lower) / 2
 
 
-def _left(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Said]:
+def _left(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Finding]:
     """What is left in the dishes of the treatment to use, or of all where nothing germinated."""
     if not facts.finished:
         return []
@@ -184,10 +184,12 @@ def _left(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Said]:
     for fate, rule, meaning in _FATES:
         count = sum(t.fates.get(fate, 0) for t in wanted)
         if count:
-            said.append(Said(rule, f"{where}, {count} {_were(count)} {meaning}"))
+            said.append(Finding(rule, f"{where}, {count} {_were(count)} {meaning}"))
     rotted = sum(t.rotted for t in wanted)
     if rotted:
-        said.append(Said(VerdictRule.MANY_ROTTED, f"{where}, {rotted} rotted: overdose, or mould. Compare with the control to see which."))
+        said.append(
+            Finding(VerdictRule.MANY_ROTTED, f"{where}, {rotted} rotted: overdose, or mould. Compare with the control to see which.")
+        )
     return said
 
 

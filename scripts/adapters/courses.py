@@ -79,7 +79,7 @@ def _times(found: TimeComparison, time: str, se: str) -> Json:
     for p in found.pairs:
         row = asdict(p) | {effect: p.effect, ("se_log" if effect == "ratio" else "se"): p.se}
         keys = (effect, "se_log" if effect == "ratio" else "se", "df", "t", "p", "p_adjusted", "lower", "upper")
-        pairs.append(with_reasons(row, keys) | {"told_apart": p.told_apart})
+        pairs.append(with_reasons(row, keys) | {"told_apart": p.differs})
     out: Json = {"lambda_hat": found.lambda_hat, "lambda0": found.lambda0, "nu": found.nu, "lambda": found.scatter, "df": found.df}
     return out | {"treatments": treatments, "pairs": pairs}
 

@@ -11,6 +11,7 @@ from core.germination import (
     Comparison,
     CountedDish,
     CountedTreatment,
+    PairComparison,
     SharedBags,
     TrialShares,
     bag_rho,
@@ -52,10 +53,18 @@ def _shares(found: TrialShares) -> Json:
     return out | {"warnings": list(found.warnings), "reasons": dict(found.reasons), "treatments": treatments}
 
 
+def _pair(pair: PairComparison) -> Json:
+    """A pair under the files' own words."""
+    row = asdict(pair)
+    row["told_apart"] = row.pop("differs")
+    row["reasons"] = {"told_apart" if key == "differs" else key: why for key, why in row["reasons"].items()}
+    return row
+
+
 def _compared(result: Comparison, names: Sequence[str], family: str) -> Json:
-    out: Json = {"phi": result.shares.phi, "df": result.shares.df, "pairs": [asdict(p) for p in result.pairs]}
+    out: Json = {"phi": result.shares.phi, "df": result.shares.df, "pairs": [_pair(p) for p in result.pairs]}
     if family == Family.ALL:
-        letters = compact_letters(names, [(p.a, p.b) for p in result.pairs if p.told_apart])
+        letters = compact_letters(names, [(p.a, p.b) for p in result.pairs if p.differs])
         out["share_a_letter"] = [[p.a, p.b] for p in result.pairs if set(letters[p.a]) & set(letters[p.b])]
     return out
 

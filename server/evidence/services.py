@@ -121,7 +121,7 @@ def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
     now = max(t.dishes for t in shares.treatments)
     if shares.df is None:
         return 4
-    undecided = [p for p in facts.comparison.pairs_of(proposal.builds_on) if not p.told_apart]
+    undecided = [p for p in facts.comparison.pairs_of(proposal.builds_on) if not p.differs]
     share = {t.name: t.share for t in shares.treatments}
     widest = max(undecided, key=lambda p: abs(p.diff), default=None)
     found = widest and dishes_needed(

@@ -13,13 +13,13 @@ class ComparingFinalShares(TestCase):
         result = compare_final([treatment("none", 1, 0, 2, 1), treatment("cold", 20, 21, 18, 22)], Family.CONTROL, "none")
         pair = result.pairs[0]
         self.assertEqual((pair.a, pair.b), ("cold", "none"))
-        self.assertTrue(pair.told_apart)
+        self.assertTrue(pair.differs)
         self.assertGreater(pair.lower, 0.5)
 
     def test_none_against_all_stays_defined(self):
         pair = compare_final([treatment("x", 0, 0, 1), treatment("y", 25, 25, 25)], Family.ALL).pairs[0]
         self.assertEqual(pair.test, "t")
-        self.assertTrue(pair.told_apart)
+        self.assertTrue(pair.differs)
 
     def test_nothing_anywhere_is_a_finding_not_an_error(self):
         result = compare_final([treatment("x", 0, 0), treatment("y", 0, 0)], Family.ALL)
@@ -29,8 +29,8 @@ class ComparingFinalShares(TestCase):
     def test_without_replication_nothing_is_told_apart_whatever_p_is(self):
         pair = compare_final([treatment("x", 0, n=100), treatment("y", 100, n=100)], Family.ALL).pairs[0]
         self.assertLess(pair.p_adjusted, 1e-6)
-        self.assertFalse(pair.told_apart)
-        self.assertEqual(pair.reasons["told_apart"], Reason.NO_REPLICATION)
+        self.assertFalse(pair.differs)
+        self.assertEqual(pair.reasons["differs"], Reason.NO_REPLICATION)
 
     def test_one_treatment_has_nothing_to_be_compared_with(self):
         result = compare_final([treatment("x", 3, 4)], Family.ALL)
@@ -56,7 +56,7 @@ class ComparingFinalShares(TestCase):
             other = back[b, a]
             self.assertAlmostEqual(pair.diff, -other.diff)
             self.assertAlmostEqual(pair.p, other.p)
-            self.assertEqual(pair.told_apart, other.told_apart)
+            self.assertEqual(pair.differs, other.differs)
 
     @given(trials())
     def test_p_lies_between_0_and_1_and_adjusting_never_lowers_it(self, made):

@@ -55,7 +55,7 @@ class Coverage(TestCase):
         wrong = 0
         for _ in range(TRIALS):
             trial = [CountedTreatment(str(i), dishes(draw, 0.4, 0.05)) for i in range(4)]
-            wrong += any(p.told_apart for p in compare_final(trial, Family.ALL).pairs)
+            wrong += any(p.differs for p in compare_final(trial, Family.ALL).pairs)
         self.assertLess(wrong / TRIALS, 0.05)
 
     def test_a_large_difference_is_nearly_always_told_apart(self):
@@ -63,5 +63,5 @@ class Coverage(TestCase):
         found = 0
         for _ in range(300):
             trial = [CountedTreatment("none", dishes(draw, 0.1, 0.05)), CountedTreatment("cold", dishes(draw, 0.7, 0.05))]
-            found += compare_final(trial, Family.CONTROL, "none").pairs[0].told_apart
+            found += compare_final(trial, Family.CONTROL, "none").pairs[0].differs
         self.assertGreater(found / 300, 0.95)

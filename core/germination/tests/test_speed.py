@@ -24,7 +24,7 @@ class HalfTimes(TestCase):
         pair = compare_t50([time("cold", 7), time("none", 14)], MEAN_N, Family.CONTROL, "none").pairs[0]
         self.assertAlmostEqual(pair.effect, 0.5)
         self.assertAlmostEqual(pair.lower * pair.upper, 0.25)
-        self.assertTrue(pair.told_apart)
+        self.assertTrue(pair.differs)
 
     def test_one_scatter_is_shared_and_is_shrunk_towards_the_usual_one_from_below_only(self):
         calm = compare_t50([time("a", 7, 0.001, 0.01), time("b", 9, 0.001, 0.01)], MEAN_N, Family.ALL)
@@ -54,7 +54,7 @@ class HalfTimes(TestCase):
         pairs = {(p.a, p.b): p for p in compare_t50([time("a", None), time("b", 6), time("c", 5)], MEAN_N, Family.ALL).pairs}
         self.assertEqual(pairs["b", "c"].p_adjusted, pairs["b", "c"].p)
         self.assertIsNone(pairs["a", "b"].p_adjusted)
-        self.assertFalse(pairs["a", "b"].told_apart)
+        self.assertFalse(pairs["a", "b"].differs)
 
     def test_a_pair_of_single_bags_is_marked(self):
         pairs = compare_t50([time("a", 6, bags=1), time("b", 5, bags=2), time("c", 5, bags=2)], MEAN_N, Family.ALL).pairs

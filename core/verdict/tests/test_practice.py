@@ -3,11 +3,11 @@ import unittest
 from core.verdict import Estimate, TrialStory, Tried, judge_practice
 from core.vocabulary import PracticeMark, PracticeSays
 
-AS_IT_IS = Tried("as it is", 0.10, 4, 25, untreated=True, told_apart=None)
+AS_IT_IS = Tried("as it is", 0.10, 4, 25, untreated=True, differs=None)
 
 
-def tried(truth=0.60, dishes=4, told_apart=True, name="cold"):
-    return Tried(name, truth, dishes, 25, untreated=False, told_apart=told_apart)
+def tried(truth=0.60, dishes=4, differs=True, name="cold"):
+    return Tried(name, truth, dishes, 25, untreated=False, differs=differs)
 
 
 def judged(treatments, says=None, estimate=None, untreated=0.10, **story):
@@ -22,12 +22,12 @@ class Marks(unittest.TestCase):
     def test_what_is_true_and_was_told_is_found(self):
         self.assertEqual(mark(tried(), PracticeSays.BETTER), PracticeMark.FOUND)
         self.assertEqual(mark(tried(0.01), PracticeSays.WORSE, untreated=0.5), PracticeMark.FOUND)
-        self.assertEqual(mark(tried(0.15, told_apart=False), PracticeSays.SAME), PracticeMark.FOUND)
+        self.assertEqual(mark(tried(0.15, differs=False), PracticeSays.SAME), PracticeMark.FOUND)
 
     def test_true_by_luck_is_believed_without_ground(self):
-        self.assertEqual(mark(tried(told_apart=False), PracticeSays.BETTER), PracticeMark.WITHOUT_GROUND)
-        self.assertEqual(mark(tried(told_apart=None), PracticeSays.BETTER), PracticeMark.WITHOUT_GROUND)
-        self.assertEqual(mark(tried(0.12, told_apart=None), PracticeSays.SAME), PracticeMark.WITHOUT_GROUND)
+        self.assertEqual(mark(tried(differs=False), PracticeSays.BETTER), PracticeMark.WITHOUT_GROUND)
+        self.assertEqual(mark(tried(differs=None), PracticeSays.BETTER), PracticeMark.WITHOUT_GROUND)
+        self.assertEqual(mark(tried(0.12, differs=None), PracticeSays.SAME), PracticeMark.WITHOUT_GROUND)
 
     def test_what_is_not_so_is_believed_without_ground_whatever_the_dishes_say(self):
         self.assertEqual(mark(tried(0.12), PracticeSays.BETTER), PracticeMark.WITHOUT_GROUND)
@@ -66,7 +66,7 @@ class Advice(unittest.TestCase):
             ([AS_IT_IS, tried()], right, {"unclosed": 1, "mouldy_counted": 1}, "Set a dish aside"),
             ([AS_IT_IS, tried()], right, {"unclosed": 1}, "1 dish was not closed"),
             ([AS_IT_IS, tried()], right, {"unclosed": 2}, "2 dishes were not closed"),
-            ([AS_IT_IS, tried(0.35, told_apart=False)], {}, {}, "over more dishes"),
+            ([AS_IT_IS, tried(0.35, differs=False)], {}, {}, "over more dishes"),
             ([AS_IT_IS, tried(0.12)], right, {}, "Believe a difference when"),
             ([AS_IT_IS, tried()], {}, {}, "Read Compare"),
             ([AS_IT_IS, tried()], right, {}, "Nothing was missed"),
@@ -75,10 +75,10 @@ class Advice(unittest.TestCase):
                 self.assertIn(words, judged(treatments, says, **story).advice)
 
     def test_the_dishes_it_would_have_taken_are_more_than_there_were(self):
-        advice = judged([AS_IT_IS, tried(0.35, told_apart=False)], {}, rho=0.1).advice
+        advice = judged([AS_IT_IS, tried(0.35, differs=False)], {}, rho=0.1).advice
         wanted = int(advice.split(":")[1].split()[0])
         self.assertGreater(wanted, 4)
 
     def test_a_difference_too_small_for_any_trial_says_so(self):
-        small = Tried("cold", 0.56, 2, 2, untreated=False, told_apart=False)
+        small = Tried("cold", 0.56, 2, 2, untreated=False, differs=False)
         self.assertIn("too small for any trial", judged([AS_IT_IS, small], {}, untreated=0.45, rho=0.9).advice)

@@ -76,7 +76,7 @@ class Pairs(TestCase):
 
     def test_a_lead_that_only_the_blocks_show_names_the_plain_difference(self):
         result = compare_final([treatment("cold", 12, 13, 12), treatment("none", 13, 14, 13)], Family.ALL)
-        pair = replace(result.pairs[0], told_apart=True, stat=2.5)
+        pair = replace(result.pairs[0], differs=True, stat=2.5)
         said = pair_sentence(pair, (None, None), result.shares)
         self.assertEqual(said, "More than “none” once the blocks are taken out; the plain difference is −4 points.")
         other = pair_sentence(replace(pair, a="none", b="cold", diff=-pair.diff, stat=-2.5), (None, None), result.shares)

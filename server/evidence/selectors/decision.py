@@ -11,7 +11,7 @@ from core.germination import Comparison as FinalComparison
 from core.germination import compare_final, compare_shares, half_times, pair_indices, read_ladder
 from core.records import FATES
 from core.treatment import COLD, dangerous
-from core.verdict import Bands, Called, LadderFacts, OptionWords, Proposal, Said, TreatmentFacts, TrialFacts, Verdict, verdict
+from core.verdict import Bands, Called, Finding, LadderFacts, OptionWords, Proposal, TreatmentFacts, TrialFacts, Verdict, verdict
 from core.vocabulary import DecisionAim, Family, TrialState
 from server.batches.selectors.courses import BatchCourse
 from server.evidence.selectors.bags import BagNote, bag_ids, bag_notes, bags_of
@@ -74,10 +74,10 @@ class TrialDecision:
     use: int | None
     headline: str
     options: list[DecisionOption]
-    supports: list[Said]
-    lot: list[Said]
-    cannot_say: list[Said]
-    left: list[Said]
+    supports: list[Finding]
+    lot: list[Finding]
+    cannot_say: list[Finding]
+    left: list[Finding]
     next: list[Proposal]
     rules_version: int
 

@@ -60,7 +60,7 @@ class ThreeQuestions(TestCase):
         found = compare(trial)
         self.assertEqual((found.speed.by, found.speed.lines[0].a), ("t50", "cold"))
         self.assertLess(found.speed.lines[0].effect, 0.6)
-        self.assertTrue(found.speed.lines[0].told_apart)
+        self.assertTrue(found.speed.lines[0].differs)
 
     def test_speed_by_mean_times_where_a_curve_is_wanting_and_it_is_said(self):
         found = compare(grown_trial(none=(1, 0, 1), cold=(14, 16, 15)))

@@ -66,7 +66,7 @@ class Comparing(TestCase):
         counted(trial, "cold", 9, 8, 9)
         none, cold = self.compare(trial).treatments
         self.assertIsNone(none.against_control)
-        self.assertTrue(cold.against_control.told_apart)
+        self.assertTrue(cold.against_control.differs)
         self.assertIn("points more than “none”", cold.against_control.sentence)
         self.assertEqual((cold.letters, none.letters), ("a", "b"))
 
@@ -115,7 +115,7 @@ class Comparing(TestCase):
         counted(trial, "cold", 10)
         found = self.compare(trial)
         self.assertIn("hint", found.head)
-        self.assertFalse(found.treatments[1].against_control.told_apart)
+        self.assertFalse(found.treatments[1].against_control.differs)
 
     def timed(self, trial):
         start = time.perf_counter()

@@ -70,7 +70,7 @@ def _result(
             dishes=len(t.dishes),
             seeds_per_dish=t.dishes[0].dish.seeds,
             untreated=t.treatment.name == untreated,
-            told_apart=_told_apart(facts, t.treatment.name, untreated),
+            differs=_differs(facts, t.treatment.name, untreated),
         )
         for t in rows
     ]
@@ -101,7 +101,7 @@ def _result(
     )
 
 
-def _told_apart(facts: TrialFacts, name: str, untreated: str | None) -> bool | None:
+def _differs(facts: TrialFacts, name: str, untreated: str | None) -> bool | None:
     if untreated is None or name == untreated or facts.comparison.shares.df is None:
         return None
-    return any(p.told_apart for p in facts.comparison.pairs if {p.a, p.b} == {name, untreated})
+    return any(p.differs for p in facts.comparison.pairs if {p.a, p.b} == {name, untreated})

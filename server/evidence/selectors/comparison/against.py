@@ -24,7 +24,7 @@ from server.evidence.selectors.comparison.views import AgainstControl, PaceSumma
 def letters_of(every_pair: FinalComparison) -> dict[str, str]:
     """Letters of treatments, from the best: those that share one do not differ significantly."""
     ranked = sorted(every_pair.shares.treatments, key=lambda t: -t.share)
-    return compact_letters([t.name for t in ranked], [(p.a, p.b) for p in every_pair.pairs if p.told_apart])
+    return compact_letters([t.name for t in ranked], [(p.a, p.b) for p in every_pair.pairs if p.differs])
 
 
 def against_control(shares: TrialShares, control: str | None, called: Called) -> dict[str, AgainstControl]:
@@ -34,7 +34,7 @@ def against_control(shares: TrialShares, control: str | None, called: Called) ->
     result = compare_shares(shares, Family.CONTROL, control)
     smallest = smallest_differences(shares, pair_indices([t.name for t in shares.treatments], Family.CONTROL, control))
     return {
-        p.a: AgainstControl(pair_sentence(p, s, shares, called), p.diff, p.lower, p.upper, p.p, p.p_adjusted, p.told_apart, *s)
+        p.a: AgainstControl(pair_sentence(p, s, shares, called), p.diff, p.lower, p.upper, p.p, p.p_adjusted, p.differs, *s)
         for p, s in zip(result.pairs, smallest, strict=True)
     }
 
@@ -125,7 +125,7 @@ def _lines(pairs: Sequence[SpeedPair], say: Callable[..., str], called: Called, 
             upper=p.upper,
             p=p.p,
             p_adjusted=p.p_adjusted,
-            told_apart=p.told_apart,
+            differs=p.differs,
             one_bag=p.one_bag,
             reason=p.reason,
         )

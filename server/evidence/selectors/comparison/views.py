@@ -36,7 +36,7 @@ class AgainstControl:
     upper: float
     p: float
     p_adjusted: float
-    told_apart: bool
+    differs: bool
     smallest_above: float | None
     smallest_below: float | None
 
@@ -148,7 +148,7 @@ class SpeedLine:
     upper: float | None
     p: float | None
     p_adjusted: float | None
-    told_apart: bool
+    differs: bool
     one_bag: bool
     reason: Reason | None
 

@@ -5,7 +5,7 @@ import { useChange } from '@/shared/composables/useChange'
 
 export type LogPreview = Schemas['LogPreview']
 /** What is said of a log's layout instead of the guess. */
-export type Said = Partial<Omit<Schemas['NewLogRequest'], 'file' | 'place' | 'sure'>>
+export type LogSettings = Partial<Omit<Schemas['NewLogRequest'], 'file' | 'place' | 'sure'>>
 
 type Id = MaybeRefOrGetter<number>
 
@@ -24,7 +24,7 @@ function asForm(fields: Record<string, unknown>): FormData {
   return form
 }
 
-export const lookInto = (file: File, said: Said) =>
+export const lookInto = (file: File, said: LogSettings) =>
   unwrap(
     http.POST('/api/v1/temperature-logs/look-into/', {
       body: { file: file as unknown as string, ...said },
@@ -33,7 +33,7 @@ export const lookInto = (file: File, said: Said) =>
   )
 
 export const useImportLog = () =>
-  useChange(({ file, place, said, sure }: { file: File; place: number; said: Said; sure: boolean }) =>
+  useChange(({ file, place, said, sure }: { file: File; place: number; said: LogSettings; sure: boolean }) =>
     unwrap(
       http.POST('/api/v1/temperature-logs/', {
         body: { file: file as unknown as string, place, sure, ...said },

@@ -2994,7 +2994,7 @@ export interface components {
             p: number;
             /** Format: double */
             p_adjusted: number;
-            told_apart: boolean;
+            differs: boolean;
             /** Format: double */
             smallest_above: number | null;
             /** Format: double */
@@ -4208,6 +4208,10 @@ export interface components {
             lower: number;
             /** Format: double */
             upper: number;
+        };
+        Finding: {
+            rule: components["schemas"]["VerdictRule"];
+            text: string;
         };
         /**
          * @description * `answers` - ANSWERS
@@ -6673,10 +6677,6 @@ export interface components {
             name: string;
             recipe: components["schemas"]["Recipe"] | null;
         };
-        Said: {
-            rule: components["schemas"]["VerdictRule"];
-            text: string;
-        };
         Sample: {
             /** Format: date-time */
             at: string;
@@ -7133,7 +7133,7 @@ export interface components {
             p: number | null;
             /** Format: double */
             p_adjusted: number | null;
-            told_apart: boolean;
+            differs: boolean;
             one_bag: boolean;
             reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
@@ -7905,10 +7905,10 @@ export interface components {
             use: number | null;
             headline: string;
             options: components["schemas"]["DecisionOption"][];
-            supports: components["schemas"]["Said"][];
-            lot: components["schemas"]["Said"][];
-            cannot_say: components["schemas"]["Said"][];
-            left: components["schemas"]["Said"][];
+            supports: components["schemas"]["Finding"][];
+            lot: components["schemas"]["Finding"][];
+            cannot_say: components["schemas"]["Finding"][];
+            left: components["schemas"]["Finding"][];
             next: components["schemas"]["Proposal"][];
             rules_version: number;
         };

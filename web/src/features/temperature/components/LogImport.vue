@@ -5,7 +5,7 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
 import { logFaultWords } from '@/shared/labels'
-import { lookInto, simulatedLogger, useImportLog, type LogPreview, type Said } from '../api'
+import { lookInto, simulatedLogger, useImportLog, type LogPreview, type LogSettings } from '../api'
 
 /** A logger's file, looked into before it is kept: how it was read can be said otherwise, and what is left out is listed. */
 const props = defineProps<{ place: number }>()
@@ -16,7 +16,7 @@ const { attempt, sentence, question } = useProblem()
 const file = ref<File | null>(null)
 const preview = ref<LogPreview | null>(null)
 const busy = ref(false)
-const said = reactive<Said>({})
+const said = reactive<LogSettings>({})
 
 const UNITS = [
   { value: 'C', title: '°C' },
@@ -44,7 +44,7 @@ async function choose(event: Event) {
   const chosen = (event.target as HTMLInputElement).files?.[0]
   if (!chosen) return
   file.value = chosen
-  for (const key of Object.keys(said) as (keyof Said)[]) delete said[key]
+  for (const key of Object.keys(said) as (keyof LogSettings)[]) delete said[key]
   await look()
 }
 async function simulate() {
@@ -53,7 +53,7 @@ async function simulate() {
   file.value = made
   await look()
 }
-function say<K extends keyof Said>(key: K, value: Said[K]) {
+function say<K extends keyof LogSettings>(key: K, value: LogSettings[K]) {
   said[key] = value
   void look()
 }
