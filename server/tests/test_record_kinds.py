@@ -64,13 +64,14 @@ class Happenings(TestCase):
 
     def test_what_is_taken_back_stays_and_is_taken_back_once(self):
         first = look(self.dish, 3, 1)
-        fields = {"dish": self.dish}
-        taken = take_back(first, by=make_person(Role.COUNTER), **fields)
+        taken = take_back(first, by=make_person(Role.COUNTER))
         self.assertEqual((taken.corrects, taken.withdrawn, taken.by.initials), (first, True, "CO"))
+        # it says of which dish it was, and repeats no count
+        self.assertEqual((taken.dish, taken.new_germinated), (self.dish, 0))
         self.assertEqual(self.standing(), [])
         for happening in (first, taken):
             with self.assertRaises(DomainError):
-                take_back(happening, by=make_person(), **fields)
+                take_back(happening, by=make_person())
 
     def test_a_moment_or_a_day_to_come_is_refused_with_both_times_and_a_clock_may_run_a_little_ahead(self):
         check_not_in_future(now() + timedelta(minutes=3))
