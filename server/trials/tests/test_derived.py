@@ -4,6 +4,7 @@ from datetime import timedelta
 from uuid import uuid4
 
 from django.test import TestCase
+from django.utils import timezone
 
 from core.vocabulary import StopReason, TrialState
 from server.tests.builders import DAY, dishes_of, look, make_lot, make_person, make_sown_trial, make_trial, now
@@ -73,7 +74,9 @@ class WhenToLook(TestCase):
         return count_sheet(trial, now()).dishes
 
     def test_dishes_are_due_by_the_day_and_not_by_the_hour(self):
-        trial = make_sown_trial(3 - 0.01)
+        # late in the evening of the third day before, so that three times 24 hours are not over whenever this runs
+        sown = timezone.localtime(now()).replace(hour=23, minute=59) - 3 * DAY
+        trial = make_sown_trial((now() - sown) / DAY)
         self.assertEqual({d.due for d in self.sheet(trial)}, {True})
 
     def test_a_dish_looked_at_is_not_due_while_its_neighbours_are(self):
