@@ -61,7 +61,7 @@ class NotNow(DomainError):
     """The same can be asked again in a moment: after `retry_after` seconds."""
 
     title = "Not just now"
-    retry_after: int = 5
+    retry_after: int
 
 
 def field_error(pointer: str, code: str, message: str) -> FieldError:

@@ -28,12 +28,11 @@ from core.treatment.rules import RecipeAdvice, recipe_advice
 from core.treatment.schedule import RecipeTimes, Schedule, ScheduledStep, schedule, stagger
 from core.treatment.seasons import ReadyBy, SowWindow, ready_by, sow_window
 from core.treatment.sowing_calendar import Sowing, SowingCalendar, SowingDay, sowing_calendar, years_sentence
-from core.treatment.step_kinds import COLD, DONE_AT_ONCE, STEP_KINDS, Caution, StepEffect, StepRow, UsualDose
+from core.treatment.step_kinds import COLD, STEP_KINDS, Caution, StepEffect, StepRow, UsualDose
 from core.treatment.steps import RecipeStep
 
 __all__ = [
     "COLD",
-    "DONE_AT_ONCE",
     "NEXT_STEPS",
     "SCHOOLS",
     "STARTERS",

@@ -95,10 +95,10 @@ def conditions_said(key: TreatmentKey) -> str:
 
 
 def _dose_said(step: KeyStep) -> str:
-    seconds, cycle = step.seconds, STEP_KINDS[step.kind].cycle
+    seconds = step.seconds
     days = seconds / _SECONDS
-    if cycle:
-        return f"{days:g} {cycle}{'' if days == 1 else 's'}"
+    if counted := STEP_KINDS[step.kind].counted(days):
+        return counted
     if days >= 14 and days % 7 == 0:
         return f"{days / 7:g} weeks"
     if days >= 2:

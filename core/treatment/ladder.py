@@ -118,8 +118,8 @@ def dose_name(dose: float, unit: DurationUnit, kind: StepKind | None = None) -> 
     ('12 weeks', '12 cycles')
     """
     days = to_days(dose, unit)
-    if kind and (cycle := STEP_KINDS[kind].cycle):
-        return f"{days:g} {cycle}{'' if days == 1 else 's'}"
+    if kind and (counted := STEP_KINDS[kind].counted(days)):
+        return counted
     if unit is DurationUnit.DAYS and days >= 14 and days % 7 == 0:
         return f"{days / 7:g} weeks"
     return f"{dose:g} {unit}"

@@ -121,6 +121,10 @@ class StepRow:
     effect: StepEffect = StepEffect.NONE
     opens_share: float = 0.0
 
+    def counted(self, days: float) -> str:
+        """Return so many days of it in its own count, ``12 cycles``; empty where it is counted in days."""
+        return f"{days:g} {self.cycle}{'' if days == 1 else 's'}" if self.cycle else ""
+
 
 _MADE_READY = (SupplyKind.SOLUTION, SupplyKind.TOWEL, SupplyKind.SAND, SupplyKind.BAG)
 _ROWS = (
@@ -331,6 +335,5 @@ _ROWS = (
 )
 STEP_KINDS: Mapping[StepKind, StepRow] = {row.kind: row for row in _ROWS}
 
-DONE_AT_ONCE = frozenset(row.kind for row in _ROWS if not row.waited)
 COAT_OPENERS = frozenset(row.kind for row in _ROWS if row.opens_coat)
 COLD = frozenset(row.kind for row in _ROWS if row.cold)

@@ -6,7 +6,7 @@ from typing import Any, Literal, TypedDict, Unpack
 from django.db import transaction
 
 from core.errors import CoreError
-from core.treatment import DONE_AT_ONCE, ladder
+from core.treatment import ladder
 from core.vocabulary import Confidence, DurationUnit, EndsBy, School
 from server.errors import DomainError, Refused, field_error, refused_by_core
 from server.people.models import Person
@@ -91,13 +91,14 @@ def step_body(step: Step) -> dict[str, Any]:
 
 
 def _check_step(step: Step, index: int) -> None:
+    core = step.as_core()
     try:
-        days = step.as_core().days
+        days = core.days
     except CoreError as error:
         raise refused_by_core(error, f"/steps/{index}/duration") from error
-    if days == 0 and step.kind not in DONE_AT_ONCE:
+    if days == 0 and core.row.waited:
         raise _refused(index, "duration", f"Step {index + 1} ({step.kind}) needs a time of more than 0 {step.unit}.")
-    cycle = step.as_core().row.cycle
+    cycle = core.row.cycle
     if cycle and (step.unit != DurationUnit.DAYS or days % 1):
         raise _refused(
             index, "duration", f"Step {index + 1} is counted in whole {cycle}s of a day: {step.duration:g} {step.unit} cannot be."
@@ -108,8 +109,7 @@ def _check_step(step: Step, index: int) -> None:
         raise _refused(index, "care_every_days", f"Step {index + 1}: a check every {step.care_every_days:g} days cannot be.")
     if step.care_gap_days is not None and step.care_gap_days <= 0:
         raise _refused(index, "care_gap_days", f"Step {index + 1}: a largest gap of {step.care_gap_days:g} days cannot be.")
-    if step.care_gap_days is not None and (step.as_core().check_every or 0) > step.care_gap_days:
-        every = step.as_core().check_every
+    if step.care_gap_days is not None and (every := core.check_every or 0) > step.care_gap_days:
         raise _refused(
             index,
             "care_gap_days",

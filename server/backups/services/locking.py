@@ -72,7 +72,7 @@ def _key(box: zipfile.ZipFile, passphrase: str) -> "pyrage.x25519.Identity":
 
 
 def _opened(page: bytes, passphrase: str) -> bytes:
-    """Open a key. A lock is as much work as a second allowed where it was made, and each try guesses anew what this machine can do.
+    """Open a key. A lock is as much work as a second allowed where it was made, and each try guesses again what this machine can do.
 
     On a busy machine that guess may be sixteen times too low, so a lock that is said to be too much work is tried again.
     """
