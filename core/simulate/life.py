@@ -5,7 +5,7 @@ own day first.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -37,7 +37,7 @@ class DishLife:
     def left_on(self, day: float) -> ClosingFates:
         """What a knife finds in the rest on a day; what would still have come up is firm and fresh."""
         late = len(self.up) - self.up_by(day) + len(self.rots) - self.rotted_by(day)
-        return ClosingFates(self.rest.fresh + late, self.rest.hard, self.rest.empty, self.rest.dead)
+        return replace(self.rest, fresh=self.rest.fresh + late)
 
 
 def live_dish(

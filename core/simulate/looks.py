@@ -1,7 +1,7 @@
 """Dishes drawn from a biology, and what each look would find."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -76,7 +76,7 @@ def simulate_dish(
     )
     # what would have come up after the last look is still asleep when the dish is closed
     late = up - sum(i.germinated for i in found)
-    closing = ClosingFates(fate.fresh + late, fate.hard, fate.empty, fate.dead) if close else None
+    closing = replace(fate, fresh=fate.fresh + late) if close else None
     return SimulatedDish(CountRecord(seeds, found, closing, name=name), mouldy=rotted > 0)
 
 

@@ -68,10 +68,7 @@ def build_demo(now: datetime) -> None:
             chaffy=p.chaffy,
             woken_by=WOKEN_BY.get(p.scientific_name, []),
             embryo=EmbryoSize.SMALL if p.scientific_name in SMALL_EMBRYO else "",
-            seed_size=HOW_SOWN[p.scientific_name].seed_size,
-            light_need=HOW_SOWN[p.scientific_name].light_need,
-            woody=HOW_SOWN[p.scientific_name].woody,
-            years_to_flower=HOW_SOWN[p.scientific_name].years_to_flower,
+            **HOW_SOWN[p.scientific_name]._asdict(),
             sow_season=SowSeason.SPRING if p.scientific_name in SOWN_IN_SPRING else SowSeason.AUTUMN,
         )
         for p in PLANTS
