@@ -15,6 +15,7 @@ import tempfile
 from collections import Counter
 from collections.abc import Iterator
 from datetime import UTC, datetime
+from functools import cache
 from pathlib import Path
 from typing import Any
 from unittest import mock
@@ -86,6 +87,7 @@ def _asked() -> Iterator[tuple[str, Any]]:
             yield re.sub(r"\{\w+\}", str(number), path), _body(client.get(API + re.sub(r"\{\w+\}", str(number), path)))
 
 
+@cache
 def _addresses() -> list[str]:
     """Every address that answers a GET and is compared; lists before what is in them."""
     paths = yaml.safe_load(SCHEMA.read_text(encoding="utf-8"))["paths"]
