@@ -17,7 +17,7 @@ export type Asks = Schemas['Question']
 
 const at = (id: MaybeRefOrGetter<number>) => ({ params: { path: { id: toValue(id) } } })
 
-export const useTrials = (filter: MaybeRefOrGetter<{ lot?: number; search?: string }>) =>
+export const useTrials = (filter: MaybeRefOrGetter<{ search?: string }>) =>
   useQuery({
     queryKey: ['trials', filter],
     queryFn: () => unwrap(http.GET('/api/v1/trials/', { params: { query: { ...toValue(filter), page_size: 200 } } })),

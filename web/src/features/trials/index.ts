@@ -3,7 +3,7 @@ import type { RouteRecordRaw } from 'vue-router'
 // tells the outbox, on whatever page, how one of these records is sent
 import './composables/useLookOutbox'
 
-export { fetchCountSheet, useDishChanges, useTrialChanges, useTrials } from './api'
+export { fetchCountSheet, useDishChanges, useTrialChanges } from './api'
 // loaded with the trial's page, not with the first one
 export const AddTreatment = defineAsyncComponent(() => import('./components/AddTreatment.vue'))
 export const SendOn = defineAsyncComponent(() => import('./components/SendOn.vue'))

@@ -1,10 +1,8 @@
 import type { Schemas } from '@/shared/api/http'
 import { FATE_ROWS, STEP_KINDS } from '@/shared/kinds'
-import type { Words } from './words'
+import { wordsOf, type Words } from './words'
 
-export const stepWords = Object.fromEntries(Object.values(STEP_KINDS).map((s) => [s.kind, s.word])) as Words<
-  Schemas['StepKind']
->
+export const stepWords = wordsOf(Object.values(STEP_KINDS))
 
 export const criterionWords: Words<Schemas['Criterion']> = {
   root_visible: 'root visible',
@@ -172,7 +170,7 @@ export const deviationWords: Words<Schemas['DeviationKind']> = {
   other: 'Something else',
 }
 
-export const fateWords = Object.fromEntries(FATE_ROWS.map((f) => [f.kind, f.word])) as Words<Schemas['ClosingFate']>
+export const fateWords = wordsOf(FATE_ROWS)
 
 /** A dose as the bench says it: days in whole weeks become weeks, and what is counted in cycles stays so. */
 export function doseWords(duration: number, unit: Schemas['DurationUnit'], kind?: Schemas['StepKind']): string {
