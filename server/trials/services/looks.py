@@ -127,10 +127,13 @@ def record_course(*, by: Person, dish: Dish, sown_at: datetime, looks: Sequence[
     `counted_by` looked, where that was somebody else than who sowed.
     """
     sow_dishes(by=by, dishes=[dish], at=sown_at)
-    made = [
-        Look(dish=dish, at=n.at, by=counted_by or by, client_id=n.client_id, note=n.note, **{c: getattr(n, c) for c in COUNTS})
-        for n in looks
-    ]
+    record_series(by=counted_by or by, dish=dish, sown_at=sown_at, looks=looks)
+
+
+@transaction.atomic
+def record_series(*, by: Person, dish: Dish, sown_at: datetime, looks: Sequence[NewLook]) -> None:
+    """Record all looks at a sown dish that nobody has looked at, checked as one record."""
+    made = [Look(dish=dish, at=n.at, by=by, client_id=n.client_id, note=n.note, **{c: getattr(n, c) for c in COUNTS}) for n in looks]
     for look in made:
         check_not_in_future(look.at)
     try:
