@@ -49,6 +49,7 @@ INSTALLED_APPS = [
     "simple_history",
     "axes",
     "csp",
+    "server.record_kinds",
     "server.people",
     "server.taxa",
     "server.places",

@@ -14,6 +14,8 @@ class FileRead(Correctable):
     (``lots``, ``trials``, ``stock``, ``taxa``). One that withdraws another undid it.
     """
 
+    apart = True
+
     name = models.CharField(max_length=200)
     digest = models.CharField(max_length=64, db_index=True)
     kind = models.CharField(max_length=10, choices=choices_of(FileKind))

@@ -9,11 +9,14 @@ from simple_history.models import HistoricalRecords
 
 from core.vocabulary import DayOrder, DecisionAim, Hemisphere, Role, Units
 from server.record_kinds.choices import choices_of
-from server.record_kinds.models import Thing
+from server.record_kinds.models import Recorded, Thing
 
 
-class Person(AbstractUser):
+class Person(AbstractUser, Recorded):
     """Somebody who signs in."""
+
+    # whoever signs in changes nothing that is shown
+    unseen = frozenset({"last_login", "password"})
 
     initials = models.CharField(max_length=6)
     role = models.CharField(max_length=12, choices=choices_of(Role), default=Role.READER)

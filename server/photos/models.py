@@ -13,6 +13,9 @@ def path_of(photo: "Photo", filename: str) -> str:
 class Photo(Happening):
     """A picture, tied to the happening that it shows."""
 
+    # the look, visit or trial that shows it says that it is there
+    apart = True
+
     image = models.FileField(upload_to=path_of)
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()

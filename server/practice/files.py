@@ -19,6 +19,7 @@ from server.batches.models import BatchPlan
 from server.errors import DomainError
 from server.people.models import Person
 from server.practice.models import Attempt
+from server.record_kinds.models import raise_all
 from server.record_kinds.other_database import opened_to_read, other_database
 
 # what the framework needs to know of the tables; everything else begins empty
@@ -93,6 +94,7 @@ def pass_time(days: float) -> None:
                 table, column = model._meta.db_table, f.column
                 with connection.cursor() as cursor:
                     cursor.execute(f"UPDATE {table} SET {column} = date({column}, %s)", [f"-{round(days)} days"])  # our own names
+    raise_all()
     for plan in BatchPlan.objects.all():
         BatchPlan.objects.filter(pk=plan.pk).update(steps=_earlier(plan.steps, span))
 

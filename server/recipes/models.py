@@ -1,13 +1,14 @@
 """Recipes: ordered steps that wake seed."""
 
 from functools import partial
+from typing import TYPE_CHECKING
 
 from django.db import models
 
 from core.treatment import KeyStep, RecipeStep
 from core.vocabulary import CareKind, Closure, Confidence, DurationUnit, EndsBy, Light, Medium, Moisture, School, Soil, StepKind
 from server.record_kinds.choices import choices_of
-from server.record_kinds.models import Thing
+from server.record_kinds.models import Recorded, RecordedManager, Thing
 
 
 class Recipe(Thing):
@@ -32,7 +33,7 @@ class Recipe(Thing):
         return [StepKind(s.kind) for s in self.steps.all()]
 
 
-class Step(models.Model):
+class Step(Recorded):
     """One step. The dose is a time with its least and most; day/night temperatures where they swing."""
 
     recipe = models.ForeignKey(Recipe, on_delete=models.CASCADE, related_name="steps")
@@ -59,6 +60,9 @@ class Step(models.Model):
     source = models.CharField(max_length=200, blank=True)
     confidence = models.CharField(max_length=8, choices=choices_of(Confidence), blank=True)
     note = models.CharField(max_length=300, blank=True)
+
+    if not TYPE_CHECKING:
+        objects = RecordedManager()
 
     class Meta:
         ordering = ["recipe", "order"]

@@ -1,45 +1,19 @@
-"""Answers that are worked out once for the same records, whichever they rest on, and then handed out as they are."""
+"""Answers that are worked out once for the same revisions, and then handed out as they are."""
 
 import hashlib
 from collections.abc import Callable
-from functools import cache
 from typing import Any
 
-from django.apps import apps
 from django.core.cache import caches
-from django.db import connection
 from django.http import HttpResponse
 from rest_framework.renderers import JSONRenderer
 
-from server.record_kinds.models import Happening, Thing
-
-
-@cache
-def _newest_of_all() -> str:
-    """One query for the time of the newest row of every kind of record; each is found by its index."""
-    columns = []
-    for model in apps.get_models():
-        if issubclass(model, Happening):
-            columns.append((model._meta.db_table, model._meta.pk.column, "recorded_at"))
-        elif issubclass(model, Thing):
-            columns.append((model.history.model._meta.db_table, "history_id", "history_date"))
-    newest = (f"(SELECT {key} || '@' || {at} FROM {table} ORDER BY {key} DESC LIMIT 1)" for table, key, at in columns)  # our own names
-    return f"SELECT {', '.join(newest)}"
-
-
-def state_of_records() -> str:
-    """A short text that is another one as soon as anything was recorded, changed or deleted.
-
-    Happenings are only ever added, and every save of a thing leaves a row of its history: the newest row of each says it all.
-    """
-    with connection.cursor() as cursor:
-        cursor.execute(_newest_of_all())
-        return hashlib.sha256(repr(cursor.fetchone()).encode()).hexdigest()
+from server.record_kinds.models import nursery_revision
 
 
 def kept_answer(what: str, build: Callable[[], Any]) -> HttpResponse:
-    """The JSON of `build`, kept until anything is recorded. `what` names the answer and all that was asked of it."""
-    return kept_under(f"{what}:{state_of_records()}", build)
+    """The JSON of `build`, kept for as long as the nursery stays as it is. `what` names the answer and all that was asked of it."""
+    return kept_under(f"{what}:{nursery_revision()}", build)
 
 
 def key_of(*made_from: object) -> str:

@@ -86,12 +86,14 @@ def take_back(happening: C, *, by: "Person") -> C:
 
     The later one repeats what such a row cannot be without, and no more.
     """
-    if happening.withdrawn or type(happening)._default_manager.filter(corrects=happening).exists():
+    if happening.withdrawn or hasattr(happening, "corrected_by"):
         raise DomainError("This was taken back or corrected already. Look at the newer entry.", code="corrected_already")
     own = {f.name for f in Correctable._meta.get_fields()}
     needed = [f for f in happening._meta.concrete_fields if f.name not in own and _needed(f)]
     kept = {f.attname: getattr(happening, f.attname) for f in needed}
-    return type(happening)._default_manager.create(corrects=happening, withdrawn=True, by=by, at=timezone.now(), **kept)
+    later = type(happening)(**{"corrects": happening, "withdrawn": True, "by": by, "at": timezone.now(), **kept})
+    later.save()
+    return later
 
 
 def _needed(field: "Field[Any, Any]") -> bool:

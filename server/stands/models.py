@@ -44,6 +44,8 @@ class Stand(NamedByPlant, Thing):
 class Visit(Correctable):
     """A look at a stand. `share_ripe` is 0..1; `heads` and `opened` (seeds in each opened one) estimate the ripe seed."""
 
+    apart = True
+
     stand = models.ForeignKey(Stand, on_delete=models.PROTECT, related_name="visits")
     outcome = models.CharField(max_length=12, choices=choices_of(VisitOutcome), default=VisitOutcome.WATCHING)
     share_ripe = models.FloatField(default=0)

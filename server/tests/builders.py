@@ -26,6 +26,7 @@ from server.places.models import Place
 from server.places.services import add_place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
+from server.record_kinds.models import RevisionOf, revisions_of
 from server.stands.models import Stand, Visit
 from server.stands.services.stands import add_stand
 from server.stands.services.visits import NewVisit, record_visit
@@ -149,6 +150,13 @@ def bag_look(batch: Batch, days_ago: float = 0, **fields) -> BagLook:
     """A look at a bag."""
     new = NewBagLook(at=now() - days_ago * DAY, client_id=uuid4(), **fields)
     return record_bag_look(by=make_person(), batch=batch, new=new)[0]
+
+
+def looked_before() -> None:
+    """As where somebody looked before: the revisions of everything there is were asked for once."""
+    kinds = {RevisionOf.TRIAL: Trial, RevisionOf.LOT: Lot, RevisionOf.BATCH: Batch}
+    ids = {kind: set(model.objects.values_list("pk", flat=True)) for kind, model in kinds.items()}
+    revisions_of({RevisionOf.NURSERY: {0}, RevisionOf.SHARED: {0}, **ids})
 
 
 def make_log(place: Place, temps, end_days_ago: float = 0, hours: float = 1, until: datetime | None = None):

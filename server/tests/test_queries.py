@@ -15,33 +15,33 @@ from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
 
 MOST = 12
-# session, person, and the state of all records are in each
+# session, person, and the revisions that answers are made from are in each
 MORE = {
     "today/": (
-        62,
+        65,
         "all that is due from every area, the season band, decisions on trials to close; kept until anything is recorded, then 3",
     ),
     "lots/{lot}/page/": (
-        52,
+        55,
         "a lot on one screen: ledger, bench, tests, decisions, bags, sowings, labels, and the scatter of earlier trials",
     ),
     "trials/{trial}/comparison/": (
-        22,
-        "every dish with looks, closings, bags and their cold, and the scatter of 60 earlier trials; kept, then 5",
+        25,
+        "every dish with looks, closings, bags and their cold, and the scatter of 60 earlier trials; kept, then 6",
     ),
-    "trials/{trial}/overview/": (20, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
+    "trials/{trial}/overview/": (22, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
     "trials/{trial}/set-up/": (13, "dishes on their places with bags, labels and photos"),
     "trials/{trial}/story/": (13, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
-    "knowledge/": (27, "results of every trial there is, in a fixed number of queries; kept, then 4"),
-    "trials/{trial}/decision/": (22, "what Compare reads, the working year and the conclusions"),
-    "trials/{trial}/report/": (31, "what Compare, the decision and the story read, on one paper; kept, then 4"),
+    "knowledge/": (29, "results of every trial there is, in a fixed number of queries; kept, then 4"),
+    "trials/{trial}/decision/": (24, "what Compare reads, the working year and the conclusions"),
+    "trials/{trial}/report/": (32, "what Compare, the decision and the story read, on one paper; kept, then 4"),
     "batches/{batch}/page/": (24, "the steps, looks, moves and care of a bag, and the log and the events of each place it lay in"),
-    "lots/{lot}/sowing-bases/": (25, "every trial of the plant with its results, bags and conclusions"),
+    "lots/{lot}/sowing-bases/": (28, "every trial of the plant with its results, bags and conclusions"),
     "sowing-plans/{sowing}/page/": (
-        30,
+        33,
         "the plan with the result it rests on and where that has moved since, which reads its trial; trays, counts",
     ),
-    "taxa/{plant}/knowledge/": (47, "all years of a plant: trials, results, decisions, bags with their lengths, conclusions, lots, trays"),
+    "taxa/{plant}/knowledge/": (50, "all years of a plant: trials, results, decisions, bags with their lengths, conclusions, lots, trays"),
     "changes/": (30, "a query for each kind of thing, and one for what was there before"),
     "bag-rounds/": (14, "bags with steps, looks, care, turns and what each is for"),
 }

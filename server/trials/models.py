@@ -1,5 +1,7 @@
 """Trials: a question, treatments, dishes on their places, and what was seen in them."""
 
+from typing import TYPE_CHECKING
+
 from django.db import models
 
 from core.records import FATES, ClosingFates
@@ -10,11 +12,13 @@ from server.photos.models import Photo
 from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
-from server.record_kinds.models import Correctable, Happening, Thing
+from server.record_kinds.models import Correctable, Happening, Recorded, RecordedManager, RevisionOf, Thing
 
 
 class Trial(Thing):
     """A replicated germination trial of one lot. Its state is derived from its dishes."""
+
+    revision_of = RevisionOf.TRIAL
 
     code = models.CharField(max_length=12, unique=True)
     question = models.CharField(max_length=200)
@@ -48,7 +52,7 @@ class Trial(Thing):
         return self.blind and self.opened_at is None
 
 
-class Treatment(models.Model):
+class Treatment(Recorded):
     """A recipe in a trial; without a recipe the seed is sown as it is.
 
     `light` is its own where it differs from the trial's; `level_a` and `level_b` are its levels of the trial's two factors.
@@ -68,6 +72,9 @@ class Treatment(models.Model):
     added_on = models.DateField(null=True, blank=True)
     bags = models.PositiveIntegerField(default=1)
 
+    if not TYPE_CHECKING:
+        objects = RecordedManager()
+
     class Meta:
         ordering = ["trial", "order"]
         constraints = [
@@ -78,6 +85,9 @@ class Treatment(models.Model):
 
 class Dish(Thing):
     """One replicate, whatever its form. Its code is never used again."""
+
+    # what is counted in it changes its trial, not the bag that filled it
+    belongs_by = ("treatment",)
 
     treatment = models.ForeignKey(Treatment, on_delete=models.PROTECT, related_name="dishes")
     code = models.CharField(max_length=8, unique=True)

@@ -7,11 +7,13 @@ from server.lots.models import Lot
 from server.places.models import Place
 from server.recipes.models import Recipe, Step
 from server.record_kinds.choices import choices_of
-from server.record_kinds.models import Correctable, Happening, Thing
+from server.record_kinds.models import Correctable, Happening, RevisionOf, Thing
 
 
 class Batch(Thing):
     """Seed of one lot under one edition of a recipe. `position` is its place on the shelf, in the order of a round."""
+
+    revision_of = RevisionOf.BATCH
 
     code = models.CharField(max_length=20, unique=True)
     lot = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="batches")

@@ -32,6 +32,8 @@ class BagLook(Correctable):
 class Turn(Thing):
     """Whose round a place is, from a day to a day."""
 
+    apart = True
+
     place = models.ForeignKey(Place, on_delete=models.PROTECT, related_name="turns")
     person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="turns")
     first_day = models.DateField()

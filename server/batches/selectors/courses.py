@@ -221,15 +221,23 @@ def step_lengths(batches: Iterable[int]) -> list[StepLength]:
     return [StepLength(b.batch_id, b.step.as_core().days, (ended[b.pk] - b.at) / timedelta(days=1)) for b in begun if b.pk in ended]
 
 
-def origins_of(batches: Iterable[int]) -> dict[int, int]:
-    """The batch that each was split from in the end, by batch; one that was not split off is its own. One query per generation."""
-    found = {b: b for b in batches}
+def splits_before(batches: Iterable[int]) -> dict[int, list[int]]:
+    """The batches that each was split from, its parent first, by batch; none for one that was not split off. One query per generation."""
+    found: dict[int, list[int]] = {b: [] for b in batches}
     while found:
-        parents = dict(valid(Split.objects.filter(child__in=set(found.values()))).values_list("child", "parent"))
+        latest = {b: chain[-1] if chain else b for b, chain in found.items()}
+        parents = dict(valid(Split.objects.filter(child__in=set(latest.values()))).values_list("child", "parent"))
         if not parents:
             break
-        found = {b: parents.get(origin, origin) for b, origin in found.items()}
+        for b, last in latest.items():
+            if last in parents:
+                found[b].append(parents[last])
     return found
+
+
+def origins_of(batches: Iterable[int]) -> dict[int, int]:
+    """The batch that each was split from in the end, by batch; one that was not split off is its own. One query per generation."""
+    return {b: chain[-1] if chain else b for b, chain in splits_before(batches).items()}
 
 
 def _stretch(step: dict[str, str]) -> PlannedStretch:

@@ -5,15 +5,15 @@ from typing import Any
 
 from django.http import HttpResponse
 
-from server.evidence.selectors.fingerprint import trial_fingerprint
+from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.usual import usual_scatter
 from server.record_kinds.kept import kept_under
 from server.trials.models import Trial
 
 
 def answer_of(trial: Trial, what: str, build: Callable[[], Any]) -> HttpResponse:
-    """The JSON of `build`, kept by what it is made from: the trial's records and the scatter of the other trials.
+    """The JSON of `build`, kept for as long as the revisions it is made from and the scatter of the other trials stay.
 
     `what` names the answer and all that was asked of it. Counts of other trials leave it as it is.
     """
-    return kept_under(f"{what}:{trial_fingerprint(trial)}:{usual_scatter(trial)!r}", build)
+    return kept_under(f"{what}:{made_from([trial])[trial.pk]}:{usual_scatter(trial)!r}", build)

@@ -18,7 +18,7 @@ from server.evidence.selectors.bags import BagNote, bag_ids, bag_notes, bags_of
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.comparison.rows import pooled_early, seen_once_in_the_dark
 from server.evidence.selectors.conclusions import ConclusionView, of_trial
-from server.evidence.selectors.fingerprint import trial_fingerprints
+from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.overview import FurrowStep, furrow_steps
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in, ladder_among
 from server.evidence.selectors.usual import UsualScatter, UsualScatters, usual_scatter
@@ -141,8 +141,8 @@ def kept_decisions(trials: Sequence[Trial], usual: UsualScatters) -> dict[int, T
     """The decisions on trials under the nursery's aim, kept by what they were made from; without those that have none yet."""
     if not trials:
         return {}
-    made_from = trial_fingerprints([t.pk for t in trials])
-    keys = {t.pk: key_of("decision", made_from[t.pk], usual.of(t)) for t in trials}
+    revisions = made_from(trials)
+    keys = {t.pk: key_of("decision", revisions[t.pk], usual.of(t)) for t in trials}
     kept: dict[str, tuple[TrialDecision | None]] = caches["answers"].get_many(keys.values())
     missing = [t for t in trials if keys[t.pk] not in kept]
     if missing:

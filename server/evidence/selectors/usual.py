@@ -23,9 +23,10 @@ from core.germination import (
 )
 from core.vocabulary import Layout, StepKind
 from server.batches.selectors.courses import origins_of, sprouts_in
-from server.evidence.selectors.fingerprint import NewestCounts, counts_fingerprints, newest_counts
+from server.evidence.selectors.made_from import own_records
 from server.evidence.selectors.shared_bags import FilledDish, shared_bags
 from server.recipes.models import Step
+from server.record_kinds.models import nursery_revision
 from server.record_kinds.selectors import valid
 from server.trials.models import Dish, Look, SetAside, Sown, Stretch, Trial
 
@@ -63,7 +64,7 @@ class UsualScatters:
 
 
 def usual_scatters() -> UsualScatters:
-    """Scatter in each of the latest trials: one query, and a few more when anything was counted since."""
+    """Scatter in each of the latest trials: one query, and a few more when anything was changed since."""
     return UsualScatters(_past())
 
 
@@ -91,25 +92,25 @@ def _bags(past: Sequence[PastTrial]) -> float:
 
 @dataclass(frozen=True)
 class _Kept:
-    """The scatter of the latest trials as it was at some newest count, with what each was made from."""
+    """The scatter of the latest trials at a revision of the nursery, with the records that each was made from."""
 
-    newest: NewestCounts
+    nursery: str
     made_from: dict[int, str]
     found: dict[int, PastTrial]
 
 
 def _past() -> dict[int, PastTrial]:
     """Scatter in each of the latest trials; after a change only that of the trials it touched is computed again."""
-    newest = newest_counts()
+    nursery = nursery_revision()
     kept: _Kept | None = cache.get(KEPT)
-    if kept is not None and kept.newest == newest:
+    if kept is not None and kept.nursery == nursery:
         return kept.found
-    latest = list(Trial.objects.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
-    made_from = counts_fingerprints(latest)
-    still = {pk for pk in latest if kept is not None and kept.made_from.get(pk) == made_from[pk]}
+    latest = list(Trial.objects.order_by("-sow_on", "-pk").only("pk", "lot")[:PAST_TRIALS])
+    made_from = own_records(latest)
+    still = {pk for pk, records in made_from.items() if kept is not None and kept.made_from.get(pk) == records}
     found = {pk: p for pk, p in kept.found.items() if pk in still} if kept is not None else {}
-    found |= {pk: _past_trial(trial) for pk, trial in counted_of([pk for pk in latest if pk not in still]).items()}
-    cache.set(KEPT, _Kept(newest, made_from, found), timeout=None)
+    found |= {pk: _past_trial(trial) for pk, trial in counted_of([pk for pk in made_from if pk not in still]).items()}
+    cache.set(KEPT, _Kept(nursery, made_from, found), timeout=None)
     return found
 
 

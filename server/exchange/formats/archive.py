@@ -24,8 +24,8 @@ ARCHIVE_VERSION = 2
 WITHOUT_CHECKSUMS = 1
 # in the order in which apps stand; within an app as its models are declared
 LEFT_BEHIND = {"people.Person": {"password", "last_login", "is_staff", "is_superuser"}}
-# what belongs to this installation and not to the nursery: who is signed in where, links not used yet, changes of accounts
-STAYS_HERE = {"people.SignIn", "people.Invitation", "people.HistoricalPerson", "practice.Attempt"}
+# what belongs to this installation and not to the nursery: who is signed in where, links not used yet, changes of accounts, revisions
+STAYS_HERE = {"people.SignIn", "people.Invitation", "people.HistoricalPerson", "practice.Attempt", "record_kinds.Revision"}
 PHOTOS = "photos/"
 
 

@@ -1,5 +1,6 @@
 """The report of one trial: question, methods exact enough to repeat, map, results, decision, events, versions."""
 
+import hashlib
 import platform
 from collections import defaultdict
 from collections.abc import Callable
@@ -16,7 +17,6 @@ from core.vocabulary import Criterion, Layout, TrialState
 from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, compare_courses
 from server.evidence.selectors.conclusions import ConclusionView, of_trial
 from server.evidence.selectors.decision import TrialDecision, judged
-from server.evidence.selectors.fingerprint import trial_fingerprint
 from server.evidence.selectors.story import TrialStory, story_of
 from server.exchange.selectors.wording import recipe_words
 from server.trials.models import Trial, TrialPhoto
@@ -117,7 +117,7 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
         conclusions=of_trial(trial),
         why_not=compared.detail if isinstance(compared, NothingToCompare) else "",
         story=story,
-        versions=_versions(trial, courses),
+        versions=_versions(courses),
     )
 
 
@@ -201,7 +201,13 @@ def _map(courses: TrialCourses) -> list[MapPlace]:
     return [MapPlace(place, dishes) for place, dishes in found.items()]
 
 
-def _versions(trial: Trial, courses: TrialCourses) -> list[Method]:
+def _fingerprint(courses: TrialCourses) -> str:
+    """A short text of everything that was counted: the same in another installation that holds the same records."""
+    records = [(d.dish.code, d.sown_at, d.whole, d.set_aside and d.set_aside.at, [s.at for s in d.stretches]) for d in courses.dishes]
+    return hashlib.sha256(repr(records).encode()).hexdigest()[:24]
+
+
+def _versions(courses: TrialCourses) -> list[Method]:
     looks = sum(len(d.looks) for d in courses.dishes)
     return [
         Method("Awake Furrow", settings.APP_VERSION),
@@ -210,5 +216,5 @@ def _versions(trial: Trial, courses: TrialCourses) -> list[Method]:
             "Computation",
             f"Python {platform.python_version()}, numpy {np.__version__}, scipy {scipy.__version__}, Django {django.__version__}",
         ),
-        Method("Records", f"{looks} looks at {len(courses.dishes)} dishes, fingerprint {trial_fingerprint(trial)}"),
+        Method("Records", f"{looks} looks at {len(courses.dishes)} dishes, fingerprint {_fingerprint(courses)}"),
     ]

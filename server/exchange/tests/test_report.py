@@ -87,9 +87,9 @@ class Reports(ApiCase):
             )
             for i in range(treatments):
                 grow(trial, f"t{i}", (9, 10 + i % 3, 8, 11))
-            start = time.perf_counter()
+            start = time.process_time()
             report_pdf(trial_report(trial, timezone.now()))
-            return time.perf_counter() - start
+            return time.process_time() - start
 
         seconds(2)
         self.assertLess(seconds(12), 10 * max(0.05, seconds(3)))

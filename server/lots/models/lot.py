@@ -18,7 +18,7 @@ from core.vocabulary import (
 )
 from server.places.models import Place
 from server.record_kinds.choices import choices_of
-from server.record_kinds.models import Happening, Thing
+from server.record_kinds.models import Happening, RevisionOf, Thing
 from server.stands.models import Harvest
 from server.taxa.models import NamedByPlant, Taxon
 
@@ -27,6 +27,8 @@ HAZARD_OF = {Trouble.MOULDY.value: Hazard.MOULDY, Trouble.SEED_EATERS.value: Haz
 
 class Lot(NamedByPlant, Thing):
     """A lot. Where the species is unknown, `field_name` names it; a field name stays when the plant is named later."""
+
+    revision_of = RevisionOf.LOT
 
     code = models.CharField(max_length=12, unique=True)
     taxon = models.ForeignKey(Taxon, null=True, blank=True, on_delete=models.PROTECT, related_name="lots")

@@ -16,6 +16,8 @@ class StockEntry(Correctable):
     what it was computed from; entries of one `calibration` share its error.
     """
 
+    belongs_by = ("lot",)
+
     lot = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="stock_entries")
     kind = models.CharField(max_length=9, choices=choices_of(StockKind))
     amount = models.FloatField()

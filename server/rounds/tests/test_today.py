@@ -4,7 +4,18 @@ from django.core.cache import caches
 from django.test import TestCase
 
 from server.rounds.selectors.today import today
-from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_place, make_sown_trial, make_trial, now
+from server.tests.builders import (
+    ApiCase,
+    dishes_of,
+    look,
+    looked_before,
+    make_lot,
+    make_person,
+    make_place,
+    make_sown_trial,
+    make_trial,
+    now,
+)
 from server.trials.services.closings import set_aside
 
 
@@ -65,15 +76,17 @@ class TodayPage(TestCase):
 class TodayApi(ApiCase):
     def test_it_answers_and_needs_the_same_queries_for_any_number_of_trials(self):
         make_sown_trial(5)
-        # more than twelve: the state of all records, the bags in use, whose turn it is, and five for how much dishes usually
-        # differ, of which four are only asked when anything was counted since; with bags there are eight more, however many
+        # more than twelve: revisions, the bags in use, whose turn it is, and seven for how much dishes usually differ, of which
+        # six are only asked when anything was changed since; with bags there are eight more, however many
         caches["default"].clear()
-        with self.assertNumQueries(23):
+        looked_before()
+        with self.assertNumQueries(24):
             self.assertEqual(self.client.get("/api/v1/today/").status_code, 200)
         for n in range(3):
             make_sown_trial(5, lot=make_lot(f"N-{n}"))
         caches["default"].clear()
-        with self.assertNumQueries(23):
+        looked_before()
+        with self.assertNumQueries(24):
             body = self.client.get("/api/v1/today/").json()
         self.assertEqual(len(body["waking"]), 4)
 

@@ -11,7 +11,7 @@ from core.vocabulary import TrialState
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.decision import judged
-from server.evidence.selectors.fingerprint import trial_fingerprint
+from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.shares import by_treatment
 from server.evidence.selectors.usual import UsualScatters, usual_scatters
 from server.lots.models import Lot
@@ -61,9 +61,13 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
     """What was tried, the likeliest to be wanted first."""
     same = trials().filter(lot__taxon=lot.taxon_id) if lot.taxon_id else trials().filter(lot=lot)
     wanted = sorted(same.order_by("-sow_on", "-pk")[: 3 * MOST_TRIALS], key=lambda t: t.lot_id != lot.pk)[:MOST_TRIALS]
-    usual = usual_scatters()
+    usual, revisions = usual_scatters(), made_from(wanted)
     chosen = set(valid(Conclusion.objects.filter(trial__in=wanted, treatment__isnull=False)).values_list("treatment", flat=True))
-    found = [replace(x, other_lot=trial.lot_id != lot.pk, concluded=x.treatment in chosen) for trial in wanted for x in _of(trial, usual)]
+    found = [
+        replace(x, other_lot=trial.lot_id != lot.pk, concluded=x.treatment in chosen)
+        for trial in wanted
+        for x in _of(trial, usual, revisions[trial.pk])
+    ]
     found.sort(key=lambda x: (x.other_lot, not x.concluded, not x.by_decision, x.interim, -x.share, -x.trial))
     return [replace(x, rank=i) for i, x in enumerate(found)]
 
@@ -71,7 +75,7 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
 def tested(treatment: Treatment, lot: Lot) -> TestedTreatment | None:
     """One treatment's result; None while nothing of it counts."""
     trial = trials().get(pk=treatment.trial_id)
-    found = next((x for x in _of(trial, usual_scatters()) if x.treatment == treatment.pk), None)
+    found = next((x for x in _of(trial, usual_scatters(), made_from([trial])[trial.pk]) if x.treatment == treatment.pk), None)
     return replace(found, other_lot=trial.lot_id != lot.pk) if found else None
 
 
@@ -80,9 +84,9 @@ def n_eff_of_count(seeds: int) -> float:
     return seeds / (1 + (seeds - 1) * USUAL_RHO)
 
 
-def _of(trial: Trial, usual: UsualScatters) -> list[TestedTreatment]:
+def _of(trial: Trial, usual: UsualScatters, revisions: str) -> list[TestedTreatment]:
     """The treatments of a trial, kept by what they were made from: while a sowing is typed they are asked for again and again."""
-    key = key_of("tested", trial_fingerprint(trial), usual.of(trial))
+    key = key_of("tested", revisions, usual.of(trial))
     kept: list[TestedTreatment] | None = caches["answers"].get(key)
     if kept is None:
         kept = _worked_out(with_courses([trial])[0])

@@ -69,17 +69,17 @@ class Importing(ApiCase):
         start = datetime(2025, 3, 1, tzinfo=UTC)
         temps = np.round(3 + 2 * np.sin(np.arange(105_000) / 40), 1)
         lines = [f"{(start + timedelta(minutes=5 * i)).isoformat()},{t}" for i, t in enumerate(temps)]
-        began = time.perf_counter()
+        began = time.process_time()
         log = import_log(by=make_person(), place=self.place, name="year", text="time,temp\n" + "\n".join(lines), at=now(), said={})
-        took = time.perf_counter() - began
+        took = time.process_time() - began
         self.assertEqual((log.count, log.left_out), (105_000, []))
         with self.assertNumQueries(1):
             readings = readings_by_place([self.place])[self.place.pk]
         np.testing.assert_allclose(readings.temps, temps, atol=1e-9)
-        began = time.perf_counter()
+        began = time.process_time()
         place_page(self.place, now())
         # the page of a year is a small part of reading it in, whatever the machine
-        self.assertLess(time.perf_counter() - began, took / 2)
+        self.assertLess(time.process_time() - began, took / 2)
 
 
 class TooFewReadings(ApiCase):

@@ -1,22 +1,24 @@
 """The two kinds of record. Things are edited with a version and a history; happenings are only added and corrected."""
 
 import uuid
-from typing import Any, ClassVar
+from typing import TYPE_CHECKING, Any, ClassVar
 
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
+from server.record_kinds.models.recorded import Recorded, RecordedManager
 
-class Present(models.Manager[Any]):
+
+class Present(RecordedManager[Any]):
     """Things that were not deleted."""
 
     def get_queryset(self) -> models.QuerySet[Any]:
         return super().get_queryset().filter(deleted_at__isnull=True)
 
 
-class Thing(models.Model):
+class Thing(Recorded):
     """Something that is edited: `version` counts its saves, `history` keeps who, when and what was before.
 
     Deleting hides: `objects` are those that are there, `everything` holds the deleted ones too, whose codes stay taken.
@@ -27,13 +29,13 @@ class Thing(models.Model):
     history: ClassVar[Any] = HistoricalRecords(inherit=True)
 
     objects = Present()
-    everything: ClassVar[models.Manager[Any]] = models.Manager()
+    everything: ClassVar[models.Manager[Any]] = RecordedManager()
 
     class Meta:
         abstract = True
 
 
-class Happening(models.Model):
+class Happening(Recorded):
     """Something that was done or seen: never edited; a later one corrects it."""
 
     client_id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
@@ -41,6 +43,9 @@ class Happening(models.Model):
     device_at = models.DateTimeField(null=True, blank=True)
     recorded_at = models.DateTimeField(default=timezone.now, editable=False)
     by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+
+    if not TYPE_CHECKING:
+        objects = RecordedManager()
 
     class Meta:
         abstract = True

@@ -6,10 +6,12 @@ from django.test import TestCase
 
 from core.records import ClosingFates
 from core.vocabulary import DeviationKind, SproutsGo
-from server.evidence.selectors.fingerprint import newest_counts, trial_fingerprint
+from server.batches.services.batches import split
+from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.usual import usual_scatters
 from server.lots.services import change_lot
 from server.people.services import change_work_year
+from server.record_kinds.models import nursery_revision
 from server.record_kinds.services import change_thing
 from server.taxa.services import add_taxon
 from server.tests.builders import (
@@ -18,11 +20,14 @@ from server.tests.builders import (
     dishes_of,
     look,
     make_batch,
+    make_log,
     make_lot,
     make_person,
     make_place,
     make_recipe,
     make_sown_trial,
+    make_stand,
+    make_visit,
     now,
 )
 from server.trials.models import Look, Treatment, Trial
@@ -34,7 +39,7 @@ from server.trials.services.story import note_deviation
 
 
 class OfATrial(TestCase):
-    """Whatever changes a result changes its fingerprint; what does not leaves it alone."""
+    """Whatever changes a result changes the revisions that it is made from; what does not leaves them alone."""
 
     def setUp(self):
         self.lot = make_lot("F-1", seeds=5000)
@@ -43,11 +48,14 @@ class OfATrial(TestCase):
         look(self.dishes[0], 4, 2)
         self.by = make_person()
 
+    def revisions(self):
+        return made_from([self.trial])[self.trial.pk]
+
     def assertChanged(self, change):  # noqa: N802  # reads like unittest's own
-        before = trial_fingerprint(self.trial)
+        before = self.revisions()
         change()
         self.trial.refresh_from_db()
-        self.assertNotEqual(trial_fingerprint(self.trial), before)
+        self.assertNotEqual(self.revisions(), before)
 
     def test_a_look_changes_it(self):
         self.assertChanged(lambda: look(self.dishes[1], 5, 0))
@@ -91,24 +99,39 @@ class OfATrial(TestCase):
         self.assertChanged(lambda: change_work_year(by=self.by, version=1, changes={"band_usual": 0.8}))
 
     def test_what_a_bag_did_changes_it(self):
-        bag = make_batch(lot=self.lot, place=make_place())
+        bag = make_batch(lot=self.lot, place=make_place(), seeds=200)
+        for dish in self.dishes:
+            change_thing(dish, {"batch": bag}, by=self.by, version=1)
         self.assertChanged(lambda: begin(bag, 3))
         self.assertChanged(lambda: bag_look(bag, 1, misted=True))
 
-    def test_a_look_in_another_trial_leaves_it_and_changes_what_dishes_usually_do(self):
-        other = make_sown_trial(10, lot=self.lot, dishes=1)
-        mine, all_counts = trial_fingerprint(self.trial), newest_counts()
-        look(dishes_of(other)[0], 4, 1)
-        self.assertEqual(trial_fingerprint(self.trial), mine)
-        self.assertNotEqual(newest_counts(), all_counts)
+    def test_what_the_bag_did_that_its_own_was_split_from_changes_it(self):
+        whole = make_batch(lot=self.lot, place=make_place(), seeds=200)
+        begin(whole, 3)
+        part = split(by=self.by, batch=whole, seeds=100, at=now())
+        change_thing(self.dishes[0], {"batch": part}, by=self.by, version=1)
+        self.assertChanged(lambda: bag_look(whole, 1, misted=True))
 
-    def test_it_takes_one_query_for_any_size(self):
+    def test_where_a_bag_lay_and_how_warm_it_was_there_changes_it(self):
+        self.assertChanged(lambda: make_log(make_place(), [4.0] * 24))
+
+    def test_what_has_nothing_to_do_with_it_leaves_it(self):
+        other, bag, stand = make_sown_trial(10, lot=make_lot("F-9"), dishes=1), make_batch(lot=make_lot("F-8")), make_stand()
+        before, nursery = self.revisions(), nursery_revision()
+        for change in (lambda: look(dishes_of(other)[0], 4, 1), lambda: begin(bag, 3), lambda: make_visit(stand)):
+            change()
+            self.assertEqual(self.revisions(), before)
+            self.assertNotEqual(nursery_revision(), nursery)
+            nursery = nursery_revision()
+
+    def test_it_takes_the_same_queries_for_any_size_and_number(self):
         large = make_sown_trial(20, lot=self.lot, dishes=10)
         for dish in dishes_of(large):
             look(dish, 4, 1)
-        for trial in (self.trial, large):
-            with self.assertNumQueries(1):
-                trial_fingerprint(trial)
+        made_from([self.trial, large])
+        for several in ([self.trial], [large], [self.trial, large]):
+            with self.assertNumQueries(2):
+                made_from(several)
 
 
 class OfAllCounts(TestCase):

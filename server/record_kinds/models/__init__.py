@@ -1,0 +1,18 @@
+"""The kinds of record, what every record does when it is written, and the revisions that it raises."""
+
+from server.record_kinds.models.kinds import Correctable, Happening, Thing
+from server.record_kinds.models.recorded import Recorded, RecordedManager
+from server.record_kinds.models.revision import Revision, RevisionOf, nursery_revision, raise_all, revisions_of
+
+__all__ = [
+    "Correctable",
+    "Happening",
+    "Recorded",
+    "RecordedManager",
+    "Revision",
+    "RevisionOf",
+    "Thing",
+    "nursery_revision",
+    "raise_all",
+    "revisions_of",
+]
