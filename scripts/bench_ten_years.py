@@ -7,6 +7,7 @@ import time
 import zipfile
 from datetime import UTC, datetime
 from pathlib import Path
+from statistics import median
 from tempfile import TemporaryDirectory
 from uuid import uuid4
 
@@ -47,9 +48,7 @@ def ten_years(api: Api, demo: DemoServer) -> list[Row]:
     rows = [_read(api, name, path) for name, path in pages.items()]
     dishes = [d["id"] for d in api.get(f"/api/v1/trials/{open_one}/count-sheet/")["dishes"]]
     rows.append(Row("POST look, ten years", median_ms(lambda: _look(api, dishes[0]), 20), WRITE_MS, "ms"))
-    first = time.perf_counter()
-    api.get("/api/v1/today/")
-    rows.append(Row("GET Today, the first after a count", 1000 * (time.perf_counter() - first), 1000, "ms"))
+    rows.append(Row("GET Today, the first after a count", _after_counts(api, dishes), READ_MS, "ms"))
     return [*rows, *_backup(api, demo, dishes)]
 
 
@@ -63,6 +62,17 @@ def _read(api: Api, name: str, path: str) -> Row:
 
 def _look(api: Api, dish: int) -> None:
     api.post("/api/v1/looks/", {"client_id": str(uuid4()), "dish": dish, "at": datetime.now(UTC).isoformat()})
+
+
+def _after_counts(api: Api, dishes: list[int]) -> float:
+    """Median time of Today right after a count, in milliseconds."""
+    took = []
+    for dish in dishes[:10]:
+        _look(api, dish)
+        start = time.perf_counter()
+        api.get("/api/v1/today/")
+        took.append(1000 * (time.perf_counter() - start))
+    return median(took)
 
 
 def _backup(api: Api, demo: DemoServer, dishes: list[int]) -> list[Row]:

@@ -2,12 +2,14 @@ from unittest import mock
 from uuid import uuid4
 
 from django.apps import apps
+from django.core.cache import caches
 from django.db import OperationalError, transaction
 from django.test import TestCase
 
 from server.lots.models import Lot, StockEntry
 from server.people.models import Person
 from server.recipes.models import Step
+from server.record_kinds.by_revision import by_revision
 from server.record_kinds.models import Recorded, RecordedManager, Revision, RevisionOf, nursery_revision, raise_all, revisions_of
 from server.record_kinds.models.recorded import owners_of
 from server.stands.models import Visit
@@ -137,3 +139,28 @@ class Raised(TestCase):
         with mock.patch.object(Revision.objects, "bulk_create", side_effect=OperationalError("database or disk is full")):
             self.assertNotEqual(nursery_revision(), nursery_revision())
         self.assertEqual(nursery_revision(), nursery_revision())
+
+
+class ByRevision(TestCase):
+    def setUp(self):
+        caches["default"].clear()
+        self.built = []
+
+    def ask(self, made_from):
+        def build(ids):
+            self.built.append(ids)
+            return {pk: f"{pk} of {made_from[pk]}" for pk in ids if pk != 9}
+
+        return by_revision("of a test", made_from, build)
+
+    def test_only_what_changed_is_worked_out_again_and_what_nobody_asks_for_is_forgotten(self):
+        self.assertEqual(self.ask({1: "a", 2: "a"}), {1: "1 of a", 2: "2 of a"})
+        self.assertEqual(self.ask({1: "a", 2: "b"}), {1: "1 of a", 2: "2 of b"})
+        self.assertEqual(self.ask({2: "b"}), {2: "2 of b"})
+        self.assertEqual(self.ask({1: "a", 2: "b"}), {1: "1 of a", 2: "2 of b"})
+        self.assertEqual(self.built, [[1, 2], [2], [1]])
+
+    def test_what_has_no_value_is_none_and_is_not_asked_for_again(self):
+        self.assertEqual(self.ask({9: "a"}), {9: None})
+        self.assertEqual(self.ask({9: "a"}), {9: None})
+        self.assertEqual(self.built, [[9]])

@@ -26,6 +26,7 @@ from server.batches.selectors.courses import origins_of, sprouts_in
 from server.evidence.selectors.made_from import own_records
 from server.evidence.selectors.shared_bags import FilledDish, shared_bags
 from server.recipes.models import Step
+from server.record_kinds.by_revision import by_revision
 from server.record_kinds.models import nursery_revision
 from server.record_kinds.selectors import valid
 from server.trials.models import Dish, Look, SetAside, Sown, Stretch, Trial
@@ -33,6 +34,8 @@ from server.trials.models import Dish, Look, SetAside, Sown, Stretch, Trial
 PAST_TRIALS = 60
 LEAST_NU = 8
 KEPT = "usual-scatter"
+# no more than seeds can tell; so one more count leaves what other trials say as it was, and answers that rest on it stay
+DIGITS = 3
 
 
 @dataclass(frozen=True)
@@ -81,37 +84,31 @@ def _told(past: dict[int, PastTrial], trial: Trial | None) -> UsualScatter:
     if own is None or sum(s.nu for s in shares) < LEAST_NU:
         return UsualScatter(USUAL_RHO, "the typical value, until your own trials give one", rho_b)
     trials = sum(s.nu > 0 for s in shares)
-    return UsualScatter(own, f"how much dishes differed in {trials} of your {'own' if trial is None else 'other'} trials", rho_b)
+    return UsualScatter(
+        round(own, DIGITS), f"how much dishes differed in {trials} of your {'own' if trial is None else 'other'} trials", rho_b
+    )
 
 
 def _bags(past: Sequence[PastTrial]) -> float:
     """How much bags differ in the grower's own trials with several bags per treatment; the typical value until these tell enough."""
     found = bag_rho([p.bagged for p in past])
-    return TYPICAL_BAG_RHO if found.rho_b is None or found.nu < LEAST_NU else found.rho_b
-
-
-@dataclass(frozen=True)
-class _Kept:
-    """The scatter of the latest trials at a revision of the nursery, with the records that each was made from."""
-
-    nursery: str
-    made_from: dict[int, str]
-    found: dict[int, PastTrial]
+    return TYPICAL_BAG_RHO if found.rho_b is None or found.nu < LEAST_NU else round(found.rho_b, DIGITS)
 
 
 def _past() -> dict[int, PastTrial]:
     """Scatter in each of the latest trials; after a change only that of the trials it touched is computed again."""
     nursery = nursery_revision()
-    kept: _Kept | None = cache.get(KEPT)
-    if kept is not None and kept.nursery == nursery:
-        return kept.found
+    kept: tuple[str, dict[int, PastTrial]] | None = cache.get(KEPT)
+    if kept is not None and kept[0] == nursery:
+        return kept[1]
     latest = list(Trial.objects.order_by("-sow_on", "-pk").only("pk", "lot")[:PAST_TRIALS])
-    made_from = own_records(latest)
-    still = {pk for pk, records in made_from.items() if kept is not None and kept.made_from.get(pk) == records}
-    found = {pk: p for pk, p in kept.found.items() if pk in still} if kept is not None else {}
-    found |= {pk: _past_trial(trial) for pk, trial in counted_of([pk for pk in made_from if pk not in still]).items()}
-    cache.set(KEPT, _Kept(nursery, made_from, found), timeout=None)
+    found = {pk: past for pk, past in by_revision(f"{KEPT}-trials", own_records(latest), _past_trials).items() if past is not None}
+    cache.set(KEPT, (nursery, found), timeout=None)
     return found
+
+
+def _past_trials(ids: Sequence[int]) -> dict[int, PastTrial]:
+    return {pk: _past_trial(trial) for pk, trial in counted_of(ids).items()}
 
 
 def _past_trial(trial: "CountedTrial") -> PastTrial:

@@ -6,7 +6,7 @@
 """
 
 from server.lots.models.bench import CleaningStep, DryingLook, QualityTest
-from server.lots.models.lot import Descent, Lot
+from server.lots.models.lot import Descent, Lot, storage_class_of
 from server.lots.models.stock import Calibration, StockEntry
 
-__all__ = ["Calibration", "CleaningStep", "Descent", "DryingLook", "Lot", "QualityTest", "StockEntry"]
+__all__ = ["Calibration", "CleaningStep", "Descent", "DryingLook", "Lot", "QualityTest", "StockEntry", "storage_class_of"]

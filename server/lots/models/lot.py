@@ -25,6 +25,11 @@ from server.taxa.models import NamedByPlant, Taxon
 HAZARD_OF = {Trouble.MOULDY.value: Hazard.MOULDY, Trouble.SEED_EATERS.value: Hazard.INFESTED}
 
 
+def storage_class_of(word: str | None) -> StorageClass:
+    """How long seed keeps, roughly, from the word of its plant; None while the species is unknown."""
+    return StorageClass(word) if word else StorageClass.MEDIUM
+
+
 class Lot(NamedByPlant, Thing):
     """A lot. Where the species is unknown, `field_name` names it; a field name stays when the plant is named later."""
 
@@ -82,7 +87,7 @@ class Lot(NamedByPlant, Thing):
     @property
     def storage_class(self) -> StorageClass:
         """How long it keeps, roughly."""
-        return StorageClass(self.taxon.storage_class) if self.taxon else StorageClass.MEDIUM
+        return storage_class_of(self.taxon.storage_class if self.taxon else None)
 
     @property
     def hazard_words(self) -> list[Hazard]:

@@ -1,8 +1,11 @@
 from datetime import timedelta
+from unittest import mock
+from uuid import uuid4
 
 from django.core.cache import caches
 from django.test import TestCase
 
+from core.records import ClosingFates
 from server.rounds.selectors.today import today
 from server.tests.builders import (
     ApiCase,
@@ -16,7 +19,8 @@ from server.tests.builders import (
     make_trial,
     now,
 )
-from server.trials.services.closings import set_aside
+from server.trials.selectors.state import with_courses
+from server.trials.services.closings import close_dish, reopen_dish, set_aside
 
 
 class TodayPage(TestCase):
@@ -73,20 +77,55 @@ class TodayPage(TestCase):
         self.assertEqual([(b.row, b.kind, (b.end - b.start).days) for b in band], [(f"t{trial.pk}", None, 28)])
 
 
+class AfterACount(TestCase):
+    def setUp(self):
+        self.trials = [make_sown_trial(5, lot=make_lot(f"C-{n}")) for n in range(3)]
+        today(now())
+
+    def read_again(self, change):
+        """The trials that are read again after a change."""
+        change()
+        with mock.patch("server.rounds.selectors.open_trials.with_courses", wraps=with_courses) as read:
+            today(now())
+        return [t for call in read.call_args_list for t in call.args[0]]
+
+    def test_only_the_trial_that_was_counted_is_read_again(self):
+        counted = self.trials[1]
+        self.assertEqual(self.read_again(lambda: look(dishes_of(counted)[0], 4, 1)), [counted])
+        self.assertEqual(self.read_again(lambda: None), [])
+
+    def test_what_all_share_reads_all_again(self):
+        self.assertEqual(len(self.read_again(make_place)), 3)
+
+    def test_another_trial_of_the_plant_that_is_closed_reads_it_again(self):
+        past = make_sown_trial(60, lot=self.trials[0].lot, dishes=1)
+        for dish in dishes_of(past):
+            look(dish, 4, 1)
+            close_dish(by=make_person(), dish=dish, at=now() - timedelta(days=50), client_id=uuid4(), found=ClosingFates(dead=9))
+        today(now())
+        again = self.read_again(lambda: reopen_dish(by=make_person(), dish=dishes_of(past)[0], at=now()))
+        self.assertEqual({t.pk for t in again}, {past.pk, self.trials[0].pk})
+
+    def test_a_new_day_reads_all_again(self):
+        with mock.patch("server.rounds.selectors.open_trials.with_courses", wraps=with_courses) as read:
+            today(now() + timedelta(days=1))
+        self.assertEqual(len(read.call_args.args[0]), 3)
+
+
 class TodayApi(ApiCase):
     def test_it_answers_and_needs_the_same_queries_for_any_number_of_trials(self):
         make_sown_trial(5)
-        # more than twelve: revisions, the bags in use, whose turn it is, and seven for how much dishes usually differ, of which
-        # six are only asked when anything was changed since; with bags there are eight more, however many
+        # more than twelve: revisions, which trials are open, what else is known of their plants, the bags in use, whose turn it
+        # is, and seven for how much dishes usually differ, of which six are only asked when anything was changed since
         caches["default"].clear()
         looked_before()
-        with self.assertNumQueries(24):
+        with self.assertNumQueries(30):
             self.assertEqual(self.client.get("/api/v1/today/").status_code, 200)
         for n in range(3):
             make_sown_trial(5, lot=make_lot(f"N-{n}"))
         caches["default"].clear()
         looked_before()
-        with self.assertNumQueries(24):
+        with self.assertNumQueries(30):
             body = self.client.get("/api/v1/today/").json()
         self.assertEqual(len(body["waking"]), 4)
 

@@ -9,7 +9,7 @@ from django.db.models import Q
 from core.design import PastCourse, expected_course
 from core.vocabulary import StopReason, TrialState
 from server.trials.models import Trial
-from server.trials.selectors.state import TrialCourses, with_courses
+from server.trials.selectors.state import TrialCourses, trials, with_courses
 
 MOST_PAST_TRIALS = 8
 
@@ -32,15 +32,18 @@ def _with_expected(courses: TrialCourses, past: Sequence[TrialCourses]) -> Trial
 
 
 def _past_of(wanted: Sequence[Trial]) -> dict[int, list[TrialCourses]]:
-    """The latest other trials of the plant of each trial, by trial."""
+    chosen = past_trials(wanted)
+    read = {c.trial.pk: c for c in with_courses({t.pk: t for past in chosen.values() for t in past}.values())}
+    return {trial: [read[t.pk] for t in past] for trial, past in chosen.items()}
+
+
+def past_trials(wanted: Sequence[Trial]) -> dict[int, list[Trial]]:
+    """The latest other trials of the plant of each trial, by trial: one query."""
     plants = Q(lot__taxon__in=[t.lot.taxon_id for t in wanted if t.lot.taxon_id]) | Q(lot__in=[t.lot_id for t in wanted])
-    by_plant: dict[tuple[int | None, int | None], list[int]] = defaultdict(list)
-    latest = Trial.objects.filter(plants).order_by("-sow_on", "-pk")
-    for pk, lot, taxon in latest.values_list("pk", "lot", "lot__taxon"):
-        by_plant[_plant(lot, taxon)].append(pk)
-    chosen = {t.pk: [pk for pk in by_plant[_plant(t.lot_id, t.lot.taxon_id)] if pk != t.pk][:MOST_PAST_TRIALS] for t in wanted}
-    read = {c.trial.pk: c for c in with_courses(Trial.objects.filter(pk__in={pk for ids in chosen.values() for pk in ids}))}
-    return {trial: [read[pk] for pk in ids] for trial, ids in chosen.items()}
+    by_plant: dict[tuple[int | None, int | None], list[Trial]] = defaultdict(list)
+    for t in trials().filter(plants).order_by("-sow_on", "-pk"):
+        by_plant[_plant(t.lot_id, t.lot.taxon_id)].append(t)
+    return {t.pk: [x for x in by_plant[_plant(t.lot_id, t.lot.taxon_id)] if x.pk != t.pk][:MOST_PAST_TRIALS] for t in wanted}
 
 
 def _plant(lot: int, taxon: int | None) -> tuple[int | None, int | None]:

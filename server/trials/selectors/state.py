@@ -10,6 +10,8 @@ from django.db.models import Exists, OuterRef, QuerySet
 from core.design import ExpectedCourse, next_look, stop_rule
 from core.records import CountRecord
 from core.vocabulary import StopReason, TrialState
+from server.record_kinds.by_revision import by_revision
+from server.record_kinds.models import RevisionOf, revisions_of
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, SetAside, Trial
 from server.trials.selectors.courses import DAY, DishCourse, courses_of
@@ -100,9 +102,16 @@ def with_courses(wanted: Iterable[Trial], *, with_people: bool = False) -> list[
     return [TrialCourses(t, by_trial[t.pk]) for t in found]
 
 
-def open_trials() -> list[TrialCourses]:
-    """Trials that are planned or counting. A trial whose every sown dish is closed is never loaded."""
+def open_trials() -> QuerySet[Trial]:
+    """Trials that are planned or counting."""
+    ids = list(Trial.objects.order_by().values_list("pk", flat=True))
+    found = by_revision("open-trials", revisions_of({RevisionOf.TRIAL: ids})[RevisionOf.TRIAL], _open_among)
+    return trials().filter(pk__in=[pk for pk, still in found.items() if still])
+
+
+def _open_among(ids: Sequence[int]) -> dict[int, bool]:
+    """Those of which some dish is neither closed nor set aside."""
     closed = valid(Closing.objects.filter(dish=OuterRef("pk")))
     aside = valid(SetAside.objects.filter(dish=OuterRef("pk")))
     still = Dish.objects.filter(~Exists(closed), ~Exists(aside), treatment__trial=OuterRef("pk"))
-    return with_courses(trials().filter(Exists(still)))
+    return dict.fromkeys(Trial.objects.filter(Exists(still), pk__in=ids).values_list("pk", flat=True), True)

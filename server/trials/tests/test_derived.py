@@ -63,7 +63,7 @@ class ListsAndPagesAgree(TestCase):
 
     def test_open_trials_are_exactly_those_that_are_not_closed(self):
         wanted = {r.id for r in trial_rows(trials()) if r.state != TrialState.CLOSED}
-        self.assertEqual({t.trial.pk for t in open_trials()}, wanted)
+        self.assertEqual({t.pk for t in open_trials()}, wanted)
 
     def test_no_trial_gives_no_row(self):
         self.assertEqual(trial_rows([]), [])

@@ -55,6 +55,6 @@ class LateCourses(ApiCase):
         for wanted in (trials[:1], trials):
             courses = with_courses(Trial.objects.filter(pk__in=[t.pk for t in wanted]).select_related("lot"))
             # the ids of the plants' trials, then what one reading of trials takes
-            with self.assertNumQueries(8):
+            with self.assertNumQueries(7):
                 found = with_expected(courses)
             self.assertEqual({t.advice for t in found}, {StopReason.MORE_EXPECTED})

@@ -155,7 +155,7 @@ class EndsOfDishes(TestCase):
         self.assertEqual(len(open_trials()), 1)
         set_aside(by=make_person(), dish=self.other, at=now(), why="spilled")
         self.assertEqual(self.state(), TrialState.CLOSED)
-        self.assertEqual(open_trials(), [])
+        self.assertEqual(list(open_trials()), [])
 
     def test_a_dish_set_aside_keeps_its_course_to_then(self):
         set_aside(by=make_person(), dish=self.dish, at=now() - 10 * DAY, why="mouldy all over")

@@ -1,0 +1,205 @@
+"""What each open trial wants on a day, and how it stands: worked out once for the revisions that it is made from.
+
+After a count only the trial that was counted is read again.
+"""
+
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+
+from django.core.cache import caches
+
+from core.vocabulary import PlanMode, StepKind, StopReason, TrialState
+from server.batches.selectors.plans import on_calendar
+from server.evidence.selectors.made_from import made_from
+from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
+from server.evidence.selectors.shares import by_treatment
+from server.evidence.selectors.usual import UsualScatter, UsualScatters
+from server.people.selectors import work_calendar
+from server.record_kinds.days import local_day
+from server.record_kinds.kept import key_of
+from server.rounds.selectors.bags import BatchDay
+from server.trials.models import Trial
+from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.expected import past_trials, with_expected
+from server.trials.selectors.state import TrialCourses, open_trials, with_courses
+
+COMING_DAYS = 14
+
+# order of a place in a round, and its name
+Where = tuple[int, str]
+
+
+@dataclass(frozen=True)
+class RoundTask:
+    """Dishes of one trial at one place that want a look now; `days_late` counts from the day they were due."""
+
+    trial: int
+    trial_code: str
+    question: str
+    lot_name: str
+    kind: str
+    dishes: int
+    days_late: int
+    advice: StopReason | None
+    moving: bool
+    dish: DishPips
+
+
+@dataclass(frozen=True)
+class ComingTask:
+    """Something due on a later day."""
+
+    on: date
+    trial: int
+    trial_code: str
+    question: str
+    lot_name: str
+    kind: str
+    dishes: int
+
+
+@dataclass(frozen=True)
+class BandStretch:
+    """A stretch of the season band: a step of an open trial or of a batch, or counting; days are dates. `row` is the line it lies on."""
+
+    row: str
+    label: str
+    kind: StepKind | None
+    start: date
+    end: date
+
+
+@dataclass(frozen=True)
+class OpenTrial:
+    """An open trial on a day: what is due by place, what is coming, which treatments must begin, and its furrows once it is sown."""
+
+    trial: Trial
+    state: TrialState
+    sown_at: datetime | None
+    last_look_at: datetime | None
+    advice: StopReason | None
+    due: list[tuple[Where, RoundTask]]
+    coming: list[ComingTask]
+    begins: list[BatchDay]
+    furrows: list[FurrowView]
+    band: list[BandStretch]
+
+
+def open_on(day: date, usual: UsualScatters) -> list[OpenTrial]:
+    """Every trial that is planned or counting, as it stands on a day."""
+    wanted = list(open_trials())
+    keys = _keys(wanted, day, usual)
+    kept: dict[str, OpenTrial] = caches["trials"].get_many(keys.values())
+    missing = [t for t in wanted if keys[t.pk] not in kept]
+    if missing:
+        found = {keys[c.trial.pk]: _open_trial(c, day, usual.of(c.trial)) for c in with_expected(with_courses(missing))}
+        caches["trials"].set_many(found, timeout=None)
+        kept |= found
+    return [kept[keys[t.pk]] for t in wanted]
+
+
+def _keys(wanted: Sequence[Trial], day: date, usual: UsualScatters) -> dict[int, str]:
+    """What each is made from, by trial: its own revisions, and those of the closed trials that say how long it may still go on."""
+    still = {t.pk for t in wanted}
+    past = {pk: [t for t in before if t.pk not in still] for pk, before in past_trials(wanted).items()}
+    revisions = made_from(list({t.pk: t for t in (*wanted, *(t for before in past.values() for t in before))}.values()))
+    return {t.pk: key_of("open", day, revisions[t.pk], [revisions[p.pk] for p in past[t.pk]], usual.of(t)) for t in wanted}
+
+
+def _open_trial(courses: TrialCourses, day: date, usual: UsualScatter) -> OpenTrial:
+    due, coming = _tasks(courses, day)
+    return OpenTrial(
+        trial=courses.trial,
+        state=courses.state,
+        sown_at=courses.sown_at,
+        last_look_at=max((d.last_look.at for d in courses.dishes if d.last_look), default=None),
+        advice=courses.advice,
+        due=due,
+        coming=coming,
+        begins=_begins(courses, day),
+        furrows=furrows_of(courses, by_treatment(courses), usual) if courses.state == TrialState.COUNTING else [],
+        band=_band(courses),
+    )
+
+
+def _begins(t: TrialCourses, day: date) -> list[BatchDay]:
+    """Treatments of a planned trial that have no batch yet and must begin soon to be sown on the day planned."""
+    if t.state != TrialState.PLANNED:
+        return []
+    out: list[BatchDay] = []
+    waiting = {d.dish.treatment_id: d.dish.treatment for d in t.dishes if d.dish.treatment.recipe and d.dish.batch_id is None}
+    calendar = work_calendar() if waiting else None
+    for treatment in waiting.values():
+        if treatment.recipe is None or calendar is None:
+            continue
+        on = local_day(on_calendar(treatment.recipe, PlanMode.SOW_TOGETHER, t.trial.sow_on, calendar).start)
+        if on <= day + timedelta(days=COMING_DAYS):
+            name = f"{t.trial.lot.common_name}, {treatment.name}"
+            out.append(BatchDay(None, t.trial.pk, t.trial.code, name, "begin", on, (on - day).days))
+    return out
+
+
+def _tasks(trial: TrialCourses, day: date) -> tuple[list[tuple[Where, RoundTask]], list[ComingTask]]:
+    """What is due on a day, by place, and what comes after it."""
+    t, name = trial.trial, trial.trial.lot.common_name
+    if trial.state == TrialState.PLANNED:
+        if t.sow_on <= day:
+            late = (day - t.sow_on).days
+            return [(place, _task(trial, "sow", dishes, late, None)) for place, dishes in _by_place(trial.dishes).items()], []
+        soon = t.sow_on <= day + timedelta(days=COMING_DAYS)
+        return [], [ComingTask(t.sow_on, t.pk, t.code, t.question, name, "sow", len(trial.dishes))] if soon else []
+    first = trial.first_germination_day
+    by_day: dict[date, list[DishCourse]] = defaultdict(list)
+    for dish in trial.dishes:
+        if (at := trial.next_look_at(dish, first)) is not None:
+            by_day[local_day(at)].append(dish)
+    due = []
+    for place, dishes in _by_place(d for on, of_day in by_day.items() if on <= day for d in of_day).items():
+        late = max((day - on).days for on, ds in by_day.items() if on <= day and any(d in dishes for d in ds))
+        due.append((place, _task(trial, "count", dishes, late, trial.advice)))
+    until = day + timedelta(days=COMING_DAYS)
+    return due, [ComingTask(on, t.pk, t.code, t.question, name, "count", len(dishes)) for on, dishes in by_day.items() if day < on <= until]
+
+
+def _by_place(dishes: Iterable[DishCourse]) -> dict[Where, list[DishCourse]]:
+    found: dict[Where, list[DishCourse]] = defaultdict(list)
+    for d in dishes:
+        place = d.dish.place
+        found[(place.order, place.full_name) if place else (10**6, "No place yet")].append(d)
+    return found
+
+
+def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, advice: StopReason | None) -> RoundTask:
+    t = trial.trial
+    shown = max(dishes, key=lambda d: d.record.germinated)
+    return RoundTask(
+        trial=t.pk,
+        trial_code=t.code,
+        question=t.question,
+        lot_name=t.lot.common_name,
+        kind=kind,
+        dishes=len(dishes),
+        days_late=late,
+        advice=advice,
+        moving=trial.first_germination_day is not None,
+        dish=pips(shown, with_code=False),
+    )
+
+
+def _band(trial: TrialCourses) -> list[BandStretch]:
+    """The longest treatment's steps, then the counting."""
+    t = trial.trial
+    sow = local_day(trial.sown_at) if trial.sown_at else t.sow_on
+    recipes = {d.dish.treatment.recipe_id: d.dish.treatment.recipe for d in trial.dishes if d.dish.treatment.recipe}
+    longest = max(recipes.values(), key=lambda r: sum(s.as_core().days for s in r.steps.all()), default=None)
+    out = []
+    at = sow - timedelta(days=sum(s.as_core().days for s in longest.steps.all())) if longest else sow
+    for step in longest.steps.all() if longest else []:
+        end = at + timedelta(days=step.as_core().days)
+        if (end - at).days >= 2:
+            out.append(BandStretch(f"t{t.pk}", t.lot.common_name, StepKind(step.kind), at, end))
+        at = end
+    out.append(BandStretch(f"t{t.pk}", t.lot.common_name, None, sow, sow + timedelta(days=t.length_days)))
+    return out
