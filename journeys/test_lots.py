@@ -66,7 +66,7 @@ class KeepingLots(Journey):
         page.fill("Field name", "ditch edge, unnamed B")
         page.press("Save the lot")
         page.text("Who gave leave to take this seed?")
-        page.fill("Leave or permit, or “own ground”", "own ground")
+        page.fill("Permission", "own ground")
         page.press("Save the lot")
         page.heading("ditch edge, unnamed B")
         page.press("Enter an amount")

@@ -10,6 +10,7 @@
 ``handling``    hazards with their care, and what to do with a sick or infested lot.
 ``sowing``      from a tested share to seeds a cell, cells, grams a square metre.
 ``choices``     ways to sow side by side, and what mental arithmetic would have cost.
+``lot_fields``  what is noted of a lot, a row each.
 ``outcome``     how many of the germinated become plants, learned from the trays.
 """
 
@@ -20,6 +21,7 @@ from core.seedstock.decline import Decline, DeclineTests, GerminationTest, Range
 from core.seedstock.drying import Dryness, check_may_be_dried, dryness, next_turn_days, storing_question
 from core.seedstock.handling import HazardCare, TroubleAdvice, cares, trouble_advice
 from core.seedstock.ledger import StockChange, balances, running_stock, stock_error
+from core.seedstock.lot_fields import LOT_FIELDS, FieldKind, FormLine, LotFacts, LotField
 from core.seedstock.outcome import PlantShare, TrayOutcome, plant_share_of, tray_rho
 from core.seedstock.quality import Fill, Imbibition, PouringOff, fill, imbibition, live_seeds, pouring_off, purity
 from core.seedstock.sowing import (
@@ -49,6 +51,7 @@ from core.seedstock.storage import (
 )
 
 __all__ = [
+    "LOT_FIELDS",
     "MOST_IN_A_CELL",
     "REFERENCE_C",
     "REFERENCE_RH",
@@ -62,11 +65,15 @@ __all__ = [
     "DeclineTests",
     "Dryness",
     "Estimate",
+    "FieldKind",
     "Fill",
+    "FormLine",
     "GerminationTest",
     "GroundSowing",
     "HazardCare",
     "Imbibition",
+    "LotFacts",
+    "LotField",
     "PlainAnswer",
     "PlantShare",
     "PouringOff",

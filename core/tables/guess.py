@@ -5,16 +5,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.tables.cells import Cell, day_number, is_percent, looks_like_date, said
+from core.tables.meanings import LOT_COLUMNS
 from core.vocabulary import AmountUnit, ColumnMeaning, SheetShape
 
 MOST_HEAD_ROWS = 15
-_WORDS: tuple[tuple[ColumnMeaning, str], ...] = (
+_WORDS: tuple[tuple[str, str], ...] = (
     (ColumnMeaning.PERCENT, r"%|per ?cent|germination rate"),
     (ColumnMeaning.LOOKED_ON, r"look(ed)?( on| at)?|count(ed)? (on|date)|date of count|inspect\w*|obs\w* date|scored"),
     (ColumnMeaning.SOWN_ON, r"(date )?sown( on| date)?$|sow(ing)? date|date sown|start(ed)?( date)?"),
     (ColumnMeaning.SOWN_SEEDS, r"(n(o|umber)?\.? ?(of )?)?seeds?( (sown|per \w+|a \w+|in \w+|n))?$|^n$|sown n|total seeds|seeds sown"),
     (ColumnMeaning.COLLECTED, r"collect(ed|ion)( on| date)?$|harvest(ed)?( on| date)?|date collected|year"),
-    (ColumnMeaning.COLLECTOR, r"collector|collected by|who|picked by"),
     (ColumnMeaning.ABNORMAL, r"abnormal|malformed"),
     (ColumnMeaning.ROTTED, r"rot(ted|ten)?|mould(y)?|mold(y)?|dead"),
     (ColumnMeaning.LOST, r"lost|missing"),
@@ -25,21 +25,10 @@ _WORDS: tuple[tuple[ColumnMeaning, str], ...] = (
     (ColumnMeaning.PLANT, r"plant|species|taxon|name|scientific name|common name|what"),
     (ColumnMeaning.FIELD_NAME, r"field name|nickname|unnamed"),
     (ColumnMeaning.ORIGIN_KIND, r"origin kind|kind|how (it )?came"),
-    (ColumnMeaning.ORIGIN_PLACE, r"place|where|from|site|location|origin( place)?|locality"),
-    (ColumnMeaning.LEAVE, r"leave|permit|permission|licen[cs]e"),
-    (ColumnMeaning.PARENTS, r"parents?|plants sampled|mother plants|no\.? of plants"),
+    *((meaning, f.headings) for meaning, f in LOT_COLUMNS.items()),
     (ColumnMeaning.AMOUNT, r"amount|quantity|weight|mass|grams?|how much|seeds left"),
-    (ColumnMeaning.NOTE, r"notes?|remarks?|comments?"),
 )
-_LOT_ONLY = {
-    ColumnMeaning.ORIGIN_PLACE,
-    ColumnMeaning.COLLECTED,
-    ColumnMeaning.COLLECTOR,
-    ColumnMeaning.LEAVE,
-    ColumnMeaning.PARENTS,
-    ColumnMeaning.AMOUNT,
-    ColumnMeaning.ORIGIN_KIND,
-}
+_LOT_ONLY = {ColumnMeaning.COLLECTED, ColumnMeaning.AMOUNT, ColumnMeaning.ORIGIN_KIND, *LOT_COLUMNS} - {ColumnMeaning.NOTE}
 _UNITS = {
     AmountUnit.GRAMS: r"\bg\b|gram|weight|mass",
     AmountUnit.MILLILITRES: r"\bml\b|millilit|volume",
@@ -53,7 +42,7 @@ class TableGuess:
     """What a table seems to hold: the row of its headings (from 0), each column's meaning, and its shape."""
 
     header_row: int
-    columns: tuple[ColumnMeaning, ...]
+    columns: tuple[str, ...]
     shape: SheetShape
     amount_unit: AmountUnit | None
 
@@ -78,9 +67,9 @@ def find_header(rows: Sequence[Sequence[Cell]]) -> int:
     return best
 
 
-def guess_columns(header: Sequence[Cell], below: Sequence[Sequence[Cell]]) -> tuple[ColumnMeaning, ...]:
+def guess_columns(header: Sequence[Cell], below: Sequence[Sequence[Cell]]) -> tuple[str, ...]:
     """A meaning for each heading; each but LOOK and IGNORE at most once, the first heading that fits takes it."""
-    out: list[ColumnMeaning] = []
+    out: list[str] = []
     for index, cell in enumerate(header):
         found = _meaning(said(cell))
         if found is None and (looks_like_date(cell) or day_number(cell) is not None):
@@ -94,7 +83,7 @@ def guess_columns(header: Sequence[Cell], below: Sequence[Sequence[Cell]]) -> tu
     return tuple(out)
 
 
-def _meaning(heading: str) -> ColumnMeaning | None:
+def _meaning(heading: str) -> str | None:
     text = re.sub(r"[_\s]+", " ", heading.lower()).strip(" :*")
     # what stands in brackets is a unit or a remark, unless the heading is nothing else
     bare = re.sub(r"\s*[(\[].*?[)\]]", "", text).strip() or text
@@ -107,7 +96,7 @@ def _unit_of(heading: str) -> AmountUnit | None:
     return next((unit for unit, pattern in _UNITS.items() if re.search(pattern, heading.lower())), None)
 
 
-def _shape(columns: Sequence[ColumnMeaning]) -> SheetShape:
+def _shape(columns: Sequence[str]) -> SheetShape:
     if columns.count(ColumnMeaning.LOOK) >= 2:
         return SheetShape.WIDE_COUNTS
     if ColumnMeaning.LOOKED_ON in columns or (ColumnMeaning.TREATMENT in columns and ColumnMeaning.COUNT in columns):

@@ -1,8 +1,11 @@
 """Lots from a table, a line each."""
 
 from dataclasses import dataclass
+from typing import cast
 
+from core.seedstock.lot_fields import FieldKind, LotFacts, LotField
 from core.tables.cells import Moment, amount_of, count_of, moment_of
+from core.tables.meanings import LOT_COLUMNS
 from core.tables.table import Table
 from core.vocabulary import ColumnMeaning, OriginKind
 
@@ -20,20 +23,19 @@ _ORIGINS = {
 
 @dataclass
 class LotDraft:
-    """A lot as it was read; texts are empty and numbers None where the sheet does not say."""
+    """A lot as it was read; texts are empty and numbers None where the sheet does not say.
+
+    `facts` holds those of its other fields for which there is a column.
+    """
 
     row: int
     code: str
     plant: str
     field_name: str
     origin_kind: OriginKind | None
-    origin_place: str
     collected: Moment | None
-    collector: str
-    leave: str
-    parents: int | None
     amount: float | None
-    note: str
+    facts: LotFacts
 
 
 def read_lots(table: Table) -> list[LotDraft]:
@@ -59,14 +61,32 @@ def _lot(table: Table, row: int) -> LotDraft:
         plant=table.text(row, ColumnMeaning.PLANT),
         field_name=table.text(row, ColumnMeaning.FIELD_NAME)[:120],
         origin_kind=_origin(table, row),
-        origin_place=table.text(row, ColumnMeaning.ORIGIN_PLACE)[:120],
         collected=table.read(row, ColumnMeaning.COLLECTED, lambda c: moment_of(c, table.day_order)),
-        collector=table.text(row, ColumnMeaning.COLLECTOR)[:60],
-        leave=table.text(row, ColumnMeaning.LEAVE)[:200],
-        parents=table.read(row, ColumnMeaning.PARENTS, count_of),
         amount=table.read(row, ColumnMeaning.AMOUNT, amount_of),
-        note=table.text(row, ColumnMeaning.NOTE),
+        facts=_facts(table, row),
     )
+
+
+def _facts(table: Table, row: int) -> LotFacts:
+    found = {f.name: _value(table, row, meaning, f) for meaning, f in LOT_COLUMNS.items() if meaning in table.places}
+    return cast(LotFacts, found)
+
+
+def _value(table: Table, row: int, meaning: str, lot_field: LotField) -> object:
+    """A cell as its field takes it."""
+    if lot_field.kind is FieldKind.WHOLE:
+        return table.read(row, meaning, count_of)
+    text = table.text(row, meaning)
+    if lot_field.kind is FieldKind.WORD:
+        found = next((word for word, label in lot_field.words.items() if text.lower() in (word, label.lower())), None)
+        if text and found is None:
+            table.refuse_at(row, meaning, f"{lot_field.label}: write {_one_of(list(lot_field.words.values()))}.")
+        return found or ""
+    return text[: lot_field.longest] if lot_field.longest else text
+
+
+def _one_of(words: list[str]) -> str:
+    return f"{', '.join(words[:-1])} or {words[-1]}"
 
 
 def _origin(table: Table, row: int) -> OriginKind | None:

@@ -34,7 +34,7 @@ class Table:
     rows: Sequence[Sequence[Cell]]
     header_row: int
     shape: SheetShape
-    columns: Sequence[ColumnMeaning]
+    columns: Sequence[str]
     day_order: DayOrder = DayOrder.YMD
     counts_are: CountsAre = CountsAre.NEW
     seeds: int | None = None
@@ -43,7 +43,7 @@ class Table:
     left_out: list[CellProblem] = field(default_factory=list)
 
     @cached_property
-    def places(self) -> dict[ColumnMeaning, int]:
+    def places(self) -> dict[str, int]:
         """Where each meaning stands; LOOK is the first of several."""
         return {c: i for i, c in reversed(list(enumerate(self.columns))) if c is not ColumnMeaning.IGNORE}
 
@@ -57,17 +57,17 @@ class Table:
             else:
                 yield row, line
 
-    def cell(self, row: int, meaning: ColumnMeaning) -> Cell:
+    def cell(self, row: int, meaning: str) -> Cell:
         """What stands in a row in the column of a meaning; None where there is no such column."""
         at = self.places.get(meaning)
         line = self.rows[row]
         return line[at] if at is not None and at < len(line) else None
 
-    def text(self, row: int, meaning: ColumnMeaning) -> str:
+    def text(self, row: int, meaning: str) -> str:
         """The same as text."""
         return said(self.cell(row, meaning))
 
-    def read(self, row: int, meaning: ColumnMeaning, reader: Callable[[Cell], T]) -> T | None:
+    def read(self, row: int, meaning: str, reader: Callable[[Cell], T]) -> T | None:
         """A cell as `reader` takes it; None where it is empty, and where it is refused."""
         value = self.cell(row, meaning)
         if not said(value):
@@ -84,7 +84,7 @@ class Table:
         value = said(line[column]) if column < len(line) else ""
         self.problems.append(CellProblem(self.sheet, cell_name(row, column), value, message))
 
-    def refuse_at(self, row: int, meaning: ColumnMeaning, message: str) -> None:
+    def refuse_at(self, row: int, meaning: str, message: str) -> None:
         """Note a problem with the cell of a meaning, or with the row where it has no such column."""
         self.refuse(row, self.places.get(meaning, 0), message)
 

@@ -234,7 +234,9 @@ SPECTACULAR_SETTINGS = {
     # every word list of the core keeps its name
     "ENUM_NAME_OVERRIDES": {
         name: f"core.vocabulary.{name}" for name, words in vars(vocabulary).items() if isinstance(words, EnumType) and words is not StrEnum
-    },
+    }
+    # a column may be any field of a lot, too
+    | {"ColumnMeaning": "core.tables.MEANINGS", "FieldKind": "core.seedstock.FieldKind", "FormLine": "core.seedstock.FormLine"},
     "SWAGGER_UI_DIST": "SIDECAR",
     "SWAGGER_UI_FAVICON_HREF": "SIDECAR",
 }

@@ -145,6 +145,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "lots/{pk}/sowing-bases/": f"lots/{lot}/sowing-bases/",
             "lots/{pk}/knowledge/": f"lots/{make_lot(f'U-{uuid4().hex[:6]}').pk}/knowledge/",
             "lots/{pk}/card.pdf/": f"lots/{lot}/card.pdf/",
+            "lots/export/lots.csv/": "lots/export/lots.csv/",
             "taxa/{pk}/knowledge/": f"taxa/{self.lot.taxon_id}/knowledge/",
             "knowledge/": "knowledge/",
             "sowing-plans/": "sowing-plans/",

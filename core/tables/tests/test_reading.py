@@ -148,7 +148,7 @@ class LotLines(TestCase):
         ]
         found = table(rows, shape=SheetShape.LOTS)
         lots = read_lots(found)
-        self.assertEqual([p.cell for p in found.problems], ["C2", "D2", "F2", "E2", "B2", "A3"])
+        self.assertEqual([p.cell for p in found.problems], ["C2", "D2", "E2", "F2", "B2", "A3"])
         self.assertEqual(lots[1].origin_kind, OriginKind.WILD)
         self.assertIn("Row 2 has the same code", found.problems[-1].message)
 

@@ -6,16 +6,27 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
-from core.vocabulary import AmountKnown, AmountUnit, ColumnMeaning, CountsAre, Criterion, DayOrder, OriginKind, SheetShape
+from core.tables import MEANINGS, meaning_of
+from core.vocabulary import AmountKnown, AmountUnit, CountsAre, Criterion, DayOrder, OriginKind, SheetShape
 from server.exchange.reading.settled import Settled
-from server.exchange.selectors.importing import FilePreview
+from server.exchange.selectors.importing import ColumnView, FilePreview
 from server.exchange.selectors.readings import ReadingView
 from server.http.parsers import SafeJsonField
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
 
 
+class ColumnViewSerializer(DataclassSerializer[ColumnView]):
+    meaning = serializers.ChoiceField(choices=MEANINGS)
+    guessed = serializers.ChoiceField(choices=MEANINGS)
+
+    class Meta:
+        dataclass = ColumnView
+
+
 class FilePreviewSerializer(DataclassSerializer[FilePreview]):
+    columns = ColumnViewSerializer(many=True)
+
     class Meta:
         dataclass = FilePreview
 
@@ -31,7 +42,7 @@ class SettledSerializer(serializers.Serializer[Any]):
     sheet = serializers.CharField(allow_blank=True, default="")
     header_row = serializers.IntegerField(min_value=0, max_value=100_000, allow_null=True, default=None)
     shape = serializers.ChoiceField(choices=choices_of(SheetShape), allow_null=True, default=None)
-    columns = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(ColumnMeaning)), default=list, max_length=2000)
+    columns = serializers.ListField(child=serializers.ChoiceField(choices=MEANINGS), default=list, max_length=2000)
     day_order = serializers.ChoiceField(choices=choices_of(DayOrder), allow_null=True, default=None)
     counts_are = serializers.ChoiceField(choices=choices_of(CountsAre), default=CountsAre.NEW)
     seeds = serializers.IntegerField(min_value=1, max_value=100_000, allow_null=True, default=None)
@@ -52,7 +63,7 @@ class SettledSerializer(serializers.Serializer[Any]):
         words |= {"origin_kind": OriginKind, "amount_unit": AmountUnit, "amount_known": AmountKnown}
         for name, kind in words.items():
             x[name] = kind(x[name]) if x[name] else None
-        return Settled(**(x | {"columns": [ColumnMeaning(c) for c in x["columns"]]}))
+        return Settled(**(x | {"columns": [meaning_of(c) for c in x["columns"]]}))
 
 
 @extend_schema_field(SettledSerializer)

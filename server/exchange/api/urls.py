@@ -16,6 +16,7 @@ urlpatterns = [
     path("trials/<int:pk>/report/making/", views.ReportMakingView.as_view()),
     path("trials/<int:pk>/report.pdf/", views.ReportPdfView.as_view()),
     path("sowing-plans/<int:pk>/sheet.pdf/", views.TrayPlanView.as_view()),
+    path("lots/export/lots.csv/", views.LotTableView.as_view()),
     path("lots/<int:pk>/card.pdf/", views.SeedCardView.as_view()),
     path("export-schema/", views.ExportSchemaView.as_view()),
 ]

@@ -23,6 +23,7 @@ from server.exchange.formats.text import csv_of
 from server.exchange.report.paper import report_pdf
 from server.exchange.report.sheet import seed_card_pdf, tray_plan_pdf
 from server.exchange.selectors.card import seed_card
+from server.exchange.selectors.lot_table import lot_table
 from server.exchange.selectors.report import trial_report
 from server.exchange.selectors.tables import TrialTables, trial_tables
 from server.lots.models import Lot
@@ -58,6 +59,14 @@ class ExportView(APIView):
         kind, make = FILES[name]
         trial = get_object_or_404(trials(), pk=pk)
         return _file(make(trial_tables(trial)), kind, f"{trial.code}-{name}")
+
+
+class LotTableView(APIView):
+    """All lots as one table, a column for each of their fields."""
+
+    @extend_schema(responses={(200, "text/csv"): OpenApiTypes.STR}, operation_id="lots_export")
+    def get(self, request: Request) -> HttpResponse:
+        return _file(csv_of(lot_table()), CSV, "lots.csv")
 
 
 class ExportSchemaView(APIView):

@@ -86,7 +86,7 @@ def _match_lots(out: Drafts, laid: Laid, settled: Settled, now: datetime) -> Non
         kind = draft.origin_kind or settled.origin_kind
         if kind is None:
             table.refuse_at(draft.row, ColumnMeaning.ORIGIN_KIND, "How did it come in: wild, garden, bought or swapped? Settle it for all.")
-        elif kind is OriginKind.WILD and not (draft.leave or settled.leave):
+        elif kind is OriginKind.WILD and not (draft.facts.get("leave") or settled.leave):
             table.refuse_at(draft.row, ColumnMeaning.LEAVE, "Who gave leave to take wild seed? Give a column for it, or settle it for all.")
         if draft.amount is not None and laid.unit is None:
             table.refuse_at(draft.row, ColumnMeaning.AMOUNT, "In what is the amount: seeds, g, ml or heads? Settle the unit.")

@@ -31,7 +31,7 @@ class Settled:
     sheet: str = ""
     header_row: int | None = None
     shape: SheetShape | None = None
-    columns: list[ColumnMeaning] = field(default_factory=list)
+    columns: list[str] = field(default_factory=list)
     day_order: DayOrder | None = None
     counts_are: CountsAre = CountsAre.NEW
     seeds: int | None = None

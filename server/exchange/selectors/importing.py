@@ -27,8 +27,8 @@ class ColumnView:
     index: int
     heading: str
     samples: list[str]
-    meaning: ColumnMeaning
-    guessed: ColumnMeaning
+    meaning: str
+    guessed: str
 
 
 @dataclass(frozen=True)

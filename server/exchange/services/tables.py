@@ -4,6 +4,7 @@ from datetime import datetime
 
 from django.utils import timezone
 
+from core.seedstock import LotFacts
 from core.tables import DishDraft, LotDraft
 from core.vocabulary import AmountUnit, StockKind
 from server.errors import Refused
@@ -11,7 +12,6 @@ from server.exchange.reading.drafts import Drafts, TrialDraft
 from server.exchange.reading.settled import Laid, Settled
 from server.exchange.services.progress import Tell
 from server.lots.services import add_lot, enter_stock
-from server.lots.services.lots import LotFields
 from server.people.models import Person
 from server.trials.models import Dish
 from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
@@ -25,7 +25,7 @@ def make_lots(by: Person, laid: Laid, settled: Settled, drafts: Drafts, at: date
     """Enter the lots, each with what there is of it."""
     made: Made = {"lots": [], "stock": []}
     for n, draft in enumerate(drafts.lots, 1):
-        lot = add_lot(by=by, code=draft.code, **_fields(draft, drafts, settled))
+        lot = add_lot(by=by, code=draft.code, taxon=drafts.taxa.get(draft.row), **_facts(draft, settled))
         made["lots"].append(lot.pk)
         if draft.amount is not None and laid.unit is not None:
             known = settled.amount_known
@@ -38,24 +38,16 @@ def make_lots(by: Person, laid: Laid, settled: Settled, drafts: Drafts, at: date
     return made
 
 
-def _fields(draft: LotDraft, drafts: Drafts, settled: Settled) -> LotFields:
+def _facts(draft: LotDraft, settled: Settled) -> LotFacts:
     kind = draft.origin_kind or settled.origin_kind
     if kind is None:
         raise Refused(f"Where does lot {draft.code} come from? Choose one origin for all lots that do not say.", code="no_origin")
     moment = draft.collected
-    fields: LotFields = {
-        "taxon": drafts.taxa.get(draft.row),
-        "field_name": draft.field_name,
-        "origin_kind": kind,
-        "origin_place": draft.origin_place,
-        "collector": draft.collector,
-        "leave": draft.leave or settled.leave,
-        "parents": draft.parents,
-        "note": draft.note,
-    }
+    facts: LotFacts = {**draft.facts, "field_name": draft.field_name, "origin_kind": kind}
+    facts["leave"] = facts.get("leave") or settled.leave
     if moment:
-        fields |= {"collected_on": moment.day, "collected_precision": moment.precision}
-    return fields
+        facts |= {"collected_on": moment.day, "collected_precision": moment.precision}
+    return facts
 
 
 def make_trials(by: Person, settled: Settled, drafts: Drafts, tell: Tell) -> tuple[Made, list[str]]:

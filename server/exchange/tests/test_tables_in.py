@@ -1,6 +1,7 @@
 import io
 import json
 from datetime import date, datetime
+from typing import ClassVar
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -12,7 +13,8 @@ from server.exchange.models import FileRead
 from server.exchange.services.progress import stop
 from server.lots.models import Lot
 from server.lots.selectors import stocks
-from server.tests.builders import CommittedApiCase, dishes_of, look, make_lot, make_taxon, make_trial, now
+from server.lots.services.descent import Part, split_lot
+from server.tests.builders import CommittedApiCase, dishes_of, look, make_lot, make_person, make_taxon, make_trial, now
 from server.trials.models import Dish, Look, Trial
 
 WIDE = """Globemallow 2025,,,,,
@@ -262,3 +264,34 @@ class FilesOfNoUse(FileCase):
             for path in ("look-into/", ""):
                 answer = client.post(f"/api/v1/files/{path}", {"file": upload(WIDE), "client_id": uuid4()}, format="multipart")
                 self.assertProblem(answer, 403, "not_allowed")
+
+
+class EveryFieldOfALot(FileCase):
+    """Whatever the table of fields says is in the form (API), the list and the export, and an import takes it from there."""
+
+    FACTS: ClassVar = {
+        "origin_place": "Coldwell Flat", "altitude_band": "subalpine", "leave": "own ground", "collected_on": "2026-07-30",
+        "collector": "RK", "parents": 12, "ripeness": "ripened_indoors", "purpose": "own_bed", "form": "outer seed", "note": "steep",
+    }  # fmt: skip
+
+    def test_what_was_typed_is_shown_leaves_in_a_table_and_comes_back(self):
+        typed = {"code": "EF-1", "field_name": "scree thing", "origin_kind": "wild", **self.FACTS}
+        answer = self.client.post("/api/v1/lots/", typed, format="json")
+        self.assertEqual(answer.status_code, 201, answer.content)
+        self.assertEqual(self.client.get("/api/v1/lots/").json()["results"][0]["facts"], {"altitude_band": "subalpine"})
+        table = self.client.get("/api/v1/lots/export/lots.csv/").content.decode()
+        Lot.everything.all().delete()
+        self.assertEqual(self.read_in(table, "lots.csv", sure=True)[-1].get("problem"), None)
+        back = self.client.get(f"/api/v1/lots/{Lot.objects.get().pk}/").json()
+        self.assertEqual({name: back[name] for name in typed}, typed)
+
+    def test_a_word_that_nobody_knows_is_refused_with_those_that_are(self):
+        table = "lot,field name,altitude zone,origin kind\nEF-2,scree thing,high up,garden\nEF-3,scree thing,Montane,garden\n"
+        problem = self.look_into(table)["problems"][0]
+        self.assertEqual((problem["cell"], problem["value"]), ("C2", "high up"))
+        self.assertIn("lowland, foothill, montane, subalpine or alpine", problem["message"])
+
+    def test_parts_have_what_is_carried_and_not_what_the_seller_printed(self):
+        lot = make_lot("EF-4", altitude_band="alpine", claimed_percent=80)
+        part = split_lot(by=make_person(), lot=lot, parts=[Part(amount_seeds=10)], at=now())[0]
+        self.assertEqual((part.altitude_band, part.claimed_percent), ("alpine", None))

@@ -6,6 +6,7 @@ from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
+from core.seedstock import LOT_FIELDS
 from core.vocabulary import Hazard
 from server.lots.models import Lot
 from server.lots.selectors import LotRow, Stock, StockLine, stocks
@@ -58,32 +59,15 @@ class LotSerializer(serializers.ModelSerializer[Lot]):
             "code",
             "taxon",
             "plant",
-            "field_name",
             "name",
             "common_name",
             "stand",
-            "origin_kind",
-            "origin_place",
-            "collected_on",
-            "collected_precision",
-            "collector",
-            "leave",
-            "parents",
-            "form",
-            "ripeness",
-            "purpose",
-            "hybrid",
-            "crossed_with",
-            "claimed_percent",
-            "claimed_days",
-            "claim_note",
-            "use_by",
+            *LOT_FIELDS,
             "grade",
             "hazard",
             "hazards",
             "trouble",
             "trouble_note",
-            "note",
             "place",
             "place_name",
             "container",

@@ -1,7 +1,10 @@
 """A lot, and how one came from another."""
 
+from functools import partial
+
 from django.db import models
 
+from core.seedstock import LOT_FIELDS
 from core.vocabulary import (
     CleaningGrade,
     Container,
@@ -25,6 +28,11 @@ from server.taxa.models import NamedByPlant, Taxon
 HAZARD_OF = {Trouble.MOULDY.value: Hazard.MOULDY, Trouble.SEED_EATERS.value: Hazard.INFESTED}
 
 
+def words_of_field(name: str) -> list[tuple[str, str]]:
+    """The words that a field may hold, as choices; by reference, so that a new word needs no migration."""
+    return list(LOT_FIELDS[name].words.items())
+
+
 def storage_class_of(word: str | None) -> StorageClass:
     """How long seed keeps, roughly, from the word of its plant; None while the species is unknown."""
     return StorageClass(word) if word else StorageClass.MEDIUM
@@ -42,6 +50,7 @@ class Lot(NamedByPlant, Thing):
     harvest = models.ForeignKey(Harvest, null=True, blank=True, on_delete=models.PROTECT, related_name="lots")
     origin_kind = models.CharField(max_length=8, choices=choices_of(OriginKind))
     origin_place = models.CharField(max_length=120, blank=True)
+    altitude_band = models.CharField(max_length=12, choices=partial(words_of_field, "altitude_band"), blank=True)
     collected_on = models.DateField(null=True, blank=True)
     collected_precision = models.CharField(max_length=5, choices=choices_of(DatePrecision), default=DatePrecision.DAY)
     collector = models.CharField(max_length=60, blank=True)

@@ -5,6 +5,7 @@ from datetime import date
 
 from django.db.models import Q, QuerySet
 
+from core.seedstock import LOT_FIELDS
 from core.vocabulary import DatePrecision, Hazard, LotEnd, OriginKind, Trouble
 from server.lots.models import Lot
 from server.lots.selectors.stock import Stock
@@ -12,7 +13,7 @@ from server.lots.selectors.stock import Stock
 
 @dataclass(frozen=True)
 class LotRow:
-    """A lot as a line of the ledger sheet."""
+    """A lot as a line of the ledger sheet; `facts` are its listed fields, in words."""
 
     id: int
     code: str
@@ -22,6 +23,7 @@ class LotRow:
     form: str
     origin_kind: OriginKind
     origin_place: str
+    facts: dict[str, str]
     collected_on: date | None
     collected_precision: DatePrecision
     place: str
@@ -45,6 +47,12 @@ def matching(found: QuerySet[Lot], search: str) -> QuerySet[Lot]:
     return found
 
 
+def listed_facts(lot: Lot) -> dict[str, str]:
+    """The fields that the list shows, by name, as people read them; without those of which nothing is known."""
+    found = {f.name: getattr(lot, f.name) for f in LOT_FIELDS.values() if f.listed}
+    return {name: LOT_FIELDS[name].words.get(value, str(value)) for name, value in found.items() if value not in ("", None)}
+
+
 def row(lot: Lot, stock: Stock) -> LotRow:
     """A lot as a line of the ledger sheet."""
     return LotRow(
@@ -56,6 +64,7 @@ def row(lot: Lot, stock: Stock) -> LotRow:
         form=lot.form,
         origin_kind=OriginKind(lot.origin_kind),
         origin_place=lot.origin_place,
+        facts=listed_facts(lot),
         collected_on=lot.collected_on,
         collected_precision=DatePrecision(lot.collected_precision),
         place=lot.place.full_name if lot.place else "",

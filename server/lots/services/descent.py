@@ -7,6 +7,7 @@ from typing import cast
 
 from django.db import transaction
 
+from core.seedstock import LOT_FIELDS
 from core.vocabulary import AmountKnown, CleaningKind, DescentKind, Hazard, OriginKind, StockKind
 from server.errors import refused
 from server.lots.models import CleaningStep, Descent, Lot
@@ -18,20 +19,8 @@ from server.people.permissions import Right, require
 
 CARRIED = (
     "taxon",
-    "field_name",
     "harvest",
-    "origin_kind",
-    "origin_place",
-    "collected_on",
-    "collected_precision",
-    "collector",
-    "leave",
-    "parents",
-    "form",
-    "ripeness",
-    "purpose",
-    "hybrid",
-    "crossed_with",
+    *(f.name for f in LOT_FIELDS.values() if f.carried),
     "grade",
     "hazard",
     "hazards",

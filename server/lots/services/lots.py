@@ -2,21 +2,18 @@
 
 import re
 from datetime import date, datetime
-from typing import Any, Literal, TypedDict, Unpack
+from typing import Any, Literal, Unpack
 
 from django.db import transaction
 
-from core.seedstock import storing_question
+from core.seedstock import LotFacts, storing_question
 from core.vocabulary import (
     CleaningGrade,
     Container,
-    DatePrecision,
     Hazard,
     LotEnd,
     OriginKind,
     PlaceKind,
-    Purpose,
-    Ripeness,
     StockKind,
     Trouble,
 )
@@ -38,32 +35,14 @@ from server.taxa.models import Taxon
 MOST_CLAIMED_DAYS = 1000
 
 
-class LotFields(TypedDict, total=False):
+class LotFields(LotFacts, total=False):
     """What may be said of a lot when it is entered; its code is given or made."""
 
     taxon: Taxon | None
-    field_name: str
     harvest: Harvest | None
-    origin_kind: OriginKind
-    origin_place: str
-    collected_on: date | None
-    collected_precision: DatePrecision
-    collector: str
-    leave: str
-    parents: int | None
-    form: str
-    ripeness: Ripeness | Literal[""]
-    purpose: Purpose | Literal[""]
-    hybrid: bool
-    crossed_with: str
-    claimed_percent: float | None
-    claimed_days: int | None
-    claim_note: str
-    use_by: date | None
     grade: CleaningGrade
     hazard: str
     hazards: list[Hazard]
-    note: str
     place: Place | None
     container: Container | Literal[""]
     drying_agent: bool

@@ -7,8 +7,11 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.germination import IndexText
 from core.records import FateRow
+from core.seedstock import FieldKind, FormLine, LotField
 from core.treatment import StepRow, UsualDose
+from core.vocabulary import OriginKind
 from server.record_kinds.api.things import CautionSerializer
+from server.record_kinds.choices import choices_of
 from server.record_kinds.registries import Kinds
 
 # what the simulator lets a step do is no business of a form
@@ -48,9 +51,23 @@ class IndexTextSerializer(DataclassSerializer[IndexText]):
         read_only_fields = plain(IndexText)
 
 
+class LotFieldSerializer(DataclassSerializer[LotField]):
+    kind = serializers.ChoiceField(choices=choices_of(FieldKind), read_only=True)
+    line = serializers.ChoiceField(choices=choices_of(FormLine), read_only=True)
+    asked_of = serializers.ListField(child=serializers.ChoiceField(choices=choices_of(OriginKind)), read_only=True)
+    imported = serializers.BooleanField(read_only=True)
+
+    class Meta:
+        dataclass = LotField
+        # what an import looks for is the core's business
+        exclude = ["headings", "carried"]
+        read_only_fields = plain(LotField, "kind", "line", "asked_of", "headings", "carried")
+
+
 class KindsSerializer(serializers.Serializer[Kinds]):
     """Everything that comes in kinds, one row each."""
 
     steps = StepRowSerializer(many=True)
     fates = FateRowSerializer(many=True)
     indices = serializers.DictField(child=IndexTextSerializer())
+    lot_fields = LotFieldSerializer(many=True)

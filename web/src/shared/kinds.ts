@@ -20,5 +20,10 @@ export const FATE_ROWS: readonly Schemas['FateRow'][] = tables.fates
 /** What each classic index is called and means, in the order of the tables. */
 export const INDEX_TEXTS: Schemas['Kinds']['indices'] = tables.indices
 
+export type LotField = Schemas['LotField']
+
+/** The plain fields of a lot, in the order of its form. */
+export const LOT_FIELDS: readonly LotField[] = tables.lot_fields
+
 /** The kind with which an empty recipe begins. */
 export const FIRST_STEP = tables.steps.find((s) => s.cold)!.kind

@@ -1306,6 +1306,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/export/lots.csv/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description All lots as one table, a column for each of their fields. */
+        get: operations["lots_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/merge/": {
         parameters: {
             query?: never;
@@ -3001,6 +3018,15 @@ export interface components {
             smallest_below: number | null;
         };
         /**
+         * @description * `lowland` - lowland
+         *     * `foothill` - foothill
+         *     * `montane` - montane
+         *     * `subalpine` - subalpine
+         *     * `alpine` - alpine
+         * @enum {string}
+         */
+        AltitudeBandEnum: "lowland" | "foothill" | "montane" | "subalpine" | "alpine";
+        /**
          * @description * `counted` - COUNTED
          *     * `weighed` - WEIGHED
          *     * `scooped` - SCOOPED
@@ -3496,38 +3522,42 @@ export interface components {
             days_of_log: components["schemas"]["DayOfLog"][];
         };
         /**
-         * @description * `ignore` - IGNORE
-         *     * `lot_code` - LOT_CODE
-         *     * `plant` - PLANT
-         *     * `field_name` - FIELD_NAME
-         *     * `origin_kind` - ORIGIN_KIND
-         *     * `origin_place` - ORIGIN_PLACE
-         *     * `collected` - COLLECTED
-         *     * `collector` - COLLECTOR
-         *     * `leave` - LEAVE
-         *     * `parents` - PARENTS
-         *     * `amount` - AMOUNT
-         *     * `note` - NOTE
-         *     * `treatment` - TREATMENT
-         *     * `dish` - DISH
-         *     * `sown_seeds` - SOWN_SEEDS
-         *     * `sown_on` - SOWN_ON
-         *     * `looked_on` - LOOKED_ON
-         *     * `count` - COUNT
-         *     * `abnormal` - ABNORMAL
-         *     * `rotted` - ROTTED
-         *     * `lost` - LOST
-         *     * `look` - LOOK
-         *     * `percent` - PERCENT
+         * @description * `ignore` - ignore
+         *     * `lot_code` - lot_code
+         *     * `plant` - plant
+         *     * `field_name` - field_name
+         *     * `origin_kind` - origin_kind
+         *     * `origin_place` - origin_place
+         *     * `collected` - collected
+         *     * `collector` - collector
+         *     * `leave` - leave
+         *     * `parents` - parents
+         *     * `amount` - amount
+         *     * `note` - note
+         *     * `treatment` - treatment
+         *     * `dish` - dish
+         *     * `sown_seeds` - sown_seeds
+         *     * `sown_on` - sown_on
+         *     * `looked_on` - looked_on
+         *     * `count` - count
+         *     * `abnormal` - abnormal
+         *     * `rotted` - rotted
+         *     * `lost` - lost
+         *     * `look` - look
+         *     * `percent` - percent
+         *     * `form` - form
+         *     * `altitude_band` - altitude_band
+         *     * `ripeness` - ripeness
+         *     * `purpose` - purpose
          * @enum {string}
          */
-        ColumnMeaning: "ignore" | "lot_code" | "plant" | "field_name" | "origin_kind" | "origin_place" | "collected" | "collector" | "leave" | "parents" | "amount" | "note" | "treatment" | "dish" | "sown_seeds" | "sown_on" | "looked_on" | "count" | "abnormal" | "rotted" | "lost" | "look" | "percent";
+        ColumnMeaning: "ignore" | "lot_code" | "plant" | "field_name" | "origin_kind" | "origin_place" | "collected" | "collector" | "leave" | "parents" | "amount" | "note" | "treatment" | "dish" | "sown_seeds" | "sown_on" | "looked_on" | "count" | "abnormal" | "rotted" | "lost" | "look" | "percent" | "form" | "altitude_band" | "ripeness" | "purpose";
         ColumnView: {
+            meaning: components["schemas"]["ColumnMeaning"];
+            guessed: components["schemas"]["ColumnMeaning"];
             index: number;
             heading: string;
             samples: string[];
-            meaning: components["schemas"]["ColumnMeaning"];
-            guessed: components["schemas"]["ColumnMeaning"];
         };
         ComingTask: {
             /** Format: date */
@@ -4164,6 +4194,17 @@ export interface components {
             after: string | null;
         };
         /**
+         * @description * `text` - TEXT
+         *     * `long_text` - LONG_TEXT
+         *     * `word` - WORD
+         *     * `whole` - WHOLE
+         *     * `number` - NUMBER
+         *     * `day` - DAY
+         *     * `yes_no` - YES_NO
+         * @enum {string}
+         */
+        FieldKind: "text" | "long_text" | "word" | "whole" | "number" | "day" | "yes_no";
+        /**
          * @description * `table` - TABLE
          *     * `trial` - TRIAL
          *     * `everything` - EVERYTHING
@@ -4171,13 +4212,13 @@ export interface components {
          */
         FileKind: "table" | "trial" | "everything";
         FilePreview: {
+            columns: components["schemas"]["ColumnView"][];
             kind: components["schemas"]["FileKind"];
             name: string;
             sheets: string[];
             sheet: string;
             header_row: number;
             shape: (components["schemas"]["SheetShape"] | components["schemas"]["NullEnum"]) | null;
-            columns: components["schemas"]["ColumnView"][];
             order_open: boolean;
             orders: components["schemas"]["DayOrder"][];
             day_order: (components["schemas"]["DayOrder"] | components["schemas"]["NullEnum"]) | null;
@@ -4272,6 +4313,17 @@ export interface components {
          * @enum {string}
          */
         Forgives: "days" | "hours" | "nothing";
+        /**
+         * @description * `name` - NAME
+         *     * `origin` - ORIGIN
+         *     * `collected` - COLLECTED
+         *     * `parents` - PARENTS
+         *     * `printed` - PRINTED
+         *     * `crossing` - CROSSING
+         *     * `note` - NOTE
+         * @enum {string}
+         */
+        FormLine: "name" | "origin" | "collected" | "parents" | "printed" | "crossing" | "note";
         FurrowStep: {
             kind: components["schemas"]["StepKind"];
             /** Format: double */
@@ -4554,6 +4606,7 @@ export interface components {
             indices: {
                 [key: string]: components["schemas"]["IndexText"];
             };
+            lot_fields: components["schemas"]["LotField"][];
         };
         KnowledgeRow: {
             taxon: number | null;
@@ -4842,37 +4895,38 @@ export interface components {
             code?: string;
             taxon?: number | null;
             readonly plant: components["schemas"]["LotPlant"];
-            field_name?: string;
             readonly name: string;
             readonly common_name: string;
             readonly stand: number | null;
+            field_name?: string;
+            form?: string;
             origin_kind: components["schemas"]["OriginKind"];
             origin_place?: string;
+            leave?: string;
+            altitude_band?: components["schemas"]["AltitudeBandEnum"] | components["schemas"]["BlankEnum"];
             /** Format: date */
             collected_on?: string | null;
             collected_precision?: components["schemas"]["DatePrecision"];
             collector?: string;
-            leave?: string;
             /** Format: int64 */
             parents?: number | null;
-            form?: string;
             ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
             purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
-            hybrid?: boolean;
-            crossed_with?: string;
             /** Format: double */
             claimed_percent?: number | null;
             /** Format: int64 */
             claimed_days?: number | null;
-            claim_note?: string;
             /** Format: date */
             use_by?: string | null;
+            claim_note?: string;
+            hybrid?: boolean;
+            crossed_with?: string;
+            note?: string;
             grade?: components["schemas"]["CleaningGrade"];
             hazard?: string;
             hazards?: components["schemas"]["Hazard"][];
             readonly trouble: components["schemas"]["Trouble"];
             readonly trouble_note: string;
-            note?: string;
             place?: number | null;
             /** @default  */
             readonly place_name: string;
@@ -4932,6 +4986,24 @@ export interface components {
          * @enum {string}
          */
         LotEnd: "used_up" | "discarded";
+        LotField: {
+            readonly kind: components["schemas"]["FieldKind"];
+            readonly line: components["schemas"]["FormLine"];
+            readonly asked_of: components["schemas"]["OriginKind"][];
+            readonly imported: boolean;
+            readonly name: string;
+            readonly label: string;
+            readonly meaning: string;
+            readonly words: {
+                [key: string]: string;
+            };
+            readonly longest: number;
+            readonly unit: string;
+            readonly hint: string;
+            readonly begins: string;
+            readonly asked_with: string;
+            readonly listed: boolean;
+        };
         LotPage: {
             bench: components["schemas"]["LotBench"];
             tests: components["schemas"]["LotTest"][];
@@ -4958,31 +5030,32 @@ export interface components {
             code?: string;
             taxon?: number | null;
             field_name?: string;
+            form?: string;
             origin_kind: components["schemas"]["OriginKind"];
             origin_place?: string;
+            leave?: string;
+            altitude_band?: components["schemas"]["AltitudeBandEnum"] | components["schemas"]["BlankEnum"];
             /** Format: date */
             collected_on?: string | null;
             collected_precision?: components["schemas"]["DatePrecision"];
             collector?: string;
-            leave?: string;
             /** Format: int64 */
             parents?: number | null;
-            form?: string;
             ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
             purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
-            hybrid?: boolean;
-            crossed_with?: string;
             /** Format: double */
             claimed_percent?: number | null;
             /** Format: int64 */
             claimed_days?: number | null;
-            claim_note?: string;
             /** Format: date */
             use_by?: string | null;
+            claim_note?: string;
+            hybrid?: boolean;
+            crossed_with?: string;
+            note?: string;
             grade?: components["schemas"]["CleaningGrade"];
             hazard?: string;
             hazards?: components["schemas"]["Hazard"][];
-            note?: string;
             place?: number | null;
             container?: components["schemas"]["Container"] | components["schemas"]["BlankEnum"];
             drying_agent?: boolean;
@@ -4997,6 +5070,9 @@ export interface components {
             form: string;
             origin_kind: components["schemas"]["OriginKind"];
             origin_place: string;
+            facts: {
+                [key: string]: string;
+            };
             /** Format: date */
             collected_on: string | null;
             collected_precision: components["schemas"]["DatePrecision"];
@@ -5784,31 +5860,32 @@ export interface components {
             version?: number;
             taxon?: number | null;
             field_name?: string;
+            form?: string;
             origin_kind?: components["schemas"]["OriginKind"];
             origin_place?: string;
+            leave?: string;
+            altitude_band?: components["schemas"]["AltitudeBandEnum"] | components["schemas"]["BlankEnum"];
             /** Format: date */
             collected_on?: string | null;
             collected_precision?: components["schemas"]["DatePrecision"];
             collector?: string;
-            leave?: string;
             /** Format: int64 */
             parents?: number | null;
-            form?: string;
             ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
             purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
-            hybrid?: boolean;
-            crossed_with?: string;
             /** Format: double */
             claimed_percent?: number | null;
             /** Format: int64 */
             claimed_days?: number | null;
-            claim_note?: string;
             /** Format: date */
             use_by?: string | null;
+            claim_note?: string;
+            hybrid?: boolean;
+            crossed_with?: string;
+            note?: string;
             grade?: components["schemas"]["CleaningGrade"];
             hazard?: string;
             hazards?: components["schemas"]["Hazard"][];
-            note?: string;
         };
         /** @description What changes of a person; the rest stays. */
         PatchedPersonChangeRequest: {
@@ -10209,6 +10286,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
         };

@@ -1,18 +1,9 @@
 import type { Schemas } from '@/shared/api/http'
-import type { Words } from './words'
+import { lotFieldWords, type Words } from './words'
 
-export const originWords: Words<Schemas['OriginKind']> = {
-  wild: 'wild stand',
-  garden: 'garden',
-  bought: 'bought',
-  swapped: 'swapped',
-}
+export const originWords = lotFieldWords['origin_kind'] as Words<Schemas['OriginKind']>
 
-export const precisionWords: Words<Schemas['DatePrecision']> = {
-  day: 'to the day',
-  month: 'to the month',
-  year: 'to the year',
-}
+export const precisionWords = lotFieldWords['collected_precision'] as Words<Schemas['DatePrecision']>
 
 export const knownWords: Words<Schemas['AmountKnown']> = {
   counted: 'counted',
@@ -67,20 +58,9 @@ export const watchWords: Words<Schemas['WatchState']> = {
   may_be_gone: 'may be gone: go now',
 }
 
-export const purposeWords: Words<Schemas['Purpose']> = {
-  own_bed: 'own bed',
-  trial: 'trial',
-  exchange: 'exchange',
-  restoration: 'restoration',
-}
+export const purposeWords = lotFieldWords['purpose'] as Words<Schemas['Purpose']>
 
-export const ripenessWords: Words<Schemas['Ripeness']> = {
-  unripe: 'unripe',
-  ripened_indoors: 'ripened indoors',
-  mixed: 'mixed',
-  ripe: 'ripe',
-  overripe: 'overripe',
-}
+export const ripenessWords = lotFieldWords['ripeness'] as Words<Schemas['Ripeness']>
 
 export const gradeWords: Words<Schemas['CleaningGrade']> = {
   uncleaned: 'not cleaned',

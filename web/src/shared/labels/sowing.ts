@@ -1,4 +1,5 @@
 import type { Schemas } from '@/shared/api/http'
+import { LOT_FIELDS } from '@/shared/kinds'
 import type { Words } from './words'
 
 export const wayWords: Words<Schemas['SowingWay']> = {
@@ -57,19 +58,17 @@ export const shapeWords: Words<Schemas['SheetShape']> = {
   long_counts: 'counts, a line a look',
 }
 
-export const meaningWords: Words<Schemas['ColumnMeaning']> = {
+const lotColumns = Object.fromEntries(LOT_FIELDS.filter((f) => f.imported).map((f) => [f.name, f.label.toLowerCase()]))
+
+export const meaningWords = {
+  ...lotColumns,
   ignore: 'leave out',
   lot_code: 'lot',
   plant: 'plant',
   field_name: 'field name',
   origin_kind: 'how it came in',
-  origin_place: 'place',
   collected: 'collected',
-  collector: 'collector',
-  leave: 'leave',
-  parents: 'parent plants',
   amount: 'amount',
-  note: 'note',
   treatment: 'treatment',
   dish: 'dish',
   sown_seeds: 'seeds sown',
@@ -81,7 +80,7 @@ export const meaningWords: Words<Schemas['ColumnMeaning']> = {
   lost: 'lost',
   look: 'a look',
   percent: 'a percent (refused)',
-}
+} as Words<Schemas['ColumnMeaning']>
 
 export const dayOrderWords: Words<Schemas['DayOrder']> = {
   dmy: 'day, month, year',

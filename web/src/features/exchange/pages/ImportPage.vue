@@ -197,6 +197,7 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
           </template>
           <template v-else>The lead can save all records and photos as one file.</template>
         </p>
+        <p><a href="/api/v1/lots/export/lots.csv/" download>All lots as a table</a> (CSV), a column for each field.</p>
       </section>
     </template>
   </main>

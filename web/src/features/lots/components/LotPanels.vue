@@ -12,6 +12,7 @@ import {
   uptakeWords,
 } from '@/shared/labels'
 import type { Lot, LotPage } from '../api'
+import { listedFacts } from '../logic/lotForm'
 import { amountLine } from '@/shared/format/amount'
 import { degrees, mass } from '@/shared/format/units'
 
@@ -27,6 +28,7 @@ const age = computed(() => {
 })
 const rateWords = { weighed: 'g', scooped: 'ml', heads: 'head' } as const
 const rates = computed(() => bench.value.rates.filter((r) => r.kind !== 'weighed' || !bench.value.tsw))
+const facts = computed(() => listedFacts(props.lot))
 const from = computed(() => {
   const l = props.lot
   return [originWords[l.origin_kind], l.leave ? `leave: ${l.leave}` : ''].filter(Boolean).join('; ')
@@ -148,6 +150,10 @@ const from = computed(() => {
             {{ lot.parents ?? 'not known' }}<template v-if="lot.ripeness">; {{ ripenessWords[lot.ripeness] }}</template
             ><template v-if="lot.purpose">; for {{ purposeWords[lot.purpose] }}</template>
           </dd>
+          <template v-for="f in facts" :key="f.label"
+            ><dt>{{ f.label }}</dt>
+            <dd>{{ f.words }}</dd></template
+          >
           <template v-if="lot.claimed_percent !== null || lot.claimed_days"
             ><dt>Printed</dt>
             <dd>

@@ -65,7 +65,10 @@ const WORDS: LedgerWords = {
             >quarantine: {{ troubleWords[lot.trouble] }}</span
           >
         </td>
-        <td>{{ lot.origin_place || originWords[lot.origin_kind] }}</td>
+        <td>
+          {{ lot.origin_place || originWords[lot.origin_kind] }}
+          <span v-for="(words, name) in lot.facts" :key="name" class="latin">{{ words }}</span>
+        </td>
         <td class="nowrap">{{ dateAsKnown(lot.collected_on, lot.collected_precision) }}</td>
         <td>{{ lot.place || 'no place' }}</td>
         <td class="num nowrap" :class="{ quiet: lot.stock.seeds === null }">

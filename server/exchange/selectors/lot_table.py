@@ -1,0 +1,38 @@
+"""All lots as one table, a column for each of their fields; an import finds the columns again."""
+
+from core.seedstock import LOT_FIELDS, FieldKind, LotField
+from server.exchange.selectors.columns import Cell, Column, Kind, Table
+from server.lots.models import Lot
+from server.lots.selectors.stock import Stock, stocks
+
+KINDS = {FieldKind.WHOLE: Kind.WHOLE, FieldKind.NUMBER: Kind.NUMBER, FieldKind.DAY: Kind.DAY, FieldKind.YES_NO: Kind.YES_NO}
+
+
+def lot_table() -> Table:
+    """Every lot that was not deleted, by its code, with what is left of it."""
+    lots = list(Lot.objects.select_related("taxon", "place__parent__parent__parent").order_by("code"))
+    left = stocks([lot.pk for lot in lots])
+    return Table("lots", "Lots", [*_BEFORE, *map(_column, LOT_FIELDS.values()), *_AFTER], [_row(x, left[x.pk]) for x in lots], ("code",))
+
+
+_BEFORE = (
+    Column("code", Kind.TEXT, "code of the lot", needed=True),
+    Column("plant", Kind.TEXT, "common name of the plant; empty while nobody knows"),
+    Column("scientific_name", Kind.TEXT, "scientific name; empty while nobody knows"),
+)
+_AFTER = (
+    Column("kept_at", Kind.TEXT, "where it is kept"),
+    Column("seeds_left", Kind.NUMBER, "seeds that are left; empty while nobody measured"),
+    Column("seeds_left_se", Kind.NUMBER, "standard error of the seeds that are left"),
+    Column("ended", Kind.TEXT, "how it came to its end; empty while it goes on"),
+)
+
+
+def _column(f: LotField) -> Column:
+    return Column(f.name, KINDS.get(f.kind, Kind.TEXT), f.meaning, f.unit, words=tuple(f.words))
+
+
+def _row(lot: Lot, stock: Stock) -> list[Cell]:
+    plant = (lot.taxon.common_name, lot.taxon.scientific_name) if lot.taxon else ("", "")
+    place = lot.place.full_name if lot.place else ""
+    return [lot.code, *plant, *(getattr(lot, name) for name in LOT_FIELDS), place, stock.seeds, stock.se_seeds, lot.ended]
