@@ -83,7 +83,7 @@ class KeepingStands(Journey):
         page.press("Record the visit")
         page.see("//ol//strong[contains(., 'missed: shed already')]")
         page.see(f"//p[@role='status'][contains(., 'Next visit on')][contains(., '{planned.year + 1}')]")
-        row = page.run(f"return fetch('/api/v1/stands/{stand.pk}/story/').then(r => r.json())")["row"]
+        row = page.run(f"return fetch('/api/v1/stands/{stand.pk}/timeline/').then(r => r.json())")["row"]
         self.assertLess(row["next_on"], str(planned + timedelta(days=365)))
         page.open("/stands", "Stands")
         page.see("//td[contains(., 'missed: shed already')]")

@@ -3,10 +3,12 @@
 ``python -m scripts.api_answers keep DATABASE ANSWERS``     every GET of the schema, on a copy that is brought up to date
 ``python -m scripts.api_answers compare BEFORE AFTER``      what differs, once for each address and field
 
-Fields that were renamed on purpose stand in docs/api/renamed.json, by address: ``{"lots/{id}/": {"old.field": "new.field"}}``.
+Fields that were renamed on purpose stand in docs/api/renamed.json, by address: ``{"lots/{id}/": {"old.field": "new.field"}}``;
+a field without a name is the address itself.
 """
 
 import json
+import math
 import os
 import re
 import shutil
@@ -104,19 +106,44 @@ def _body(answer: Any) -> Any:
 def differences(before: Answers, after: Answers, renamed: dict[str, dict[str, str]]) -> Counter[str]:
     """Return each difference once for its address and field, with how often it was met."""
     found: Counter[str] = Counter()
+    before = {_moved(path, renamed): answer for path, answer in before.items()}
     for path in sorted(before.keys() | after.keys()):
         address = re.sub(r"\d+", "{id}", path)
         if path not in after or path not in before:
             found[f"{address}: {'gone' if path in before else 'new'}"] += 1
             continue
-        old = {renamed.get(address, {}).get(k, k): v for k, v in _flat(before[path])}
+        names = renamed.get(address, {})
+        old = {_renamed(k, names): v for k, v in _flat(before[path])}
         new = dict(_flat(after[path]))
         for key in old.keys() | new.keys():
             if key not in new or key not in old:
                 found[f"{address} {key}: {'gone' if key in old else 'new'}"] += 1
-            elif old[key] != new[key]:
+            elif not _same(old[key], new[key]):
                 found[f"{address} {key}: {old[key][0]!r} became {new[key][0]!r}"[:200]] += 1
     return found
+
+
+def _same(before: list[Any], after: list[Any]) -> bool:
+    """Whether leaves are equal; numbers but for the order in which they were summed."""
+    if len(before) != len(after):
+        return False
+    both = zip(before, after, strict=True)
+    return all(math.isclose(a, b, rel_tol=1e-9) if isinstance(a, float) and isinstance(b, float) else a == b for a, b in both)
+
+
+def _moved(path: str, renamed: dict[str, dict[str, str]]) -> str:
+    """Where an address is now: the name of an address is that of its field without a name."""
+    to = renamed.get(re.sub(r"\d+", "{id}", path), {}).get("")
+    number = re.search(r"\d+", path)
+    return path if to is None else to.replace("{id}", number[0] if number else "")
+
+
+def _renamed(field: str, names: dict[str, str]) -> str:
+    """A field by its present name; one that holds others gives its name to all of them."""
+    if field in names:
+        return names[field]
+    front, _, rest = field.partition(".")
+    return f"{names[front]}.{rest}" if rest and front in names else field
 
 
 def _flat(value: Any) -> Iterator[tuple[str, list[Any]]]:

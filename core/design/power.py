@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from scipy import special
 
 from core.errors import CoreError, check_correlation, check_share
-from core.germination import TYPICAL_BAG_RHO, USUAL_RHO, TrialShares
+from core.germination import TYPICAL_BAG_RHO, TYPICAL_DISH_RHO, TrialShares
 from core.statistics import USUAL_WEIGHT, critical_value, wilson
 
 Array = NDArray[np.float64]
@@ -52,7 +52,7 @@ class Design:
     dishes: int
     seeds: int
     treatments: int = 1
-    rho: float = USUAL_RHO
+    rho: float = TYPICAL_DISH_RHO
     comparisons: int = 1
     bags: int = 0
     rho_b: float = TYPICAL_BAG_RHO

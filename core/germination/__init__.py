@@ -31,14 +31,14 @@ from core.germination.comparison import Comparison, PairComparison, compare_fina
 from core.germination.dose import FEWEST_DOSES, LadderReading, Trend, dose_trend, read_ladder
 from core.germination.factors import Cell, CrossedTest, TermTest, crossed_test
 from core.germination.final_share import (
-    USUAL_RHO,
+    TYPICAL_DISH_RHO,
     CountedDish,
     CountedTreatment,
     TreatmentShare,
     TrialShares,
     final_shares,
     pool_rho,
-    usual_rho,
+    typical_dish_correlation,
 )
 from core.germination.fit import CourseFit, NoFit, course_of, fit_course
 from core.germination.fit_doubt import (
@@ -76,7 +76,7 @@ __all__ = [
     "FEWEST_DOSES",
     "INDEX_TEXTS",
     "TYPICAL_BAG_RHO",
-    "USUAL_RHO",
+    "TYPICAL_DISH_RHO",
     "BagRho",
     "BagShare",
     "BaggedTreatment",
@@ -145,6 +145,6 @@ __all__ = [
     "read_ladder",
     "shared_horizon",
     "shown_fit",
-    "usual_rho",
+    "typical_dish_correlation",
     "without_speed",
 ]

@@ -9,7 +9,7 @@ import numpy as np
 from core.errors import CoreError
 from core.germination.bag import TYPICAL_BAG_RHO
 from core.germination.block_model import BlockModel
-from core.germination.final_share import USUAL_RHO, CountedTreatment, TreatmentShare, TrialShares, final_shares
+from core.germination.final_share import TYPICAL_DISH_RHO, CountedTreatment, TreatmentShare, TrialShares, final_shares
 from core.statistics import holm, newcombe, two_sided_p, upper_chi2, upper_f, wilson
 from core.vocabulary import Family, Reason
 
@@ -97,7 +97,7 @@ def compare_final(
     treatments: Sequence[CountedTreatment],
     family: Family,
     control: str | None = None,
-    rho0: float = USUAL_RHO,
+    rho0: float = TYPICAL_DISH_RHO,
     rho_b: float = TYPICAL_BAG_RHO,
 ) -> Comparison:
     """Compare final germination over all treatments and in pairs.

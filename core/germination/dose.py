@@ -55,7 +55,7 @@ def dose_trend(doses: Sequence[float], comparison: Comparison) -> Trend:
 
 @dataclass(frozen=True, slots=True)
 class LadderReading:
-    """Where the best dose lies. `best` is its place; `equals` are the places not told apart from it, best included."""
+    """Where the best dose lies. `best` is its place; `equals` are the places that may not differ from it, best included."""
 
     reading: DoseReading
     best: int
@@ -65,8 +65,8 @@ class LadderReading:
 def read_ladder(doses: Sequence[float], comparison: Comparison) -> LadderReading:
     """Read treatments of one ladder as an axis.
 
-    ``falls``: the strongest dose is told apart below the best. ``largest_best``, ``smallest_best``: the best is the end of the
-    series and is told apart from at least one other dose. ``inside``: the best lies between. ``not_told``: nothing is told
+    ``falls``: the strongest dose is shown to be below the best. ``largest_best``, ``smallest_best``: the best is the end of the
+    series and is shown to differ from at least one other dose. ``inside``: the best lies between. ``not_told``: nothing is told
     apart from the best.
 
     `comparison` is over all pairs of treatments, which hold the doses among them; all `doses` belong to its treatments.

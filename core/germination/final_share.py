@@ -14,7 +14,7 @@ from core.germination.block_model import BlockDish, BlockModel, block_model
 from core.statistics import Interval, critical_value, self_weighted, shrunk, upper_chi2, wilson
 from core.vocabulary import Reason
 
-USUAL_RHO = 0.05
+TYPICAL_DISH_RHO = 0.05
 DISAGREE_BELOW = 0.025
 
 
@@ -192,7 +192,7 @@ class _Scatter:
     block_reason: Reason | None
 
 
-def final_shares(treatments: Sequence[CountedTreatment], rho0: float = USUAL_RHO, rho_b: float = TYPICAL_BAG_RHO) -> TrialShares:
+def final_shares(treatments: Sequence[CountedTreatment], rho0: float = TYPICAL_DISH_RHO, rho_b: float = TYPICAL_BAG_RHO) -> TrialShares:
     """Return the final germination of every treatment of a trial.
 
     Parameters
@@ -336,7 +336,7 @@ def _share(t: CountedTreatment, rho_star: float, rho_b: float, critical: float) 
     )
 
 
-def usual_rho(trials: Sequence[TrialShares]) -> float | None:
+def typical_dish_correlation(trials: Sequence[TrialShares]) -> float | None:
     """Return ρ₀ for a grower's next trial from the past ones, 0..1.
 
     max(0, Σ ν (φ̂ − 1)/(m_a − 1) / Σ ν) over the trials with replication and more than one seed per dish; None without such.

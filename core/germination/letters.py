@@ -1,4 +1,4 @@
-"""Compact letters: treatments that share a letter are not told apart (Piepho 2004, insert and absorb)."""
+"""Compact letters: treatments that share a letter may not differ (Piepho 2004, insert and absorb)."""
 
 from collections.abc import Sequence
 from string import ascii_lowercase

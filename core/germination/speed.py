@@ -8,7 +8,7 @@ from core.errors import CoreError, check_finite
 from core.germination.bag import TYPICAL_BAG_RHO
 from core.germination.comparison import DIFFERS_BELOW, pair_indices
 from core.germination.families import in_days
-from core.germination.final_share import USUAL_RHO
+from core.germination.final_share import TYPICAL_DISH_RHO
 from core.germination.fit import NoFit
 from core.germination.fit_doubt import DoubtedFit
 from core.germination.indices import indices, shared_horizon
@@ -173,7 +173,7 @@ def _compared(times: Sequence[TreatmentTime], mean_n: float, family: Family, con
     seen = [(t.dishes - 1, t.se_left_out**2 / t.v) for t in times if t.dishes > 1 and t.v and t.se_left_out is not None]
     nu = sum(r for r, _ in seen)
     lambda_hat = sum(r * x for r, x in seen) / nu if nu else None
-    lambda0 = 1 + (mean_n - 1) * USUAL_RHO / 2
+    lambda0 = 1 + (mean_n - 1) * TYPICAL_DISH_RHO / 2
     scatter, df = shrunk(lambda_hat, nu, lambda0)
     doubted = tuple(_doubted(t, scatter, df, ratio=ratio) for t in times)
     pairs = [

@@ -20,7 +20,7 @@ def power_by_simulation(
     draws: int = 5000,
     seed: int = 1,
 ) -> float:
-    """Share of drawn trials in which the first two treatments are told apart at 0.05/`comparisons`.
+    """Share of drawn trials in which the first two treatments are shown to differ at 0.05/`comparisons`.
 
     Dishes are Beta-binomial with correlation `rho`; the other treatments lie at `p1`. The scatter, its degrees of freedom
     and the pair's test are those of final_share and comparison, with ρ₀ = `rho`. Needs at least 2 dishes.
@@ -46,6 +46,6 @@ def power_by_simulation(
     middle = (p[:, 0] + p[:, 1]) / 2
     spread = np.sqrt(phi * middle * (1 - middle) * 2 / total)
     stat = np.divide(np.abs(p[:, 0] - p[:, 1]), spread, out=np.zeros(draws), where=spread > 0)
-    # without any scatter to estimate nothing is told apart
+    # without any scatter to estimate no difference is shown
     told = (nu > 0) & (2 * special.stdtr(np.maximum(df, 1), -stat) < FAMILY_ALPHA / comparisons)
     return float(told.mean())

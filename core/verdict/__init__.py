@@ -22,7 +22,7 @@ from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
 from core.verdict.names import AS_NAMED, UNTREATED, Called
 from core.verdict.over_trials import over_trials_sentence
 from core.verdict.planning import telling_sentences
-from core.verdict.practice import Estimate, Marked, PracticeResult, TrialStory, Tried, judge_practice
+from core.verdict.practice import Estimate, Marked, PracticeResult, PracticeTrial, Tried, judge_practice
 from core.verdict.sentences import (
     TreatmentLine,
     head_sentence,
@@ -54,12 +54,12 @@ __all__ = [
     "Marked",
     "OptionWords",
     "PracticeResult",
+    "PracticeTrial",
     "Proposal",
     "RecipeEvidence",
     "TreatmentFacts",
     "TreatmentLine",
     "TrialFacts",
-    "TrialStory",
     "Tried",
     "Verdict",
     "best_sentence",

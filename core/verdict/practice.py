@@ -59,7 +59,7 @@ class PracticeResult:
 
 
 @dataclass(frozen=True, slots=True)
-class TrialStory:
+class PracticeTrial:
     """How the trial was run, as far as the advice asks: dishes not closed, dishes with mould that still count, the dishes' rho."""
 
     unclosed: int = 0
@@ -68,7 +68,7 @@ class TrialStory:
 
 
 def judge_practice(
-    tried: Sequence[Tried], says: Mapping[str, PracticeSays], estimate: Estimate | None, untreated_truth: float, story: TrialStory
+    tried: Sequence[Tried], says: Mapping[str, PracticeSays], estimate: Estimate | None, untreated_truth: float, trial: PracticeTrial
 ) -> PracticeResult:
     """Hold conclusions against the truth.
 
@@ -82,14 +82,14 @@ def judge_practice(
         What was believed of one treatment's share.
     untreated_truth : float
         True share 0..1 of seed sown as it is, whether it was in the trial or not.
-    story : TrialStory
+    trial : TrialStory
         How the trial was run.
     """
     marks = [_marked(t, says.get(t.name, PracticeSays.CANNOT_SAY), untreated_truth) for t in tried if not t.untreated]
     if estimate is not None:
         truth = next(t.truth for t in tried if t.name == estimate.name)
         marks.append(_estimated(estimate, truth))
-    return PracticeResult(marks, _advice(tried, marks, untreated_truth, story))
+    return PracticeResult(marks, _advice(tried, marks, untreated_truth, trial))
 
 
 def _marked(t: Tried, says: PracticeSays, untreated: float) -> Marked:
@@ -124,10 +124,10 @@ def _estimated(e: Estimate, truth: float) -> Marked:
     return Marked(e.name, PracticeMark.FOUND, f"“{e.name}”: {said} holds the truth, {percent(truth)} %.")
 
 
-def _advice(tried: Sequence[Tried], marks: Sequence[Marked], untreated: float, story: TrialStory) -> str:
+def _advice(tried: Sequence[Tried], marks: Sequence[Marked], untreated: float, trial: PracticeTrial) -> str:
     """One piece, the one that costs most if it is not followed."""
     treated = [t for t in tried if not t.untreated]
-    said = _about_the_design(tried, untreated) or _about_the_dishes(story) or _more_dishes(treated, marks, untreated, story.rho)
+    said = _about_the_design(tried, untreated) or _about_the_dishes(trial) or _more_dishes(treated, marks, untreated, trial.rho)
     if said is not None:
         return said
     if any(m.mark is PracticeMark.WITHOUT_GROUND for m in marks):
@@ -148,13 +148,13 @@ def _about_the_design(tried: Sequence[Tried], untreated: float) -> str | None:
     return None
 
 
-def _about_the_dishes(story: TrialStory) -> str | None:
-    if story.mouldy_counted:
+def _about_the_dishes(trial: PracticeTrial) -> str | None:
+    if trial.mouldy_counted:
         return "Set a dish aside when mould takes it, and write down why: what rotted says nothing about the treatment."
-    if story.unclosed:
-        dishes = "dish was" if story.unclosed == 1 else "dishes were"
+    if trial.unclosed:
+        dishes = "dish was" if trial.unclosed == 1 else "dishes were"
         return (
-            f"Cut what is left before you conclude: {story.unclosed} {dishes} not closed, "
+            f"Cut what is left before you conclude: {trial.unclosed} {dishes} not closed, "
             "and asleep looks like dead until somebody cuts it."
         )
     return None

@@ -5,7 +5,7 @@ from dataclasses import asdict
 
 from core.germination import (
     TYPICAL_BAG_RHO,
-    USUAL_RHO,
+    TYPICAL_DISH_RHO,
     BaggedTreatment,
     BaggedTrial,
     Comparison,
@@ -40,7 +40,7 @@ def counted(raw: Sequence[Json]) -> list[CountedTreatment]:
     ]
 
 
-def _final(treatments: Sequence[Json], rho0: float = USUAL_RHO, rho_b: float = TYPICAL_BAG_RHO) -> Json:
+def _final(treatments: Sequence[Json], rho0: float = TYPICAL_DISH_RHO, rho_b: float = TYPICAL_BAG_RHO) -> Json:
     return _shares(final_shares(counted(treatments), rho0, rho_b))
 
 
@@ -70,7 +70,11 @@ def _compared(result: Comparison, names: Sequence[str], family: str) -> Json:
 
 
 def _compare(
-    treatments: Sequence[Json], family: str, control: str | None = None, rho0: float = USUAL_RHO, rho_b: float = TYPICAL_BAG_RHO
+    treatments: Sequence[Json],
+    family: str,
+    control: str | None = None,
+    rho0: float = TYPICAL_DISH_RHO,
+    rho_b: float = TYPICAL_BAG_RHO,
 ) -> Json:
     trial = counted(treatments)
     result = compare_final(trial, Family(family), control, rho0, rho_b)
@@ -78,7 +82,11 @@ def _compare(
 
 
 def _compare_blocks(
-    treatments: Sequence[Json], family: str, control: str | None = None, rho0: float = USUAL_RHO, rho_b: float = TYPICAL_BAG_RHO
+    treatments: Sequence[Json],
+    family: str,
+    control: str | None = None,
+    rho0: float = TYPICAL_DISH_RHO,
+    rho_b: float = TYPICAL_BAG_RHO,
 ) -> Json:
     trial = counted(treatments)
     result = compare_final(trial, Family(family), control, rho0, rho_b)

@@ -21,3 +21,12 @@ class Compared(TestCase):
         before, after = {"lots/3/": {"stock": {"said": "12 g"}}}, {"lots/3/": {"stock": {"finding": "12 g"}}}
         self.assertTrue(differences(before, after, {}))
         self.assertFalse(differences(before, after, {"lots/{id}/": {"stock.said": "stock.finding"}}))
+
+    def test_an_address_and_all_that_a_field_holds_can_be_renamed(self):
+        before, after = {"lots/3/story/": {"told": {"at": 1, "by": 2}}}, {"lots/3/timeline/": {"entries": {"at": 1, "by": 2}}}
+        renamed = {"lots/{id}/story/": {"": "lots/{id}/timeline/"}, "lots/{id}/timeline/": {"told": "entries"}}
+        self.assertFalse(differences(before, after, renamed))
+
+    def test_numbers_are_equal_but_for_the_order_of_a_sum(self):
+        self.assertFalse(differences({"lots/": {"share": 0.3}}, {"lots/": {"share": 0.1 + 0.2}}, {}))
+        self.assertTrue(differences({"lots/": {"share": 0.3}}, {"lots/": {"share": 0.3001}}, {}))

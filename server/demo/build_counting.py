@@ -13,8 +13,8 @@ from server.people.models import Person
 from server.places.models import Place
 from server.recipes.models import Recipe
 from server.trials.models import Dish, Trial
+from server.trials.services.deviations import note_deviation
 from server.trials.services.layout import NewTreatment, lay_out_trial
-from server.trials.services.story import note_deviation
 
 CROSSED_LOT, CROSSED_QUESTION = "PP-031", "Does cold matter to Palmer's penstemon, in the light and in the dark?"
 COLD = "4 weeks cold, damp sand"

@@ -1,4 +1,4 @@
-"""What loggers wrote, and what befell places."""
+"""What loggers wrote, and events at places."""
 
 from django.db import models
 

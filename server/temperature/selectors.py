@@ -1,4 +1,4 @@
-"""Reading logs back: merged readings of a place, the cold they gave, and what befell the place."""
+"""Reading logs back: merged readings of a place, the cold they gave, and the events of the place."""
 
 import zlib
 from collections import defaultdict
@@ -59,7 +59,7 @@ class Stay:
 
 @dataclass(frozen=True)
 class EventView:
-    """Something that befell a place, from a log or a person's word. `extreme_c` is the log's."""
+    """An event at a place, from a log or a person's word. `extreme_c` is the log's."""
 
     place: str
     kind: PlaceTrouble
@@ -204,7 +204,7 @@ def cold_given(stays: Sequence[Stay], known: dict[int, Readings], until: datetim
 
 
 def events_for(stays: Sequence[Stay], known: dict[int, Readings], told: Sequence[PlaceEvent], until: datetime) -> list[EventView]:
-    """What befell something where it lay: freezes that a log shows, and what people recorded. Once each."""
+    """Events where something lay: freezes that a log shows, and what people recorded. Once each."""
     found: list[EventView] = []
     for stay in stays:
         end = stay.end or until

@@ -107,7 +107,7 @@ def simulated_log(place: Place, now: datetime) -> str:
 def record_event(
     *, by: Person, place: Place, kind: PlaceTrouble, at: datetime, until: datetime | None = None, note: str = ""
 ) -> PlaceEvent:
-    """Record once what befell a place; every bag that lay there shows it."""
+    """Record an event at a place once; every bag that lay there shows it."""
     require(by, Right.PLAN)
     check_not_in_future(at)
     if until is not None and until < at:

@@ -43,9 +43,9 @@ from server.tests.builders import (
     stock_line,
 )
 from server.tests.own_addresses import OwnAddresses
-from server.trials.services.closings import send_on, set_aside
+from server.trials.services.closings import retreat_ungerminated, set_aside
+from server.trials.services.deviations import note_deviation
 from server.trials.services.layout import NewTreatment, lay_out_trial
-from server.trials.services.story import note_deviation
 
 
 class EveryAddress(OwnAddresses, ApiCase):
@@ -88,7 +88,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "lots/{pk}/page/": f"lots/{lot}/page/",
             "stands/": "stands/",
             "stands/{pk}/": f"stands/{self.stand.pk}/",
-            "stands/{pk}/story/": f"stands/{self.stand.pk}/story/",
+            "stands/{pk}/timeline/": f"stands/{self.stand.pk}/timeline/",
             "stands/{pk}/history/": f"stands/{self.stand.pk}/history/",
             "harvests/purposes/": "harvests/purposes/",
             "photos/{pk}/": f"photos/{self.visit.photo_id}/",
@@ -139,7 +139,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "trials/{pk}/count-sheet/": f"trials/{trial}/count-sheet/",
             "trials/{pk}/set-up/": f"trials/{trial}/set-up/",
             "trials/{pk}/design/": f"trials/{trial}/design/",
-            "trials/{pk}/story/": f"trials/{trial}/story/",
+            "trials/{pk}/timeline/": f"trials/{trial}/timeline/",
             "trials/{pk}/history/": f"trials/{trial}/history/",
             "dishes/{pk}/looks/": f"dishes/{self.dishes[0].pk}/looks/",
             "lots/{pk}/sowing-bases/": f"lots/{lot}/sowing-bases/",
@@ -194,7 +194,7 @@ class EveryAddress(OwnAddresses, ApiCase):
         )  # fmt: skip
         later = make_sown_trial(lot=self.lot, dishes=2)
         later_dish, sent, put_by, _ = dishes_of(later)
-        send_on(by=make_person(), trial=later, dishes=[sent], at=now(), name="cold")
+        retreat_ungerminated(by=make_person(), trial=later, dishes=[sent], at=now(), name="cold")
         set_aside(by=make_person(), dish=put_by, at=now(), why="x")
         noted = {"kind": "other", "words": "x"}
         words = {"client_id": str(uuid4()), "at": now().isoformat(), "words": "x"}
@@ -322,7 +322,11 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "trials/{pk}/deviations/": ("post", f"trials/{later.pk}/deviations/", noted | {"client_id": str(uuid4())}),
                 "deviations/{pk}/take-back/": ("post", f"deviations/{slip.pk}/take-back/", {}),
                 "trials/{pk}/photos/": ("post", f"trials/{later.pk}/photos/", {"photo": str(self.photo.client_id)}),
-                "trials/{pk}/send-on/": ("post", f"trials/{later.pk}/send-on/", {"name": "cold", "dishes": [later_dish.pk]}),
+                "trials/{pk}/retreat-ungerminated/": (
+                    "post",
+                    f"trials/{later.pk}/retreat-ungerminated/",
+                    {"name": "cold", "dishes": [later_dish.pk]},
+                ),
                 "dishes/{pk}/take-back-stretch/": ("post", f"dishes/{sent.pk}/take-back-stretch/", {}),
                 "dishes/{pk}/take-back-set-aside/": ("post", f"dishes/{put_by.pk}/take-back-set-aside/", {}),
                 "photos/": ("picture", "photos/", {"client_id": str(uuid4())}),

@@ -37,9 +37,9 @@ from server.tests.builders import (
 from server.trials.models import Deviation, Dish, Look, Sown
 from server.trials.selectors.courses import course_of
 from server.trials.services.bags import put_in_bags
+from server.trials.services.deviations import note_deviation
 from server.trials.services.looks import record_look, sow_trial
 from server.trials.services.new_look import NewLook
-from server.trials.services.story import note_deviation
 
 PEOPLE = 6
 

@@ -178,7 +178,7 @@ class OddInput(SendsAnything):
         }
         answer = self.send("visits/", body)
         self.assertEqual(Visit.objects.filter(client_id=body["client_id"]).exists(), answer.status_code == 201)
-        self.assertEqual(self.api.get(f"/api/v1/stands/{self.stand.pk}/story/").status_code, 200)
+        self.assertEqual(self.api.get(f"/api/v1/stands/{self.stand.pk}/timeline/").status_code, 200)
         self.assertEqual(self.api.get("/api/v1/stands/").status_code, 200)
 
     @SOME
@@ -278,7 +278,7 @@ class OddCounting(SendsAnything):
         cls.place = make_place()
 
     def still_readable(self):
-        for page in ("count-sheet", "overview", "story", "set-up", "design"):
+        for page in ("count-sheet", "overview", "timeline", "set-up", "design"):
             self.assertEqual(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}/").status_code, 200, page)
         for page in ("comparison", "decision"):
             self.assertIn(self.api.get(f"/api/v1/trials/{self.trial.pk}/{page}/").status_code, (200, 409), page)
@@ -326,7 +326,7 @@ class OddCounting(SendsAnything):
         at = (now() + timedelta(seconds=seconds)).isoformat()
         body = {"client_id": str(uuid4()), "kind": kind, "words": said, "dish": self.dish.pk, "seeds": seeds, "at": at}
         self.send(f"trials/{self.trial.pk}/deviations/", body | {"place": self.place.pk if with_place else None})
-        self.send(f"trials/{self.trial.pk}/send-on/", {"dishes": [self.dish.pk], "name": said, "at": at})
+        self.send(f"trials/{self.trial.pk}/retreat-ungerminated/", {"dishes": [self.dish.pk], "name": said, "at": at})
         self.send(f"dishes/{self.dish.pk}/set-aside/", {"why": said})
         self.still_readable()
         self.send(f"dishes/{self.dish.pk}/take-back-stretch/", {})

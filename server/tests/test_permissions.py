@@ -10,7 +10,7 @@ from core.vocabulary import Role
 from server.record_kinds.services import change_thing
 from server.tests.builders import DAY, ApiCase, begin, dishes_of, look, make_batch, make_person, make_recipe, make_trial, now
 from server.tests.every_address import EveryAddress
-from server.trials.services.closings import send_on
+from server.trials.services.closings import retreat_ungerminated
 from server.trials.services.looks import sow_trial
 
 TABLE = Path(__file__).parents[2] / "docs" / "roles.md"
@@ -117,7 +117,7 @@ class BlindStaysBlind(EveryAddress):
         sow_trial(by=make_person(), trial=self.blind, at=now() - 8 * DAY)
         self.sown, self.dishes = self.blind, dishes_of(self.blind)
         look(self.dishes[0], 3, 1)
-        send_on(by=make_person(), trial=self.blind, dishes=[self.dishes[5]], at=now(), name=f"then {WAKING}")
+        retreat_ungerminated(by=make_person(), trial=self.blind, dishes=[self.dishes[5]], at=now(), name=f"then {WAKING}")
         treatment = self.dishes[1].treatment
         bag = make_batch(lot=self.lot, recipe=make_recipe(f"recipe of {WAKING}"), place=self.place)
         begin(bag, 3)

@@ -31,7 +31,7 @@ MORE = {
     ),
     "trials/{trial}/overview/": (22, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
     "trials/{trial}/set-up/": (13, "dishes on their places with bags, labels and photos"),
-    "trials/{trial}/story/": (13, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
+    "trials/{trial}/timeline/": (13, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
     "knowledge/": (29, "results of every trial there is, in a fixed number of queries; kept, then 4"),
     "trials/{trial}/decision/": (24, "what Compare reads, the working year and the conclusions"),
     "trials/{trial}/report/": (32, "what Compare, the decision and the story read, on one paper; kept, then 4"),
@@ -48,7 +48,7 @@ MORE = {
 PAGES = (
     "today/", "lots/", "lots/{lot}/", "lots/{lot}/page/", "lots/{lot}/ledger/", "trials/", "trials/{trial}/overview/",
     "trials/{trial}/count-sheet/", "trials/{trial}/set-up/", "trials/{trial}/comparison/", "trials/{trial}/decision/",
-    "trials/{trial}/report/", "trials/{trial}/story/", "stands/", "stands/{stand}/story/", "recipes/", "bag-rounds/", "timers/",
+    "trials/{trial}/report/", "trials/{trial}/timeline/", "stands/", "stands/{stand}/timeline/", "recipes/", "bag-rounds/", "timers/",
     "batches/{batch}/page/", "knowledge/", "taxa/{plant}/knowledge/", "lots/{lot}/sowing-bases/", "sowing-plans/",
     "sowing-plans/{sowing}/page/", "seedlings/", "places/", "supplies/", "work-year/", "people/", "people/accounts/", "invitations/",
     "files/", "changes/", "deletions/", "backups/", "practice/", "session/devices/",

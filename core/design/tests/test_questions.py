@@ -38,7 +38,7 @@ class WhatALayoutTells(TestCase):
     def test_no_number_of_dishes_shows_no_difference(self):
         self.assertIsNone(told(Aim(Question.BEST, 3, 0.5, 0.0), 4, 25).smallest_dishes)
 
-    def test_aged_seed_is_held_against_its_earlier_result_and_only_a_fall_is_asked_for(self):
+    def test_aged_seed_is_compared_with_its_earlier_result_and_only_a_fall_is_asked_for(self):
         aim = Aim(Question.STILL_AS_GOOD, 1, share=0.8, difference=0.25)
         self.assertEqual((aim.groups, aim.comparisons), (2, 1))
         self.assertAlmostEqual(aim.other_share, 0.55)

@@ -9,7 +9,7 @@ from core.vocabulary import Family, Reason
 
 
 class ComparingFinalShares(TestCase):
-    def test_a_clear_winner_is_told_apart_from_the_control(self):
+    def test_a_clear_winner_differs_from_the_control(self):
         result = compare_final([treatment("none", 1, 0, 2, 1), treatment("cold", 20, 21, 18, 22)], Family.CONTROL, "none")
         pair = result.pairs[0]
         self.assertEqual((pair.a, pair.b), ("cold", "none"))
@@ -26,7 +26,7 @@ class ComparingFinalShares(TestCase):
         self.assertEqual((result.overall.p, result.pairs[0].p, result.pairs[0].test), (1, 1, "none"))
         self.assertEqual(result.overall.reasons["stat"], Reason.ALL_OR_NONE)
 
-    def test_without_replication_nothing_is_told_apart_whatever_p_is(self):
+    def test_without_replication_no_difference_is_shown_whatever_p_is(self):
         pair = compare_final([treatment("x", 0, n=100), treatment("y", 100, n=100)], Family.ALL).pairs[0]
         self.assertLess(pair.p_adjusted, 1e-6)
         self.assertFalse(pair.differs)

@@ -50,7 +50,7 @@ class Coverage(TestCase):
             held += interval.lower <= 0.5 <= interval.upper
         self.assertLess(held / TRIALS, 0.65)
 
-    def test_treatments_that_do_not_differ_are_rarely_told_apart(self):
+    def test_treatments_that_do_not_differ_are_rarely_shown_to_differ(self):
         draw = np.random.default_rng(3)
         wrong = 0
         for _ in range(TRIALS):
@@ -58,7 +58,7 @@ class Coverage(TestCase):
             wrong += any(p.differs for p in compare_final(trial, Family.ALL).pairs)
         self.assertLess(wrong / TRIALS, 0.05)
 
-    def test_a_large_difference_is_nearly_always_told_apart(self):
+    def test_a_large_difference_is_nearly_always_shown(self):
         draw = np.random.default_rng(4)
         found = 0
         for _ in range(300):

@@ -37,7 +37,7 @@ class Ladders(TestCase):
         self.assertEqual(reading(0.0, 0.3, 0.8, 0.7).reading, DoseReading.INSIDE)
         self.assertEqual(reading(0.1, 0.5, 0.8, 0.1).reading, DoseReading.FALLS)
 
-    def test_doses_that_are_not_told_apart_have_no_best(self):
+    def test_doses_that_may_not_differ_have_no_best(self):
         found = reading(0.4, 0.44, 0.4)
         self.assertEqual((found.reading, len(found.equals)), (DoseReading.NOT_TOLD, 3))
 

@@ -33,7 +33,7 @@ class CompactLetters(TestCase):
     @given(
         st.integers(1, 8).flatmap(lambda n: st.tuples(st.just(n), st.sets(st.sampled_from(list(combinations(range(n), 2)) or [(0, 0)]))))
     )
-    def test_exactly_the_pairs_not_told_apart_share_a_letter(self, drawn):
+    def test_exactly_the_pairs_that_may_not_differ_share_a_letter(self, drawn):
         n, chosen = drawn
         names = [f"t{i}" for i in range(n)]
         apart = [(names[i], names[j]) for i, j in chosen]

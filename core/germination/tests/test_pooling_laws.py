@@ -58,7 +58,7 @@ class Comparing(TestCase):
             self.assertEqual(bool(set(letters[pair.a]) & set(letters[pair.b])), not pair.differs)
 
     @given(trials())
-    def test_a_treatment_of_the_same_dishes_is_never_told_apart_from_its_twin(self, made):
+    def test_a_treatment_of_the_same_dishes_is_never_shown_to_differ_from_its_twin(self, made):
         twin = CountedTreatment("twin", made[0].dishes)
         result = compare_final([*made, twin], Family.CONTROL, "twin")
         pair = result.pairs[0]

@@ -1,6 +1,6 @@
 import unittest
 
-from core.verdict import Estimate, TrialStory, Tried, judge_practice
+from core.verdict import Estimate, PracticeTrial, Tried, judge_practice
 from core.vocabulary import PracticeMark, PracticeSays
 
 AS_IT_IS = Tried("as it is", 0.10, 4, 25, untreated=True, differs=None)
@@ -10,8 +10,8 @@ def tried(truth=0.60, dishes=4, differs=True, name="cold"):
     return Tried(name, truth, dishes, 25, untreated=False, differs=differs)
 
 
-def judged(treatments, says=None, estimate=None, untreated=0.10, **story):
-    return judge_practice(treatments, says or {}, estimate, untreated, TrialStory(**story))
+def judged(treatments, says=None, estimate=None, untreated=0.10, **trial):
+    return judge_practice(treatments, says or {}, estimate, untreated, PracticeTrial(**trial))
 
 
 def mark(treatment, says, untreated=0.10):
@@ -60,7 +60,7 @@ class Marks(unittest.TestCase):
 class Advice(unittest.TestCase):
     def test_one_piece_and_the_dearest_first(self):
         right = {"cold": PracticeSays.BETTER}
-        for treatments, says, story, words in (
+        for treatments, says, trial, words in (
             ([tried()], right, {"unclosed": 3}, "Sow some of the seed as it is"),
             ([AS_IT_IS, tried(dishes=1)], right, {"unclosed": 3}, "more than one dish"),
             ([AS_IT_IS, tried()], right, {"unclosed": 1, "mouldy_counted": 1}, "Set a dish aside"),
@@ -72,7 +72,7 @@ class Advice(unittest.TestCase):
             ([AS_IT_IS, tried()], right, {}, "Nothing was missed"),
         ):
             with self.subTest(words):
-                self.assertIn(words, judged(treatments, says, **story).advice)
+                self.assertIn(words, judged(treatments, says, **trial).advice)
 
     def test_the_dishes_it_would_have_taken_are_more_than_there_were(self):
         advice = judged([AS_IT_IS, tried(0.35, differs=False)], {}, rho=0.1).advice

@@ -2,7 +2,7 @@
 
 from core.vocabulary import DeviationKind, Light, Question, TrialState
 from server.evidence.selectors.overview import overview
-from server.evidence.selectors.story import trial_story
+from server.evidence.selectors.timeline import trial_timeline
 from server.rounds.selectors.today import today
 from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
@@ -19,10 +19,10 @@ class CountedInStates(DemoCase):
         self.assertEqual((page.state, page.factor_a, page.factor_b, len(page.furrows)), (TrialState.PLANNED, "cold", "light", 4))
         self.assertEqual({(f.level_a, f.light) for f in page.furrows}, {(c, x) for c in ("no cold", "4 weeks cold") for x in Light})
 
-    def test_a_deviation_and_the_people_stand_in_a_trials_story(self):
-        story = trial_story(Trial.objects.filter(lot__code="HR-114").earliest("pk"))
-        self.assertIn(DeviationKind.DRIED_OUT, {x.kind for x in story.lines})
-        self.assertTrue(story.people)
+    def test_a_deviation_and_the_people_stand_in_a_trials_timeline(self):
+        timeline = trial_timeline(Trial.objects.filter(lot__code="HR-114").earliest("pk"))
+        self.assertIn(DeviationKind.DRIED_OUT, {x.kind for x in timeline.lines})
+        self.assertTrue(timeline.people)
 
     def test_open_trials_stand_on_today_by_the_age_of_their_last_look(self):
         seen = [t.last_look_at for t in today(self.now).waking if t.last_look_at]

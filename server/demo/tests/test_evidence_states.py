@@ -24,7 +24,7 @@ class JudgedInStates(DemoCase):
         self.assertEqual(Conclusion.objects.count(), 2)
         self.assertTrue(all(c.verdict and c.treatment for c in Conclusion.objects.all()))
 
-    def test_doses_point_on_lie_inside_and_are_not_told_apart(self):
+    def test_doses_point_on_lie_inside_and_may_not_differ(self):
         readings = {c.ladder.reading for c in self.compared.values() if c.ladder}
         self.assertLessEqual({DoseReading.LARGEST_BEST, DoseReading.INSIDE, DoseReading.NOT_TOLD}, readings)
 

@@ -6,7 +6,7 @@ from typing import Any
 from django.http import HttpResponse
 
 from server.evidence.selectors.made_from import made_from
-from server.evidence.selectors.usual import usual_scatter
+from server.evidence.selectors.typical_scatter import typical_scatter
 from server.record_kinds.kept import kept_under
 from server.trials.models import Trial
 
@@ -16,4 +16,4 @@ def answer_of(trial: Trial, what: str, build: Callable[[], Any]) -> HttpResponse
 
     `what` names the answer and all that was asked of it. Counts of other trials leave it as it is.
     """
-    return kept_under(f"{what}:{made_from([trial])[trial.pk]}:{usual_scatter(trial)!r}", build)
+    return kept_under(f"{what}:{made_from([trial])[trial.pk]}:{typical_scatter(trial)!r}", build)

@@ -13,7 +13,7 @@ from server.evidence.selectors.earlier import EarlierResults
 from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
 from server.evidence.selectors.planning import QuestionPlan
-from server.evidence.selectors.story import TrialStory
+from server.evidence.selectors.timeline import TrialTimeline
 from server.evidence.services import NextPlan
 from server.lots.models import Lot
 from server.record_kinds.choices import choices_of
@@ -49,9 +49,9 @@ class QuestionPlanSerializer(DataclassSerializer[QuestionPlan]):
         dataclass = QuestionPlan
 
 
-class TrialStorySerializer(DataclassSerializer[TrialStory]):
+class TrialTimelineSerializer(DataclassSerializer[TrialTimeline]):
     class Meta:
-        dataclass = TrialStory
+        dataclass = TrialTimeline
 
 
 class PlanQuestionSerializer(serializers.Serializer[None]):

@@ -15,7 +15,7 @@ from server.evidence.api.views import (
     OverviewView,
     PlanQuestionView,
     RecipeConclusionsView,
-    TrialStoryView,
+    TrialTimelineView,
 )
 
 urlpatterns = [
@@ -23,7 +23,7 @@ urlpatterns = [
     path("lots/<int:pk>/dormancy/", DormancyView.as_view()),
     path("batches/<int:pk>/page/", BatchPageView.as_view()),
     path("trials/plan-question/", PlanQuestionView.as_view()),
-    path("trials/<int:pk>/story/", TrialStoryView.as_view()),
+    path("trials/<int:pk>/timeline/", TrialTimelineView.as_view()),
     path("trials/<int:pk>/overview/", OverviewView.as_view()),
     path("trials/<int:pk>/comparison/", ComparisonView.as_view()),
     path("trials/<int:pk>/earlier/", EarlierView.as_view()),

@@ -25,7 +25,7 @@ from server.evidence.selectors.earlier import earlier_results
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.planning import plan_question
-from server.evidence.selectors.story import trial_story
+from server.evidence.selectors.timeline import trial_timeline
 from server.evidence.services import conclude, plan_next, take_back_conclusion
 from server.http.bodies import read
 from server.lots.models import Lot
@@ -136,12 +136,12 @@ class PlanQuestionView(APIView):
         return Response(s.QuestionPlanSerializer(plan_question(asks=asks, **given)).data)
 
 
-class TrialStoryView(APIView):
+class TrialTimelineView(APIView):
     """What went otherwise than planned in a trial, the care its bags missed, and who counted."""
 
-    @extend_schema(responses=s.TrialStorySerializer, operation_id="trials_story")
+    @extend_schema(responses=s.TrialTimelineSerializer, operation_id="trials_timeline")
     def get(self, request: Request, pk: int) -> Response:
-        return Response(s.TrialStorySerializer(trial_story(get_object_or_404(trials(), pk=pk))).data)
+        return Response(s.TrialTimelineSerializer(trial_timeline(get_object_or_404(trials(), pk=pk))).data)
 
 
 class LotPageView(APIView):

@@ -21,7 +21,7 @@ from server.evidence.selectors.conclusions import ConclusionView, of_trial
 from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.overview import FurrowStep, furrow_steps
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in, ladder_among
-from server.evidence.selectors.usual import UsualScatter, UsualScatters, usual_scatter
+from server.evidence.selectors.typical_scatter import TypicalScatter, TypicalScatters, typical_scatter
 from server.people.models import WorkYear
 from server.people.selectors import work_year
 from server.record_kinds.kept import key_of
@@ -115,7 +115,7 @@ def decision_page(trial: Trial, aim: DecisionAim | None = None) -> DecisionPage 
     """The decision on a trial under an aim, by default the nursery's; what is missing where there is none yet."""
     courses = with_courses([trial])[0]
     year = work_year()
-    found = judged(courses, aim, Given(usual_scatter(trial), year, bags_of(by_treatment(courses))))
+    found = judged(courses, aim, Given(typical_scatter(trial), year, bags_of(by_treatment(courses))))
     if isinstance(found, NothingToCompare):
         return found
     shares = found.facts.comparison.shares
@@ -137,29 +137,35 @@ def decision_page(trial: Trial, aim: DecisionAim | None = None) -> DecisionPage 
     )
 
 
-def kept_decisions(trials: Sequence[Trial], usual: UsualScatters) -> dict[int, TrialDecision]:
+def kept_decisions(trials: Sequence[Trial], typical: TypicalScatters) -> dict[int, TrialDecision]:
     """The decisions on trials under the nursery's aim, kept by what they were made from; without those that have none yet."""
     if not trials:
         return {}
     revisions = made_from(trials)
-    keys = {t.pk: key_of("decision", revisions[t.pk], usual.of(t)) for t in trials}
+    keys = {t.pk: key_of("decision", revisions[t.pk], typical.of(t)) for t in trials}
     kept: dict[str, tuple[TrialDecision | None]] = caches["answers"].get_many(keys.values())
     missing = [t for t in trials if keys[t.pk] not in kept]
     if missing:
-        year, read = work_year(), with_courses(missing)
-        bags = bags_of([t for courses in read for t in by_treatment(courses)])
-        for courses in read:
-            found = judged(courses, given=Given(usual.of(courses.trial), year, bags))
-            kept[keys[courses.trial.pk]] = (None if isinstance(found, NothingToCompare) else found.decision,)
+        made = decisions_on(with_courses(missing), typical)
+        kept |= {keys[t.pk]: (made.get(t.pk),) for t in missing}
         caches["answers"].set_many({keys[t.pk]: kept[keys[t.pk]] for t in missing}, timeout=None)
     return {t.pk: decision for t in trials if (decision := kept[keys[t.pk]][0]) is not None}
+
+
+def decisions_on(read: Sequence[TrialCourses], typical: TypicalScatters) -> dict[int, TrialDecision]:
+    """The decisions on trials whose courses were read already, by trial; without those that have none yet."""
+    if not read:
+        return {}
+    year, bags = work_year(), bags_of([t for courses in read for t in by_treatment(courses)])
+    found = {c.trial.pk: judged(c, given=Given(typical.of(c.trial), year, bags)) for c in read}
+    return {pk: x.decision for pk, x in found.items() if not isinstance(x, NothingToCompare)}
 
 
 @dataclass(frozen=True)
 class Given:
     """What decisions on several trials share, read once."""
 
-    usual: UsualScatter
+    typical: TypicalScatter
     year: WorkYear
     bags: dict[int, BatchCourse]
 
@@ -229,9 +235,9 @@ def facts_of(courses: TrialCourses, aim: DecisionAim | None = None, given: Given
     if any(not t.counted for t in treatments):
         return NothingToCompare("all_set_aside", "Every dish of one treatment is set aside, so nothing can be decided.")
     if given is None:
-        given = Given(usual_scatter(courses.trial), work_year(), bags_of(treatments))
-    usual, year = given.usual, given.year
-    comparison = compare_final([t.as_counted() for t in treatments], Family.ALL, None, usual.rho0, usual.rho_b)
+        given = Given(typical_scatter(courses.trial), work_year(), bags_of(treatments))
+    typical, year = given.typical, given.year
+    comparison = compare_final([t.as_counted() for t in treatments], Family.ALL, None, typical.rho0, typical.rho_b)
     notes = bag_notes(treatments, {i: given.bags[i] for i in bag_ids(treatments)})
     called = called_in(treatments)
     weeks = _weeks(treatments)

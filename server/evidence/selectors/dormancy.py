@@ -3,7 +3,7 @@
 from core.treatment import DormancyReading, PastResult, read_dormancy
 from core.vocabulary import EmbryoSize, TrialState
 from server.evidence.selectors.shares import by_treatment, shares_of
-from server.evidence.selectors.usual import UsualScatter, usual_scatters
+from server.evidence.selectors.typical_scatter import TypicalScatter, typical_scatters
 from server.lots.models import Lot
 from server.lots.selectors.bench import water_uptake
 from server.trials.selectors.state import TrialCourses, trials, with_courses
@@ -12,8 +12,8 @@ from server.trials.selectors.state import TrialCourses, trials, with_courses
 def lot_dormancy(lot: Lot) -> DormancyReading:
     """The likely class with its reasons; trials of all lots of the plant count, of the lot alone while the plant is unknown."""
     same = trials().filter(lot__taxon=lot.taxon) if lot.taxon else trials().filter(lot=lot)
-    usual = usual_scatters()
-    past = [r for t in with_courses(same) if t.state is TrialState.CLOSED for r in _results(t, usual.of(t.trial))]
+    typical = typical_scatters()
+    past = [r for t in with_courses(same) if t.state is TrialState.CLOSED for r in _results(t, typical.of(t.trial))]
     taxon = lot.taxon
     return read_dormancy(
         uptake=water_uptake(lot),
@@ -23,9 +23,9 @@ def lot_dormancy(lot: Lot) -> DormancyReading:
     )
 
 
-def _results(trial: TrialCourses, usual: UsualScatter) -> list[PastResult]:
+def _results(trial: TrialCourses, typical: TypicalScatter) -> list[PastResult]:
     treatments = by_treatment(trial)
-    shares = shares_of(treatments, usual)
+    shares = shares_of(treatments, typical)
     if shares is None:
         return []
     out = []

@@ -13,7 +13,7 @@ from core.treatment import TreatmentKey, conditions_said, doses_said, off_plan
 from core.verdict import UNTREATED, over_trials_sentence
 from core.vocabulary import Criterion, Light
 from server.batches.selectors.courses import step_lengths
-from server.evidence.selectors.usual import CountedTrial, UsualScatter, UsualScatters, counted_of, usual_scatters
+from server.evidence.selectors.typical_scatter import CountedTrial, TypicalScatter, TypicalScatters, counted_of, typical_scatters
 from server.trials.models import Dish, Treatment, Trial
 from server.trials.selectors.state import trials
 
@@ -66,7 +66,7 @@ def earlier_results(trial: Trial) -> EarlierResults:
     same = trials().filter(lot__taxon=lot.taxon) if lot.taxon_id else trials().filter(lot=lot)
     found = {t.pk: t for t in same.order_by("-sow_on", "-pk")[:MOST_TRIALS]}
     found.setdefault(trial.pk, trial)
-    told = results_over(list(found.values()), usual_scatters(), gather(list(found)), asked=trial)
+    told = results_over(list(found.values()), typical_scatters(), gather(list(found)), asked=trial)
     own = [told.keys[t.pk] for t in trial.treatments.all() if told.keys[t.pk] in told.lines]
     views = [told.view(key) for key in dict.fromkeys(own) if len({x.trial for x in told.lines[key]}) > 1]
     return EarlierResults(views, _notes(views))
@@ -97,9 +97,9 @@ class Gathered:
     counted: dict[int, CountedTrial]
     treatments: dict[int, list[Treatment]]
     off_plan: Collection[int]
-    _shares: dict[tuple[int, UsualScatter], TrialShares] = field(default_factory=dict)
+    _shares: dict[tuple[int, TypicalScatter], TrialShares] = field(default_factory=dict)
 
-    def shares(self, trial: int, scatter: UsualScatter) -> TrialShares:
+    def shares(self, trial: int, scatter: TypicalScatter) -> TrialShares:
         """Final shares of a trial's counted treatments, in the order of `counted`; computed once, though tests and lines both ask."""
         if (trial, scatter) not in self._shares:
             self._shares[trial, scatter] = final_shares(list(self.counted[trial].values()), scatter.rho0, scatter.rho_b)
@@ -124,7 +124,7 @@ def _off_plan(trials_wanted: Sequence[int]) -> set[int]:
     return {t for x in step_lengths(by_batch) if off_plan(x.planned_days, x.actual_days) for t in by_batch[x.batch]} if by_batch else set()
 
 
-def results_over(found: Sequence[Trial], usual: UsualScatters, gathered: Gathered, asked: Trial | None = None) -> ResultsOver:
+def results_over(found: Sequence[Trial], typical: TypicalScatters, gathered: Gathered, asked: Trial | None = None) -> ResultsOver:
     """Lines of every treatment in the trials, oldest trial first.
 
     The rule of `asked`, or of the latest trial, says which lines counted by another one.
@@ -140,7 +140,7 @@ def results_over(found: Sequence[Trial], usual: UsualScatters, gathered: Gathere
     for pk in sorted(counted, key=lambda pk: (by_id[pk].sow_on, pk)):
         trial = by_id[pk]
         other_rule = trial.criterion != rule
-        for treatment, share in zip(counted[pk], gathered.shares(pk, usual.of(trial)).treatments, strict=True):
+        for treatment, share in zip(counted[pk], gathered.shares(pk, typical.of(trial)).treatments, strict=True):
             key = keys[treatment]
             told.effective[key].append(TrialLine(share.share, share.n_eff))
             told.replicated[key] += share.dishes > 1

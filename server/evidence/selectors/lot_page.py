@@ -13,7 +13,7 @@ from server.batches.models import Batch
 from server.evidence.selectors.conclusions import ConclusionView, of_lot
 from server.evidence.selectors.decision import kept_decisions
 from server.evidence.selectors.lot_tests import YEAR, LotEvidence, LotTest, LotTests, lot_tests
-from server.evidence.selectors.usual import UsualScatters, usual_scatters
+from server.evidence.selectors.typical_scatter import TypicalScatters, typical_scatters
 from server.lots.models import Lot
 from server.lots.selectors.bench import LotBench, bench
 from server.record_kinds.selectors import valid
@@ -93,8 +93,8 @@ class LotPage:
 def lot_page(lot: Lot, today: date) -> LotPage:
     """Everything about a lot, in a number of queries that does not grow with its records."""
     found = list(trials().filter(lot=lot).order_by("-sow_on", "-pk"))
-    usual = usual_scatters()
-    told = lot_tests(found, usual)
+    typical = typical_scatters()
+    told = lot_tests(found, typical)
     evidence = told.of(lot)
     last = evidence.tests[-1].tested_on if evidence.tests else None
     rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
@@ -108,14 +108,14 @@ def lot_page(lot: Lot, today: date) -> LotPage:
         batches,
         potted,
         of_lot(lot),
-        decisions_of(found, told, usual),
+        decisions_of(found, told, typical),
     )
 
 
-def decisions_of(found: Sequence[Trial], told: LotTests, usual: UsualScatters) -> list[LotDecision]:
+def decisions_of(found: Sequence[Trial], told: LotTests, typical: TypicalScatters) -> list[LotDecision]:
     """What the latest of some trials say to use, the latest first."""
     sown = [t for t in found if told.standing[t.pk].sown_at is not None][:MOST_DECISIONS]
-    decided = kept_decisions(sown, usual)
+    decided = kept_decisions(sown, typical)
     closed = {t.pk: told.standing[t.pk].state is TrialState.CLOSED for t in sown}
     return [
         LotDecision(t.pk, t.code, d.headline, d.aim, closed[t.pk])

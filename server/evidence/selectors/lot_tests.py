@@ -14,7 +14,7 @@ from core.statistics import wilson
 from core.treatment import dangerous
 from core.vocabulary import Base, TrialState
 from server.evidence.selectors.earlier import Gathered, gather, key_of
-from server.evidence.selectors.usual import UsualScatters
+from server.evidence.selectors.typical_scatter import TypicalScatters
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
@@ -85,7 +85,7 @@ class _Tested:
         return dangerous(self.treatment.recipe.kinds if self.treatment.recipe else [])
 
 
-def lot_tests(found: Sequence[Trial], usual: UsualScatters) -> LotTests:
+def lot_tests(found: Sequence[Trial], typical: TypicalScatters) -> LotTests:
     """The finished ones among some trials as tests of their lots, in a fixed number of queries."""
     ids = [t.pk for t in found]
     told = LotTests({}, standing_of(ids), gather(ids))
@@ -97,17 +97,17 @@ def lot_tests(found: Sequence[Trial], usual: UsualScatters) -> LotTests:
         sown_at = told.standing[trial.pk].sown_at
         if sown_at is not None:
             lots[trial.lot_id] = trial.lot
-            by_lot[trial.lot_id] += _tested(trial, sown_at, told.gathered, usual, records)
+            by_lot[trial.lot_id] += _tested(trial, sown_at, told.gathered, typical, records)
     for lot, tested in by_lot.items():
         told.by_lot[lot] = _evidence(lots[lot], tested)
     return told
 
 
 def _tested(
-    trial: Trial, sown_at: datetime, gathered: Gathered, usual: UsualScatters, records: Mapping[int, tuple[CountRecord, ...]]
+    trial: Trial, sown_at: datetime, gathered: Gathered, typical: TypicalScatters, records: Mapping[int, tuple[CountRecord, ...]]
 ) -> list[_Tested]:
     treatments = {t.pk: t for t in gathered.treatments[trial.pk]}
-    shares = gathered.shares(trial.pk, usual.of(trial))
+    shares = gathered.shares(trial.pk, typical.of(trial))
     return [
         _Tested(trial, sown_at, treatments[pk], share, records.get(pk, ()), len(treatments) == 1, shares.critical)
         for pk, share in zip(gathered.counted[trial.pk], shares.treatments, strict=True)

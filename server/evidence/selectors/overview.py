@@ -25,7 +25,7 @@ from core.vocabulary import (
 )
 from server.evidence.selectors.bags import BagNote, bag_notes
 from server.evidence.selectors.shares import CoursePoint, TreatmentCourses, by_treatment, called_in, shares_of, steps_of
-from server.evidence.selectors.usual import UsualScatter, usual_scatter
+from server.evidence.selectors.typical_scatter import TypicalScatter, typical_scatter
 from server.record_kinds.days import local_day
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
@@ -174,7 +174,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
     treatments = by_treatment(courses)
     sown_at = courses.sown_at
     lot = trial.lot
-    usual = usual_scatter(trial)
+    typical = typical_scatter(trial)
     return TrialOverview(
         id=trial.pk,
         version=trial.version,
@@ -204,7 +204,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         seeds=sum(d.record.sown for d in courses.dishes),
         seeds_estimated=any(d.record.sown_is_estimate for d in courses.dishes),
         place_names=list(dict.fromkeys(d.dish.place.full_name for d in courses.dishes if d.dish.place)),
-        furrows=furrows_of(courses, treatments, usual, bag_notes(treatments)),
+        furrows=furrows_of(courses, treatments, typical, bag_notes(treatments)),
         dishes=[
             PlacedDish(
                 pips=pips(d),
@@ -217,7 +217,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         next_steps=_next_steps(courses, now),
         advice=courses.advice,
         advice_note=late_sentence(courses.expected) if courses.expected else "",
-        sentence=_sentence(courses, treatments, usual),
+        sentence=_sentence(courses, treatments, typical),
         hazards=lot.hazard_words,
         cares=cares(lot.hazard_words),
         hazard_note=lot.hazard,
@@ -251,10 +251,10 @@ def pips(course: DishCourse, *, with_code: bool = True) -> DishPips:
 
 
 def furrows_of(
-    courses: TrialCourses, treatments: list[TreatmentCourses], usual: UsualScatter, bags: dict[int, BagNote] | None = None
+    courses: TrialCourses, treatments: list[TreatmentCourses], typical: TypicalScatter, bags: dict[int, BagNote] | None = None
 ) -> list[FurrowView]:
     """The furrows of a trial, without the rest of its page."""
-    shares = shares_of(treatments, usual) if courses.sown_at else None
+    shares = shares_of(treatments, typical) if courses.sown_at else None
     hidden = courses.trial.codes_hidden
     out = []
     for index, t in enumerate(treatments):
@@ -322,11 +322,11 @@ def _next_steps(courses: TrialCourses, now: datetime) -> list[NextStep]:
     return steps
 
 
-def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses], usual: UsualScatter) -> str:
+def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses], typical: TypicalScatter) -> str:
     if courses.state == TrialState.PLANNED or not any(d.looks for d in courses.dishes):
         return ""
     if any(not t.counted for t in treatments):
         return "Every dish of one treatment is set aside, so nothing can be compared."
-    result = compare_final([t.as_counted() for t in treatments], Family.ALL, None, usual.rho0, usual.rho_b)
+    result = compare_final([t.as_counted() for t in treatments], Family.ALL, None, typical.rho0, typical.rho_b)
     lines = [TreatmentLine(t.name, t.share, t.lower, t.upper, None) for t in result.shares.treatments]
     return head_sentence(lines, result, finished=courses.state == TrialState.CLOSED, called=called_in(treatments))

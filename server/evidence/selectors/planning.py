@@ -7,7 +7,7 @@ from core.errors import CoreError
 from core.verdict import telling_sentences
 from core.vocabulary import Fitness, Question
 from server.errors import refused_by_core
-from server.evidence.selectors.usual import PAST_TRIALS, counted_of, usual_scatter
+from server.evidence.selectors.typical_scatter import PAST_TRIALS, counted_of, typical_scatter
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.trials.models import Treatment, Trial
@@ -76,13 +76,13 @@ def plan_question(
     """What a layout for the question can tell; without `dishes` and `seeds_per_dish` one is proposed."""
     stock = stocks([lot.pk])[lot.pk]
     share, share_from = (expected, "as you expect") if expected is not None else _expected(lot, asks)
-    usual = usual_scatter()
-    rho, rho_from = usual.rho0, usual.rests_on
+    typical = typical_scatter()
+    rho, rho_from = typical.rho0, typical.rests_on
     aim = Aim(asks, treatments, share, USUAL_DIFFERENCE if difference is None else difference)
     begin = propose(aim, in_stock=stock.seeds, rho=rho)
     size = {"dishes": dishes or begin[0], "seeds_per_dish": seeds_per_dish or begin[1]}
     try:
-        told = tell(aim, **size, in_stock=stock.seeds, rho=rho, bags=bags, rho_b=usual.rho_b)
+        told = tell(aim, **size, in_stock=stock.seeds, rho=rho, bags=bags, rho_b=typical.rho_b)
     except CoreError as error:
         raise refused_by_core(error, f"/{error.parameter}") from error
     return QuestionPlan(

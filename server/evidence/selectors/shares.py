@@ -12,7 +12,7 @@ from core.treatment import find_ladder, schedule
 from core.verdict import Called
 from core.vocabulary import DurationUnit, Layout, StepKind
 from server.evidence.selectors.shared_bags import FilledDish, shared_bags
-from server.evidence.selectors.usual import UsualScatter, calibration_of
+from server.evidence.selectors.typical_scatter import TypicalScatter, calibration_of
 from server.recipes.models import Step
 from server.trials.models import Treatment
 from server.trials.selectors.courses import DishCourse
@@ -106,11 +106,11 @@ def called_in(treatments: Sequence[TreatmentCourses]) -> Called:
     return Called(frozenset(untreated)) if len(untreated) == 1 else Called()
 
 
-def shares_of(treatments: Sequence[TreatmentCourses], usual: UsualScatter) -> TrialShares | None:
+def shares_of(treatments: Sequence[TreatmentCourses], typical: TypicalScatter) -> TrialShares | None:
     """Final shares of the treatments; None where every dish of one is set aside."""
     if any(not t.counted for t in treatments):
         return None
-    return final_shares([t.as_counted() for t in treatments], usual.rho0, usual.rho_b)
+    return final_shares([t.as_counted() for t in treatments], typical.rho0, typical.rho_b)
 
 
 def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:

@@ -173,7 +173,7 @@ class PlanningNext(ApiCase):
         longest = Recipe.objects.get(pk=body["treatments"][-1]["recipe"])
         self.assertEqual([s.duration for s in longest.steps.all()], [84])
 
-    def test_what_was_not_told_apart_is_copied_with_more_dishes(self):
+    def test_what_may_not_differ_is_copied_with_more_dishes(self):
         trial = grown_trial(none=(9, 10, 8), cold=(11, 12, 11))
         body = self.plan(trial, "repeat").json()
         self.assertEqual((body["copy_of"], body["treatments"]), (trial.pk, []))

@@ -8,7 +8,7 @@ from core.vocabulary import SproutsGo, TrialState
 from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, comparison
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.shares import by_treatment
-from server.evidence.selectors.usual import counted_of
+from server.evidence.selectors.typical_scatter import counted_of
 from server.evidence.tests.grown import grown_trial
 from server.tests.builders import (
     DAY,
@@ -27,7 +27,7 @@ from server.tests.builders import (
 )
 from server.trials.models import Dish
 from server.trials.selectors.state import trials, with_courses
-from server.trials.services.closings import open_trial, send_on, set_aside
+from server.trials.services.closings import open_trial, retreat_ungerminated, set_aside
 from server.trials.services.looks import NewLook, record_course
 
 
@@ -251,7 +251,7 @@ class SumsAgreeWithRecords(TestCase):
     def test_dishes_sent_on_set_aside_and_drawn_from_their_own_bag(self):
         trial = grown_trial(none=(4, 5, 6), cold=(12, 14, 13))
         sent, aside, bagged, *_ = dishes_of(trial)
-        send_on(by=make_person(), trial=trial, dishes=[sent], at=now() - 5 * DAY, name="cold")
+        retreat_ungerminated(by=make_person(), trial=trial, dishes=[sent], at=now() - 5 * DAY, name="cold")
         look(sent, 38, 3)
         set_aside(by=make_person(), dish=aside, at=now() - 4 * DAY, why="dry")
         batch = make_batch(lot=trial.lot, seeds=20)

@@ -8,7 +8,7 @@ from core.records import ClosingFates
 from core.vocabulary import DeviationKind, SproutsGo
 from server.batches.services.batches import split
 from server.evidence.selectors.made_from import made_from
-from server.evidence.selectors.usual import usual_scatters
+from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.services import change_lot
 from server.people.services import change_work_year
 from server.record_kinds.models import nursery_revision
@@ -31,11 +31,11 @@ from server.tests.builders import (
     now,
 )
 from server.trials.models import Look, Treatment, Trial
-from server.trials.services.closings import close_dish, open_trial, reopen_dish, send_on, set_aside, take_back_set_aside
+from server.trials.services.closings import close_dish, open_trial, reopen_dish, retreat_ungerminated, set_aside, take_back_set_aside
+from server.trials.services.deviations import note_deviation
 from server.trials.services.layout import NewTreatment, add_treatment
 from server.trials.services.looks import record_look
 from server.trials.services.new_look import NewLook
-from server.trials.services.story import note_deviation
 
 
 class OfATrial(TestCase):
@@ -78,7 +78,7 @@ class OfATrial(TestCase):
         self.assertChanged(lambda: take_back_set_aside(by=self.by, dish=self.dishes[0]))
 
     def test_sending_on_changes_it(self):
-        self.assertChanged(lambda: send_on(by=self.by, trial=self.trial, dishes=[self.dishes[0]], at=now(), name="cold"))
+        self.assertChanged(lambda: retreat_ungerminated(by=self.by, trial=self.trial, dishes=[self.dishes[0]], at=now(), name="cold"))
 
     def test_opening_it_changes_it(self):
         self.assertChanged(lambda: open_trial(by=self.by, trial=self.trial, at=now(), version=1))
@@ -144,14 +144,14 @@ class OfAllCounts(TestCase):
         for n, dish in enumerate(dishes_of(self.trial)):
             look(dish, 4, 5 + 3 * (n % 4))
         self.dishes = dishes_of(self.trial)
-        usual_scatters()
+        typical_scatters()
 
     def assertFresh(self, change):  # noqa: N802  # reads like unittest's own
-        before = usual_scatters().past
+        before = typical_scatters().past
         change()
-        kept = usual_scatters().past
+        kept = typical_scatters().past
         caches["default"].clear()
-        fresh = usual_scatters().past
+        fresh = typical_scatters().past
         self.assertEqual({pk: x.shares for pk, x in kept.items()}, {pk: x.shares for pk, x in fresh.items()})
         self.assertNotEqual({pk: x.shares for pk, x in kept.items()}, {pk: x.shares for pk, x in before.items()})
 
@@ -167,7 +167,7 @@ class OfAllCounts(TestCase):
 
     def test_after_sending_dishes_on(self):
         at = now() - timedelta(days=28)
-        self.assertFresh(lambda: send_on(by=self.by, trial=self.trial, dishes=[self.dishes[0]], at=at, name="cold"))
+        self.assertFresh(lambda: retreat_ungerminated(by=self.by, trial=self.trial, dishes=[self.dishes[0]], at=at, name="cold"))
 
     def test_after_a_dish_was_changed(self):
         self.assertFresh(lambda: change_thing(self.dishes[0], {"seeds": 30}, by=self.by, version=self.dishes[0].version))
@@ -187,5 +187,5 @@ class OfAllCounts(TestCase):
         for dish in dishes_of(self.trial, "cold"):
             change_thing(dish, {"batch": bag}, by=self.by, version=dish.version)
         begin(bag, 60)
-        usual_scatters()
+        typical_scatters()
         self.assertFresh(lambda: bag_look(bag, 40, sprouted=12, sprouts_go=SproutsGo.POTTED))

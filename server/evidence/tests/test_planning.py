@@ -9,7 +9,7 @@ from django.test import TestCase
 
 from core.records import ClosingFates
 from core.vocabulary import Light
-from server.evidence.selectors.usual import counted_of, usual_scatter
+from server.evidence.selectors.typical_scatter import counted_of, typical_scatter
 from server.tests.builders import ApiCase, dishes_of, look, looked_before, make_lot, make_person, make_sown_trial, make_taxon, now
 from server.trials.models import Trial
 from server.trials.services.closings import close_dish, reopen_dish, set_aside
@@ -80,16 +80,16 @@ class AskingAQuestion(ApiCase):
 
 class DishesOfTheGrower(TestCase):
     def test_until_enough_trials_tell_dishes_do_what_they_usually_do(self):
-        self.assertEqual(usual_scatter().rho0, 0.05)
+        self.assertEqual(typical_scatter().rho0, 0.05)
 
     def test_own_dishes_that_differ_a_lot_are_planned_for(self):
         for n in range(2):
             trial = make_sown_trial(lot=make_lot(f"S-{n}"), dishes=4, seeds=20)
             for i, dish in enumerate(dishes_of(trial)):
                 look(dish, 4, 2 if i % 2 else 16)
-        usual = usual_scatter()
-        self.assertGreater(usual.rho0, 0.2)
-        self.assertIn("2 of your own trials", usual.rests_on)
+        typical = typical_scatter()
+        self.assertGreater(typical.rho0, 0.2)
+        self.assertIn("2 of your own trials", typical.rests_on)
 
     def test_a_result_rests_on_the_other_trials_not_on_itself(self):
         wild = make_sown_trial(lot=make_lot("S-W"), dishes=4, seeds=20)
@@ -98,36 +98,36 @@ class DishesOfTheGrower(TestCase):
         calm = make_sown_trial(lot=make_lot("S-C"), dishes=6, seeds=20)
         for dish in dishes_of(calm):
             look(dish, 4, 9)
-        self.assertEqual(usual_scatter(wild).rho0, 0)
-        self.assertEqual(usual_scatter(calm).rests_on, "the typical value, until your own trials give one")
+        self.assertEqual(typical_scatter(wild).rho0, 0)
+        self.assertEqual(typical_scatter(calm).rests_on, "the typical value, until your own trials give one")
 
     def test_after_a_count_only_the_trials_it_touched_are_read_again(self):
         self.test_own_dishes_that_differ_a_lot_are_planned_for()
         calm = make_sown_trial(lot=make_lot("S-7"), dishes=4, seeds=20)
-        usual_scatter()
+        typical_scatter()
         for dish in dishes_of(calm):
             look(dish, 4, 9)
-        with patch("server.evidence.selectors.usual.counted_of", wraps=counted_of) as read:
-            later = usual_scatter().rho0
+        with patch("server.evidence.selectors.typical_scatter.counted_of", wraps=counted_of) as read:
+            later = typical_scatter().rho0
         self.assertEqual([list(c.args[0]) for c in read.call_args_list], [[calm.pk]])
         caches["default"].clear()
-        self.assertEqual(usual_scatter().rho0, later)
+        self.assertEqual(typical_scatter().rho0, later)
 
     def test_a_dish_set_aside_is_seen_at_once(self):
         self.test_own_dishes_that_differ_a_lot_are_planned_for()
-        before = usual_scatter().rho0
+        before = typical_scatter().rho0
         set_aside(by=make_person(), dish=dishes_of(Trial.objects.latest("pk"))[0], at=now(), why="x")
-        after = usual_scatter().rho0
+        after = typical_scatter().rho0
         caches["default"].clear()
-        self.assertEqual(usual_scatter().rho0, after)
+        self.assertEqual(typical_scatter().rho0, after)
         self.assertNotEqual(after, before)
 
     def test_a_new_count_is_seen_at_once(self):
         self.test_own_dishes_that_differ_a_lot_are_planned_for()
-        before = usual_scatter().rho0
+        before = typical_scatter().rho0
         for dish in dishes_of(make_sown_trial(lot=make_lot("S-9"), dishes=8, seeds=20)):
             look(dish, 4, 9)
-        self.assertLess(usual_scatter().rho0, before)
+        self.assertLess(typical_scatter().rho0, before)
 
 
 class InTheDark(ApiCase):
@@ -158,7 +158,7 @@ class InTheDark(ApiCase):
         self.assertIsNotNone(treatment["indices"]["t50"])
 
 
-class TheStoryOfATrial(ApiCase):
+class TheTimelineOfATrial(ApiCase):
     def test_what_went_otherwise_stands_in_time_order_with_who(self):
         trial = make_sown_trial(days_ago=30)
         first, second, third, *_ = dishes_of(trial)
@@ -168,12 +168,12 @@ class TheStoryOfATrial(ApiCase):
         set_aside(by=make_person(), dish=second, at=sown + timedelta(days=8), why="dried out")
         close_dish(by=make_person(), dish=third, at=sown + timedelta(days=25), client_id=uuid4(), found=ClosingFates(fresh=10))
         reopen_dish(by=make_person(), dish=third, at=sown + timedelta(days=26))
-        story = self.client.get(f"/api/v1/trials/{trial.pk}/story/").json()
-        self.assertEqual([x["kind"] for x in story["lines"]], ["set_aside", "late_look", "reopened"])
-        self.assertEqual(story["lines"][0]["words"], "Set aside: dried out")
-        self.assertIn("14.0 days between looks at 1 dish", story["lines"][1]["words"])
-        self.assertEqual([(p["initials"], p["looks"], p["dishes"]) for p in story["people"]], [("GR", 3, 1)])
+        timeline = self.client.get(f"/api/v1/trials/{trial.pk}/timeline/").json()
+        self.assertEqual([x["kind"] for x in timeline["lines"]], ["set_aside", "late_look", "reopened"])
+        self.assertEqual(timeline["lines"][0]["words"], "Set aside: dried out")
+        self.assertIn("14.0 days between looks at 1 dish", timeline["lines"][1]["words"])
+        self.assertEqual([(p["initials"], p["looks"], p["dishes"]) for p in timeline["people"]], [("GR", 3, 1)])
 
     def test_a_trial_kept_as_planned_has_nothing_to_tell(self):
-        story = self.client.get(f"/api/v1/trials/{make_sown_trial().pk}/story/").json()
-        self.assertEqual(story, {"lines": [], "care": [], "people": []})
+        timeline = self.client.get(f"/api/v1/trials/{make_sown_trial().pk}/timeline/").json()
+        self.assertEqual(timeline, {"lines": [], "care": [], "people": []})

@@ -24,8 +24,8 @@ DATED = (ColumnMeaning.COLLECTED, ColumnMeaning.SOWN_ON, ColumnMeaning.LOOKED_ON
 class Settled:
     """What was settled; None where the guess stands, or nothing was said.
 
-    `lot`: the lot of counts whose table names none. `seeds` and `sown_on`: of dishes whose table does not say. `control`: which
-    treatment the others are held against. `origin_kind` and `leave`: of lots whose table does not say.
+    `lot`: the lot of counts whose table names none. `seeds` and `sown_on`: of dishes whose table does not say. `control`: the
+    treatment that the others are compared with. `origin_kind` and `leave`: of lots whose table does not say.
     """
 
     sheet: str = ""

@@ -14,7 +14,7 @@ from core.vocabulary import DecisionAim
 from server.evidence.selectors.comparison import TreatmentResult, TrialComparison
 from server.evidence.selectors.conclusions import ConclusionView
 from server.evidence.selectors.decision import TrialDecision
-from server.evidence.selectors.story import StoryLine
+from server.evidence.selectors.timeline import TimelineEntry
 from server.exchange.report.charts import course_chart, pip_chart, share_chart
 from server.exchange.report.words import LINE, QUIET, SOFT, para, said, styles
 from server.exchange.selectors.report import MapDish, MapPlace, Method, Progress, TrialReport
@@ -67,7 +67,7 @@ def _story(r: TrialReport, s: Styles) -> list[Flowable]:
         out += _results(r.comparison, s)
     out += [para("Methods", s["head"]), _terms(r.methods, s)]
     out += [para("Map of the dishes", s["head"]), *(x for place in r.map for x in _place(place, s))]
-    out += [para("Deviations", s["head"]), *_befell(r, s)]
+    out += [para("Deviations", s["head"]), *_events(r, s)]
     out += [para("Versions", s["head"]), _terms(r.versions, s)]
     return out
 
@@ -218,14 +218,14 @@ def _dish(d: MapDish) -> str:
     return " ".join(w for w in words if w)
 
 
-def _line(x: StoryLine) -> str:
+def _line(x: TimelineEntry) -> str:
     where = [f"{x.at:%-d %b %Y %H:%M}", x.by, f"dish {x.dish}" if x.dish else ""]
     return f"{', '.join(w for w in where if w)}: {x.words or x.kind}"
 
 
-def _befell(r: TrialReport, s: Styles) -> list[Flowable]:
-    lines = [_line(x) for x in r.story.lines]
-    lines += r.story.care
-    people = "; ".join(f"{p.initials} {p.looks} looks at {p.dishes} dishes" for p in r.story.people)
+def _events(r: TrialReport, s: Styles) -> list[Flowable]:
+    lines = [_line(x) for x in r.timeline.lines]
+    lines += r.timeline.care
+    people = "; ".join(f"{p.initials} {p.looks} looks at {p.dishes} dishes" for p in r.timeline.people)
     found = [para(line, s["plain"]) for line in lines] or [para("Nothing: looked at and cared for as planned.", s["plain"])]
     return [*found, para(f"Counted by: {people}." if people else "Nobody has counted yet.", s["quiet"])]

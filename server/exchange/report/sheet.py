@@ -26,26 +26,26 @@ def tray_plan_pdf(plan: SowingPlan, page: SowingPage) -> bytes:
     lot, taxon = plan.lot, plan.lot.taxon
     latin = taxon.scientific_name if taxon else "species not known"
     cells = f"{plan.cells} cells of {plan.seeds_per_cell}, " if plan.cells else ""
-    story: list[Flowable] = [
+    flow: list[Flowable] = [
         _headed(f"{plan.code}  {lot.common_name}", f"{latin}, lot {lot.code}", f"/c/{plan.code}", A4[0] - 36 * mm, s),
         para(f"{plan.plants_wanted} plants by {plan.wanted_on:%-d %b %Y}: {cells}{plan.seeds} seeds, {_trays(plan)}.", s["lead"]),
         para(f"Treatment: {page.recipe_name or 'sown as it is'}. Rests on {page.rests_on}.", s["plain"]),
     ]
-    story += [para(f"! {c.short}: {c.care}", s["term"]) for c in page.cares]
-    story += [para("Days", s["head"]), _days([d.day for d in page.days], s), para("Trays", s["head"]), _tray_lines(plan, page, s)]
-    _document(out, A4, f"Tray plan {plan.code}").build(story)
+    flow += [para(f"! {c.short}: {c.care}", s["term"]) for c in page.cares]
+    flow += [para("Days", s["head"]), _days([d.day for d in page.days], s), para("Trays", s["head"]), _tray_lines(plan, page, s)]
+    _document(out, A4, f"Tray plan {plan.code}").build(flow)
     return out.getvalue()
 
 
 def seed_card_pdf(card: SeedCard) -> bytes:
     """A card of A6 for seed that is given away."""
     s, out = styles(), io.BytesIO()
-    story: list[Flowable] = [_headed(card.common_name, card.scientific_name, f"/c/{card.code}", A6[0] - 20 * mm, s)]
+    flow: list[Flowable] = [_headed(card.common_name, card.scientific_name, f"/c/{card.code}", A6[0] - 20 * mm, s)]
     rows = [[para(name, s["term"]), para(text, s["plain"])] for name, text in card.lines]
-    story += [Table(rows, colWidths=[22 * mm, A6[0] - 42 * mm - 12], style=RULED)]
-    story += [Spacer(1, 4), *(para(f"! {x}", s["term"]) for x in card.hazards)]
-    story.append(para("Facts about plants, treatments and hazards are starting points. Local rules and permits go first.", s["small"]))
-    _document(out, A6, f"Seed card {card.code}", margin=10 * mm).build(story)
+    flow += [Table(rows, colWidths=[22 * mm, A6[0] - 42 * mm - 12], style=RULED)]
+    flow += [Spacer(1, 4), *(para(f"! {x}", s["term"]) for x in card.hazards)]
+    flow.append(para("Facts about plants, treatments and hazards are starting points. Local rules and permits go first.", s["small"]))
+    _document(out, A6, f"Seed card {card.code}", margin=10 * mm).build(flow)
     return out.getvalue()
 
 

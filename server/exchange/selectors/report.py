@@ -17,7 +17,7 @@ from core.vocabulary import Criterion, Layout, TrialState
 from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, compare_courses
 from server.evidence.selectors.conclusions import ConclusionView, of_trial
 from server.evidence.selectors.decision import TrialDecision, judged
-from server.evidence.selectors.story import TrialStory, story_of
+from server.evidence.selectors.timeline import TrialTimeline, timeline_of
 from server.exchange.selectors.wording import recipe_words
 from server.trials.models import Trial, TrialPhoto
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -78,7 +78,7 @@ class TrialReport:
     decision: TrialDecision | None
     conclusions: list[ConclusionView]
     why_not: str
-    story: TrialStory
+    timeline: TrialTimeline
     versions: list[Method]
 
 
@@ -96,7 +96,7 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
     begin(2)
     decided = judged(courses)
     begin(3)
-    story = story_of(courses)
+    timeline = timeline_of(courses)
     begin(4)
     lot = trial.lot
     there = compared if isinstance(compared, TrialComparison) else None
@@ -116,7 +116,7 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
         decision=None if isinstance(decided, NothingToCompare) else decided.decision,
         conclusions=of_trial(trial),
         why_not=compared.detail if isinstance(compared, NothingToCompare) else "",
-        story=story,
+        timeline=timeline,
         versions=_versions(courses),
     )
 

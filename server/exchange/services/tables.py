@@ -14,7 +14,7 @@ from server.exchange.services.progress import Tell
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person
 from server.trials.models import Dish
-from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
+from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
 from server.trials.services.layout import NewTreatment, TrialFields
 
 Made = dict[str, list[int]]
@@ -63,7 +63,7 @@ def make_trials(by: Person, settled: Settled, drafts: Drafts, tell: Tell) -> tup
         def told(looks: int, begun: int = begun, question: str = draft.question) -> None:
             tell(begun + looks, total, f"{begun + looks:,} of {total:,} looks: {question}")
 
-        trial, rows = adopt_trial(
+        trial, rows = import_trial(
             by=by,
             lot=draft.lot,
             question=draft.question,
@@ -90,12 +90,12 @@ def _conditions(draft: TrialDraft, settled: Settled) -> TrialFields:
     }
 
 
-def _dish(draft: DishDraft) -> AdoptedDish:
+def _dish(draft: DishDraft) -> ImportedDish:
     looks = [
-        AdoptedLook(timezone.make_aware(x.at), new_germinated=x.germinated, new_abnormal=x.abnormal, new_rotted=x.rotted, new_lost=x.lost)
+        ImportedLook(timezone.make_aware(x.at), new_germinated=x.germinated, new_abnormal=x.abnormal, new_rotted=x.rotted, new_lost=x.lost)
         for x in draft.looks
     ]
-    return AdoptedDish(draft.treatment, draft.seeds, timezone.make_aware(draft.sown_at), looks, code=draft.name)
+    return ImportedDish(draft.treatment, draft.seeds, timezone.make_aware(draft.sown_at), looks, code=draft.name)
 
 
 def _renamed(draft: TrialDraft, rows: list[Dish]) -> list[str]:

@@ -14,7 +14,7 @@ from server.lots.services import add_lot
 from server.people.models import Person
 from server.places.models import Place
 from server.taxa.models import Taxon
-from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
+from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
 from server.trials.services.layout import NewTreatment
 
 PLAN = (
@@ -46,7 +46,7 @@ def make_trial(by: Person, found: Json, tell: Tell) -> Made:
     batches = {b.code: b for b in Batch.objects.filter(lot=lot)}
     dishes = [_dish(d, looks[d["dish"]], places, batches) for d in found["dishes"]]
     total = len(found["looks"])
-    trial, _ = adopt_trial(
+    trial, _ = import_trial(
         by=by,
         lot=lot,
         code=t["code"],
@@ -86,13 +86,13 @@ def _treatment(x: Json) -> NewTreatment:
     )
 
 
-def _dish(d: Json, looks: list[Json], places: dict[str, Place], batches: dict[str, Batch]) -> AdoptedDish:
+def _dish(d: Json, looks: list[Json], places: dict[str, Place], batches: dict[str, Batch]) -> ImportedDish:
     batch = batches.get(d["batch"]) if d["batch"] else None
     # sprouts in a bag that is here are read from the bag itself
     own = [x for x in looks if x["seen_how"] != IN_BAG or batch is None]
     # a file of an earlier version may have fewer fates
     fates = {fate: d[fate] for fate in FATES if fate in d}
-    return AdoptedDish(
+    return ImportedDish(
         treatment=d["treatment"],
         seeds=d["sown"],
         sown_at=_moment(d["sown_at"]),
@@ -107,13 +107,13 @@ def _dish(d: Json, looks: list[Json], places: dict[str, Place], batches: dict[st
         fates=None if None in fates.values() else ClosingFates.of(fates),
         closed_at=_moment(d["closed_at"]),
         set_aside=(at, d["set_aside_why"] or "") if (at := _moment(d["set_aside_at"])) else None,
-        sent_on_at=_moment(d["sent_on_at"]),
+        retreated_at=_moment(d["sent_on_at"]),
     )
 
 
-def _look(x: Json) -> AdoptedLook:
+def _look(x: Json) -> ImportedLook:
     at = _moment(x["at"])
-    return AdoptedLook(
+    return ImportedLook(
         at=at or datetime.min,  # noqa: DTZ901  # a look without its time is refused as a record
         new_germinated=x["germinated"],
         new_abnormal=x["abnormal"],

@@ -20,7 +20,7 @@ from server.exchange.selectors.columns import Kind
 from server.exchange.selectors.tables import INDICES, trial_tables
 from server.tests.builders import ApiCase, dishes_of, look, make_person, make_recipe, now
 from server.trials.models import Treatment
-from server.trials.services.closings import close_dish, open_trial, send_on, set_aside
+from server.trials.services.closings import close_dish, open_trial, retreat_ungerminated, set_aside
 
 
 def open_grown(**counts):
@@ -127,7 +127,7 @@ class Recomputing(ApiCase):
         look(a, -3, 2)
         set_aside(by=make_person(), dish=b, at=b.sowings.get().at + (now() - b.sowings.get().at) / 4, why="spilled")
         close_dish(by=make_person(), dish=c, at=now(), client_id=uuid4(), found=ClosingFates(fresh=2, empty=1))
-        send_on(by=make_person(), trial=self.trial, dishes=[a], at=now(), name="more cold", recipe=make_recipe())
+        retreat_ungerminated(by=make_person(), trial=self.trial, dishes=[a], at=now(), name="more cold", recipe=make_recipe())
 
     def package(self):
         answer = self.client.get(f"/api/v1/trials/{self.trial.pk}/export/package.zip/")

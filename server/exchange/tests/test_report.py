@@ -17,7 +17,7 @@ from server.exchange.selectors.report import STEPS, trial_report
 from server.tests.builders import ApiCase, make_lot, make_person, make_recipe, make_sown_trial, make_trial, now
 from server.trials.models import Treatment
 from server.trials.services.closings import open_trial
-from server.trials.services.story import note_deviation
+from server.trials.services.deviations import note_deviation
 
 
 def text_of(pdf: bytes) -> str:

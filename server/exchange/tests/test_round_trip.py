@@ -32,7 +32,7 @@ from server.tests.builders import dishes_of, look, make_lot, make_person, make_r
 from server.tests.demo_snapshot import demo_data, make_snapshot, snapshot_at
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.state import trials
-from server.trials.services.closings import close_dish, open_trial, send_on, set_aside
+from server.trials.services.closings import close_dish, open_trial, retreat_ungerminated, set_aside
 
 
 def forget(trial):
@@ -58,7 +58,7 @@ class OwnTrial(TestCase):
         look(a, 35, 0, note="mould at the rim")
         close_dish(by=make_person(), dish=a, at=now(), client_id=uuid4(), found=ClosingFates(fresh=1))
         set_aside(by=make_person(), dish=b, at=now(), why="dried out")
-        send_on(by=make_person(), trial=trial, dishes=[c], at=now(), name="sent on")
+        retreat_ungerminated(by=make_person(), trial=trial, dishes=[c], at=now(), name="sent on")
         self.trial = trials().get(pk=trial.pk)
 
     def data(self):
@@ -116,7 +116,7 @@ def paths():
     for lot in Lot.objects.values_list("pk", flat=True):
         out += [f"lots/{lot}/", f"lots/{lot}/page/", f"lots/{lot}/ledger/", f"lots/{lot}/history/", f"lots/{lot}/sowing-bases/"]
     for trial in Trial.objects.all():
-        names = ["overview", "story", "set-up", "history", "count-sheet"]
+        names = ["overview", "timeline", "set-up", "history", "count-sheet"]
         compared = ["comparison", "decision", "earlier", "report"]
         out += [f"trials/{trial.pk}/{n}/" for n in [*names, *compared]]
     out += [f"stands/{pk}/" for pk in Stand.objects.values_list("pk", flat=True)]

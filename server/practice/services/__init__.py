@@ -2,5 +2,5 @@
 
 ``tries``     beginning one, and letting it go.
 ``bench``     time, treatments, and what a helper would count.
-``conclude``  what was concluded, held against the truth.
+``conclude``  what was concluded, compared with the truth.
 """

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.utils import timezone
 
-from core.verdict import Estimate, TrialStory, Tried, judge_practice
+from core.verdict import Estimate, PracticeTrial, Tried, judge_practice
 from core.verdict.facts import TrialFacts
 from core.vocabulary import PracticeMark, PracticeSays
 from server.errors import DomainError, refused
@@ -77,12 +77,12 @@ def _result(
     of, low, high = estimate
     said = Estimate(of if of in names else untreated or names[0], low, high) if low is not None and high is not None else None
     foul = foul_dish(attempt)
-    story = TrialStory(
+    practice_trial = PracticeTrial(
         unclosed=sum(d.open for d in courses.dishes),
         mouldy_counted=sum(d.dish.pk == foul and d.set_aside is None for d in courses.dishes),
         rho=brief.rho,
     )
-    judged = judge_practice(tried, says, said, share_that_comes(biology, []), story)
+    judged = judge_practice(tried, says, said, share_that_comes(biology, []), practice_trial)
     shares = {t.name: t for t in facts.comparison.shares.treatments}
     marks: list[Any] = [asdict(m) for m in judged.marks]
     return ResultView(

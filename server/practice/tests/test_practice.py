@@ -231,7 +231,7 @@ class TruthBesideConclusion(Practice):
         self.assertEqual((result["without_ground"], result["found"]), (2, 0))
         self.assertIn("Sow some of the seed as it is next time", result["advice"])
 
-    def test_a_share_said_between_two_numbers_is_held_against_the_truth(self):
+    def test_a_share_said_between_two_numbers_is_compared_with_the_truth(self):
         attempt = self.begin("is-it-alive")
         trial = self.laid_out(attempt, [], seeds=25)
         self.run_through(attempt, trial)

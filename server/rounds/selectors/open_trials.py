@@ -12,10 +12,11 @@ from django.core.cache import caches
 
 from core.vocabulary import PlanMode, StepKind, StopReason, TrialState
 from server.batches.selectors.plans import on_calendar
+from server.evidence.selectors.decision import TrialDecision, decisions_on
 from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of, pips
 from server.evidence.selectors.shares import by_treatment
-from server.evidence.selectors.usual import UsualScatter, UsualScatters
+from server.evidence.selectors.typical_scatter import TypicalScatter, TypicalScatters
 from server.people.selectors import work_calendar
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import key_of
@@ -26,6 +27,7 @@ from server.trials.selectors.expected import past_trials, with_expected
 from server.trials.selectors.state import TrialCourses, open_trials, with_courses
 
 COMING_DAYS = 14
+MAY_CLOSE = frozenset({StopReason.QUIET_AND_LENGTH, StopReason.ALL_ACCOUNTED})
 
 # order of a place in a round, and its name
 Where = tuple[int, str]
@@ -73,13 +75,16 @@ class BandStretch:
 
 @dataclass(frozen=True)
 class OpenTrial:
-    """An open trial on a day: what is due by place, what is coming, which treatments must begin, and its furrows once it is sown."""
+    """An open trial on a day: what is due by place, what is coming, which treatments must begin, and its furrows once it is sown.
+
+    `hint` is its decision where it can be closed, else empty.
+    """
 
     trial: Trial
     state: TrialState
     sown_at: datetime | None
     last_look_at: datetime | None
-    advice: StopReason | None
+    hint: str
     due: list[tuple[Where, RoundTask]]
     coming: list[ComingTask]
     begins: list[BatchDay]
@@ -87,39 +92,45 @@ class OpenTrial:
     band: list[BandStretch]
 
 
-def open_on(day: date, usual: UsualScatters) -> list[OpenTrial]:
+def open_on(day: date, typical: TypicalScatters) -> list[OpenTrial]:
     """Every trial that is planned or counting, as it stands on a day."""
     wanted = list(open_trials())
-    keys = _keys(wanted, day, usual)
+    keys = _keys(wanted, day, typical)
     kept: dict[str, OpenTrial] = caches["trials"].get_many(keys.values())
     missing = [t for t in wanted if keys[t.pk] not in kept]
     if missing:
-        found = {keys[c.trial.pk]: _open_trial(c, day, usual.of(c.trial)) for c in with_expected(with_courses(missing))}
+        read = with_expected(with_courses(missing))
+        # deciding takes curves: only where counting is over but for the closing
+        decided = decisions_on([c for c in read if c.advice in MAY_CLOSE], typical)
+        found = {keys[c.trial.pk]: _open_trial(c, day, typical.of(c.trial), decided.get(c.trial.pk)) for c in read}
         caches["trials"].set_many(found, timeout=None)
         kept |= found
     return [kept[keys[t.pk]] for t in wanted]
 
 
-def _keys(wanted: Sequence[Trial], day: date, usual: UsualScatters) -> dict[int, str]:
-    """What each is made from, by trial: its own revisions, and those of the closed trials that say how long it may still go on."""
+def _keys(wanted: Sequence[Trial], day: date, typical: TypicalScatters) -> dict[int, str]:
+    """What each is made from, by trial: its own revisions, and those of the closed trials that say how long it may still go on.
+
+    How much dishes differ in other trials moves a little with each count there; Today's brief furrows follow where it would show.
+    """
     still = {t.pk for t in wanted}
     past = {pk: [t for t in before if t.pk not in still] for pk, before in past_trials(wanted).items()}
     revisions = made_from(list({t.pk: t for t in (*wanted, *(t for before in past.values() for t in before))}.values()))
-    return {t.pk: key_of("open", day, revisions[t.pk], [revisions[p.pk] for p in past[t.pk]], usual.of(t)) for t in wanted}
+    return {t.pk: key_of("open", day, revisions[t.pk], [revisions[p.pk] for p in past[t.pk]], typical.of(t).about) for t in wanted}
 
 
-def _open_trial(courses: TrialCourses, day: date, usual: UsualScatter) -> OpenTrial:
+def _open_trial(courses: TrialCourses, day: date, typical: TypicalScatter, decision: TrialDecision | None) -> OpenTrial:
     due, coming = _tasks(courses, day)
     return OpenTrial(
         trial=courses.trial,
         state=courses.state,
         sown_at=courses.sown_at,
         last_look_at=max((d.last_look.at for d in courses.dishes if d.last_look), default=None),
-        advice=courses.advice,
+        hint=f"You can close it. {decision.headline}" if decision else "",
         due=due,
         coming=coming,
         begins=_begins(courses, day),
-        furrows=furrows_of(courses, by_treatment(courses), usual) if courses.state == TrialState.COUNTING else [],
+        furrows=furrows_of(courses, by_treatment(courses), typical) if courses.state == TrialState.COUNTING else [],
         band=_band(courses),
     )
 

@@ -1,18 +1,16 @@
 """Today: what to look at now, by where the body is, and what is coming."""
 
 from collections import defaultdict
-from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
 from django.db.models import Max
 
 from core.seedstock import RETEST_YEARS
-from core.vocabulary import StepKind, StopReason, TrialState, WatchState
+from core.vocabulary import StepKind, TrialState, WatchState
 from server.batches.selectors.courses import BatchCourse, batches_in_use
-from server.evidence.selectors.decision import TrialDecision, kept_decisions
 from server.evidence.selectors.overview import FurrowView
-from server.evidence.selectors.usual import UsualScatters, usual_scatters
+from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.models import Lot, storage_class_of
 from server.lots.selectors.drying import drying_lots
 from server.lots.selectors.stock import stocks
@@ -30,8 +28,6 @@ from server.trials.models import Trial
 YEAR = 365.25
 MOST_RETESTS = 40
 TO_VISIT = (WatchState.MAY_BE_GONE, WatchState.OVERDUE, WatchState.DUE)
-
-MAY_CLOSE = frozenset({StopReason.QUIET_AND_LENGTH, StopReason.ALL_ACCOUNTED})
 
 
 @dataclass(frozen=True)
@@ -102,8 +98,8 @@ class Today:
 
 def today(now: datetime) -> Today:
     """Derive the page from open trials: plan minus what happened."""
-    day, usual = local_day(now), usual_scatters()
-    found = open_on(day, usual)
+    day = local_day(now)
+    found = open_on(day, typical_scatters())
     batches = batches_in_use()
     due: dict[tuple[int, str], list[RoundTask]] = defaultdict(list)
     for trial in found:
@@ -115,7 +111,7 @@ def today(now: datetime) -> Today:
         day=day,
         rounds=rounds,
         coming=sorted((c for t in found for c in t.coming), key=lambda c: (c.on, c.trial_code)),
-        waking=_all_waking(found, now, usual),
+        waking=sorted((_waking(t, now) for t in found if t.state == TrialState.COUNTING), key=_longest_unseen),
         band=[s for t in found for s in t.band] + [s for c in batches if c.running for s in _bag_band(c, now)],
         has_lots=Lot.objects.exists(),
         visits=visits_today(day),
@@ -169,19 +165,11 @@ def _drying(day: date) -> list[DryingTask]:
     return sorted(tasks, key=lambda t: (t.place, -t.days_late, t.code))
 
 
-def _all_waking(found: Iterable[OpenTrial], now: datetime, usual: UsualScatters) -> list[WakingTrial]:
-    counting = [t for t in found if t.state == TrialState.COUNTING]
-    # deciding takes curves: only where counting is over but for the closing
-    decided = kept_decisions([t.trial for t in counting if t.advice in MAY_CLOSE], usual)
-    return sorted((_waking(t, now, decided.get(t.trial.pk)) for t in counting), key=_longest_unseen)
-
-
-def _waking(found: OpenTrial, now: datetime, decision: TrialDecision | None) -> WakingTrial:
+def _waking(found: OpenTrial, now: datetime) -> WakingTrial:
     t = found.trial
     age = (now - found.sown_at) / timedelta(days=1) if found.sown_at else 0.0
-    hint = f"You can close it. {decision.headline}" if decision else ""
     name = t.lot.common_name
-    return WakingTrial(t.pk, t.code, t.question, name, age, t.length_days, found.last_look_at, found.furrows, hint)
+    return WakingTrial(t.pk, t.code, t.question, name, age, t.length_days, found.last_look_at, found.furrows, found.hint)
 
 
 def _longest_unseen(trial: WakingTrial) -> tuple[bool, float, str]:

@@ -16,7 +16,7 @@ from server.evidence.selectors.conclusions import ConclusionView, of_lots
 from server.evidence.selectors.earlier import EarlierLine, Key, ResultsOver, gather, results_over
 from server.evidence.selectors.lot_page import LotDecision, decisions_of, forecast_of
 from server.evidence.selectors.lot_tests import LotTest, LotTests, lot_tests
-from server.evidence.selectors.usual import usual_scatters
+from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
 from server.recipes.models import Step
@@ -125,11 +125,11 @@ def knowledge_rows() -> list[KnowledgeRow]:
     every = list(trials())
     for trial in every:
         of_lot[trial.lot_id].append(trial)
-    usual, gathered = usual_scatters(), gather([t.pk for t in every])
+    typical, gathered = typical_scatters(), gather([t.pk for t in every])
     rows = []
     for (taxon, alone), own in plants.items():
         mine = [t for lot in own for t in of_lot[lot.pk]]
-        rows.append(_row(taxon, alone, own, mine, results_over(mine, usual, gathered) if mine else None))
+        rows.append(_row(taxon, alone, own, mine, results_over(mine, typical, gathered) if mine else None))
     return sorted(rows, key=lambda r: (r.common_name.lower(), r.name))
 
 
@@ -156,9 +156,9 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
     mine = Q(taxon=taxon) if taxon is not None else Q(pk=lot.pk if lot else None)
     lots = list(Lot.objects.filter(mine).select_related("taxon", "place__parent__parent__parent").order_by("-collected_on", "code"))
     found = list(trials().filter(lot__in=lots).order_by("-sow_on", "-pk"))
-    usual = usual_scatters()
-    tests = lot_tests(found, usual)
-    told = results_over(found, usual, tests.gathered)
+    typical = typical_scatters()
+    tests = lot_tests(found, typical)
+    told = results_over(found, typical, tests.gathered)
     keyed = _evidence(told)
     evidence = [e for _, e in keyed]
     best = best_so_far(evidence)
@@ -189,7 +189,7 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
         trays=tray_views(Tray.objects.filter(lot__in=lots).order_by("-pk")),
         plant_share=plant_share_sentence(learned_plant_share(lots[0])) if lots else "",
         conclusions=of_lots(lots),
-        decisions=decisions_of(found, tests, usual),
+        decisions=decisions_of(found, tests, typical),
     )
 
 

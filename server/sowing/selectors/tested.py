@@ -6,14 +6,14 @@ from datetime import date
 
 from django.core.cache import caches
 
-from core.germination import USUAL_RHO, indices
+from core.germination import TYPICAL_DISH_RHO, indices
 from core.vocabulary import TrialState
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.decision import judged
 from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.shares import by_treatment
-from server.evidence.selectors.usual import UsualScatters, usual_scatters
+from server.evidence.selectors.typical_scatter import TypicalScatters, typical_scatters
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import key_of
@@ -61,12 +61,12 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
     """What was tried, the likeliest to be wanted first."""
     same = trials().filter(lot__taxon=lot.taxon_id) if lot.taxon_id else trials().filter(lot=lot)
     wanted = sorted(same.order_by("-sow_on", "-pk")[: 3 * MOST_TRIALS], key=lambda t: t.lot_id != lot.pk)[:MOST_TRIALS]
-    usual, revisions = usual_scatters(), made_from(wanted)
+    typical, revisions = typical_scatters(), made_from(wanted)
     chosen = set(valid(Conclusion.objects.filter(trial__in=wanted, treatment__isnull=False)).values_list("treatment", flat=True))
     found = [
         replace(x, other_lot=trial.lot_id != lot.pk, concluded=x.treatment in chosen)
         for trial in wanted
-        for x in _of(trial, usual, revisions[trial.pk])
+        for x in _of(trial, typical, revisions[trial.pk])
     ]
     found.sort(key=lambda x: (x.other_lot, not x.concluded, not x.by_decision, x.interim, -x.share, -x.trial))
     return [replace(x, rank=i) for i, x in enumerate(found)]
@@ -75,18 +75,18 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
 def tested(treatment: Treatment, lot: Lot) -> TestedTreatment | None:
     """One treatment's result; None while nothing of it counts."""
     trial = trials().get(pk=treatment.trial_id)
-    found = next((x for x in _of(trial, usual_scatters(), made_from([trial])[trial.pk]) if x.treatment == treatment.pk), None)
+    found = next((x for x in _of(trial, typical_scatters(), made_from([trial])[trial.pk]) if x.treatment == treatment.pk), None)
     return replace(found, other_lot=trial.lot_id != lot.pk) if found else None
 
 
 def n_eff_of_count(seeds: int) -> float:
     """Effective size of a percent that somebody typed: as of one dish, whose seeds are not independent of each other."""
-    return seeds / (1 + (seeds - 1) * USUAL_RHO)
+    return seeds / (1 + (seeds - 1) * TYPICAL_DISH_RHO)
 
 
-def _of(trial: Trial, usual: UsualScatters, revisions: str) -> list[TestedTreatment]:
+def _of(trial: Trial, typical: TypicalScatters, revisions: str) -> list[TestedTreatment]:
     """The treatments of a trial, kept by what they were made from: while a sowing is typed they are asked for again and again."""
-    key = key_of("tested", revisions, usual.of(trial))
+    key = key_of("tested", revisions, typical.of(trial))
     kept: list[TestedTreatment] | None = caches["answers"].get(key)
     if kept is None:
         kept = _worked_out(with_courses([trial])[0])

@@ -58,9 +58,9 @@ class Previews(SowingCase):
         self.assertGreater(one["cells"], self.preview(seeds_per_cell=3)["cells"])
 
     def test_more_assurance_and_fewer_survivors_ask_for_more_seed(self):
-        usual = self.preview(seeds_per_cell=1)["seeds"]
-        self.assertGreater(self.preview(seeds_per_cell=1, assurance=0.99)["seeds"], usual)
-        self.assertGreater(self.preview(seeds_per_cell=1, plant_share=0.4)["seeds"], usual)
+        typical = self.preview(seeds_per_cell=1)["seeds"]
+        self.assertGreater(self.preview(seeds_per_cell=1, assurance=0.99)["seeds"], typical)
+        self.assertGreater(self.preview(seeds_per_cell=1, plant_share=0.4)["seeds"], typical)
 
     def test_a_pan_takes_one_seed_a_plant_and_no_cells(self):
         pan = self.preview(way="pan")

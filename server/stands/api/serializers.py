@@ -9,7 +9,7 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 from core.vocabulary import RipeSign, VisitOutcome
 from server.record_kinds.choices import choices_of
 from server.stands.models import Stand
-from server.stands.selectors.rows import Position, StandRow, StandStory, VisitView, position
+from server.stands.selectors.rows import Position, StandRow, StandTimeline, VisitView, position
 
 
 class StandRowSerializer(DataclassSerializer[StandRow]):
@@ -17,9 +17,9 @@ class StandRowSerializer(DataclassSerializer[StandRow]):
         dataclass = StandRow
 
 
-class StandStorySerializer(DataclassSerializer[StandStory]):
+class StandTimelineSerializer(DataclassSerializer[StandTimeline]):
     class Meta:
-        dataclass = StandStory
+        dataclass = StandTimeline
 
 
 class VisitViewSerializer(DataclassSerializer[VisitView]):

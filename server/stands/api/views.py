@@ -21,7 +21,7 @@ from server.stands.api.serializers import (
     StandChangeSerializer,
     StandRowSerializer,
     StandSerializer,
-    StandStorySerializer,
+    StandTimelineSerializer,
     VisitViewSerializer,
 )
 from server.stands.models import Stand, Visit
@@ -67,11 +67,11 @@ class StandViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Stand]):
         version, changes = given_change(StandChangeSerializer, stand, request.data)
         return Response(StandSerializer(services.change_stand(by=person_of(request), stand=stand, version=version, changes=changes)).data)
 
-    @extend_schema(responses=StandStorySerializer, filters=False)
+    @extend_schema(responses=StandTimelineSerializer, filters=False)
     @action(detail=True)
-    def story(self, request: Request, pk: str) -> Response:
+    def timeline(self, request: Request, pk: str) -> Response:
         stand = self.get_object()
-        return Response(StandStorySerializer(rows.story(stand, seasons([stand], timezone.localdate())[stand.pk])).data)
+        return Response(StandTimelineSerializer(rows.timeline(stand, seasons([stand], timezone.localdate())[stand.pk])).data)
 
     @extend_schema(responses=HistorySerializer(many=True), filters=False, operation_id="stands_history")
     @action(detail=True, pagination_class=None)

@@ -96,7 +96,7 @@ class HarvestView:
 
 
 @dataclass(frozen=True)
-class StandStory:
+class StandTimeline:
     """Visits and harvests of a stand, the latest first."""
 
     row: StandRow
@@ -168,12 +168,12 @@ def _seeds(estimate: Estimate | None) -> SeedEstimate | None:
     return SeedEstimate(round(estimate.seeds), estimate.wide_se, estimate.reason) if estimate else None
 
 
-def story(stand: Stand, season: Season) -> StandStory:
+def timeline(stand: Stand, season: Season) -> StandTimeline:
     """A stand with all its visits and harvests."""
     standing = set(valid(Visit.objects.filter(stand=stand)).values_list("pk", flat=True))
     visits = stand.visits.filter(withdrawn=False).select_related("by").order_by("-at", "-pk")
     harvests = valid(Harvest.objects.filter(stand=stand)).order_by("-collected_on", "-pk")
-    return StandStory(row(stand, season), [visit_view(v, stands=v.pk in standing) for v in visits], [_harvest(h) for h in harvests])
+    return StandTimeline(row(stand, season), [visit_view(v, stands=v.pk in standing) for v in visits], [_harvest(h) for h in harvests])
 
 
 def visit_view(visit: Visit, *, stands: bool = True) -> VisitView:

@@ -17,8 +17,8 @@ class Visits(ApiCase):
     def body(self, **fields):
         return {"client_id": str(uuid4()), "stand": self.stand.pk, "at": now().isoformat()} | fields
 
-    def story(self):
-        return self.client.get(f"/api/v1/stands/{self.stand.pk}/story/").json()
+    def timeline(self):
+        return self.client.get(f"/api/v1/stands/{self.stand.pk}/timeline/").json()
 
     def test_a_form_carries_lists_and_flags_as_well_as_json_does(self):
         seen = {"share_ripe": 0.5, "signs": ["rattles", "dark_seed"], "sick": True, "heads": 90, "opened": [4, 5, 6], "note": "south side"}
@@ -31,27 +31,27 @@ class Visits(ApiCase):
     def test_the_story_tells_visits_latest_first_with_estimates_and_photos(self):
         make_visit(self.stand, 0.1, days_ago=9, heads=50, opened=[3, 4])
         make_visit(self.stand, 0.6, days_ago=1, photo=picture())
-        found = self.story()["visits"]
+        found = self.timeline()["visits"]
         self.assertEqual([v["share_ripe"] for v in found], [0.6, 0.1])
         self.assertEqual((found[1]["estimate"]["seeds"], found[1]["estimate"]["doubt"]), (175, None))
         self.assertEqual(self.client.get(f"/api/v1/photos/{found[0]['photo']}/").status_code, 200)
 
     def test_one_opened_pod_gives_a_number_that_says_why_it_has_no_error(self):
         self.client.post("/api/v1/visits/", self.body(heads=20, opened=[11]))
-        estimate = self.story()["row"]["estimate"]
+        estimate = self.timeline()["row"]["estimate"]
         self.assertEqual(estimate, {"seeds": 220, "se_seeds": None, "doubt": "one_head"})
 
     def test_pods_with_nothing_in_them_are_no_estimate(self):
         self.client.post("/api/v1/visits/", self.body(heads=20, opened=[0, 0]))
-        self.assertIsNone(self.story()["row"]["estimate"])
+        self.assertIsNone(self.timeline()["row"]["estimate"])
 
     def test_a_visit_taken_back_is_shown_as_such_and_the_one_before_decides_again(self):
         make_visit(self.stand, 0.2, days_ago=3)
         slip = make_visit(self.stand, 1.0)
-        self.assertEqual(self.story()["row"]["share_ripe"], 1.0)
+        self.assertEqual(self.timeline()["row"]["share_ripe"], 1.0)
         self.assertEqual(self.client.post(f"/api/v1/visits/{slip.pk}/take-back/").status_code, 204)
-        story = self.story()
-        self.assertEqual((story["row"]["share_ripe"], [v["stands"] for v in story["visits"]]), (0.2, [False, True]))
+        timeline = self.timeline()
+        self.assertEqual((timeline["row"]["share_ripe"], [v["stands"] for v in timeline["visits"]]), (0.2, [False, True]))
         self.assertProblem(self.client.post(f"/api/v1/visits/{slip.pk}/take-back/"), 409, "corrected_already")
 
     def test_a_visit_without_its_stand_or_with_a_sign_nobody_knows_is_malformed(self):
@@ -87,7 +87,7 @@ class Harvests(ApiCase):
         lots = self.client.post("/api/v1/harvests/", body | {"lots": [{"amount": 3.5, "unit": "g", "hazards": ["bristly"]}, {}]}).json()
         self.assertEqual([x["code"] for x in lots], ["LL-001", "LL-002"])
         self.assertEqual((lots[0]["stand"], lots[0]["stock"]["unconverted"], lots[0]["hazards"]), (stand.pk, 3.5, ["bristly"]))
-        told = self.client.get(f"/api/v1/stands/{stand.pk}/story/").json()["harvests"]
+        told = self.client.get(f"/api/v1/stands/{stand.pk}/timeline/").json()["harvests"]
         self.assertEqual([(h["purpose"], h["leave"], h["more_to_come"]) for h in told], [("exchange", "own ground", True)])
 
     def test_refusals_point_at_their_fields_and_record_nothing(self):
@@ -142,7 +142,7 @@ class Naming(ApiCase):
 class Sheets(ApiCase):
     def test_an_unknown_filter_is_refused_and_a_stand_not_there_is_not_found(self):
         self.assertProblem(self.client.get("/api/v1/stands/?colour=red"), 400, "malformed", "/colour")
-        for path in ("stands/999/", "stands/999/story/", "stands/999/history/", "visits/999/take-back/"):
+        for path in ("stands/999/", "stands/999/timeline/", "stands/999/history/", "visits/999/take-back/"):
             answer = self.client.post(f"/api/v1/{path}") if "take" in path else self.client.get(f"/api/v1/{path}")
             self.assertProblem(answer, 404, "not_found")
 

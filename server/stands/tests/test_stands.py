@@ -201,14 +201,14 @@ class StandApi(ApiCase):
         with self.assertNumQueries(6):
             self.client.get("/api/v1/stands/")
         with self.assertNumQueries(8):
-            self.client.get(f"/api/v1/stands/{stand.pk}/story/")
+            self.client.get(f"/api/v1/stands/{stand.pk}/timeline/")
         for n in range(5):
             make_visit(make_stand(), days_ago=n)
             make_visit(stand, days_ago=n + 3)
         with self.assertNumQueries(6):
             self.assertEqual(self.client.get("/api/v1/stands/").json()["count"], 6)
         with self.assertNumQueries(8):
-            self.assertEqual(len(self.client.get(f"/api/v1/stands/{stand.pk}/story/").json()["visits"]), 7)
+            self.assertEqual(len(self.client.get(f"/api/v1/stands/{stand.pk}/timeline/").json()["visits"]), 7)
 
     def test_stands_are_found_by_plant_and_place(self):
         make_stand(taxon=make_taxon(), place_name="Ember Spring")

@@ -69,7 +69,7 @@ class TemperatureLogViewSet(viewsets.GenericViewSet[TemperatureLog]):
 
 
 class PlaceTemperatureViewSet(viewsets.GenericViewSet[Place]):
-    """The temperatures of one place, what befell it, and its simulated logger."""
+    """The temperatures of one place, its events, and its simulated logger."""
 
     queryset = Place.objects.select_related("parent__parent__parent")
     serializer_class = s.PlaceLogPageSerializer

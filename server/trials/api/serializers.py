@@ -223,7 +223,7 @@ class TrialPhotoRequestSerializer(serializers.Serializer[None]):
     words = serializers.CharField(max_length=200, allow_blank=True, default="")
 
 
-class SendOnSerializer(serializers.Serializer[None]):
+class RetreatSerializer(serializers.Serializer[None]):
     """What is left in these dishes goes on into a further treatment."""
 
     dishes = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.select_related("treatment__trial"), many=True, allow_empty=False)

@@ -27,7 +27,7 @@ from server.trials.selectors.rows import trial_rows
 from server.trials.selectors.set_up import set_up_sheet
 from server.trials.selectors.sheets import count_sheet, look_view
 from server.trials.selectors.state import trials
-from server.trials.services import bags, closings, layout, looks, story
+from server.trials.services import bags, closings, deviations, layout, looks
 from server.trials.services.new_look import NewLook
 
 
@@ -122,22 +122,22 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
     def deviations(self, request: Request, pk: str) -> Response:
         given = read(s.NewDeviationSerializer, request)
         at, kind = given.pop("at") or timezone.now(), DeviationKind(given.pop("kind"))
-        noted = story.note_deviation(by=person_of(request), trial=self.get_object(), kind=kind, at=at, **given)
+        noted = deviations.note_deviation(by=person_of(request), trial=self.get_object(), kind=kind, at=at, **given)
         return Response(s.DeviationNotedSerializer(noted).data, status=201)
 
     @extend_schema(request=s.TrialPhotoRequestSerializer, responses={204: OpenApiResponse(description="The photo belongs to the trial")})
     @action(detail=True, methods=["post"])
     def photos(self, request: Request, pk: str) -> Response:
         given = read(s.TrialPhotoRequestSerializer, request)
-        story.keep_trial_photo(by=person_of(request), trial=self.get_object(), at=timezone.now(), **given)
+        deviations.keep_trial_photo(by=person_of(request), trial=self.get_object(), at=timezone.now(), **given)
         return Response(status=204)
 
-    @extend_schema(request=s.SendOnSerializer, responses={204: OpenApiResponse(description="What is left goes on")})
-    @action(detail=True, methods=["post"], url_path="send-on")
-    def send_on(self, request: Request, pk: str) -> Response:
-        given = read(s.SendOnSerializer, request)
+    @extend_schema(request=s.RetreatSerializer, responses={204: OpenApiResponse(description="What is left goes on")})
+    @action(detail=True, methods=["post"], url_path="retreat-ungerminated")
+    def retreat_ungerminated(self, request: Request, pk: str) -> Response:
+        given = read(s.RetreatSerializer, request)
         at = given.pop("at") or timezone.now()
-        closings.send_on(by=person_of(request), trial=self.get_object(), at=at, **given)
+        closings.retreat_ungerminated(by=person_of(request), trial=self.get_object(), at=at, **given)
         return Response(status=204)
 
     @extend_schema(request=None, responses={204: OpenApiResponse(description="The sowing is taken back")})
@@ -253,5 +253,5 @@ class DeviationViewSet(viewsets.GenericViewSet[Deviation]):
     @extend_schema(request=None, responses={204: OpenApiResponse(description="The deviation is taken back")})
     @action(detail=True, methods=["post"], url_path="take-back")
     def take_back(self, request: Request, pk: str) -> Response:
-        story.take_back_deviation(by=person_of(request), deviation=self.get_object())
+        deviations.take_back_deviation(by=person_of(request), deviation=self.get_object())
         return Response(status=204)

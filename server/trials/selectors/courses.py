@@ -50,7 +50,7 @@ class DishCourse:
 
     @cached_property
     def whole(self) -> CountRecord:
-        """All that was counted in the dish, whatever befell it."""
+        """All that was counted in the dish, also after it was set aside."""
         return count_record(self.dish, self.sown_at, self.looks, self.closing, self._own_sprouts)
 
     @cached_property

@@ -4,5 +4,5 @@
 ``looks``    sowing, looks and their corrections; ``new_look`` is what is asked of a look.
 ``closings`` closing a dish, setting one aside, sending what is left on, opening a blind trial.
 ``bags``     bags for the treatments of a planned trial.
-``story``    deviations and photos.
+``deviations``    deviations and photos.
 """

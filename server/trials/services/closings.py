@@ -69,7 +69,9 @@ def take_back_set_aside(*, by: Person, dish: Dish) -> SetAside:
 
 
 @transaction.atomic
-def send_on(*, by: Person, trial: Trial, dishes: Sequence[Dish], at: datetime, name: str, recipe: Recipe | None = None) -> list[Stretch]:
+def retreat_ungerminated(
+    *, by: Person, trial: Trial, dishes: Sequence[Dish], at: datetime, name: str, recipe: Recipe | None = None
+) -> list[Stretch]:
     """What is left in some dishes goes on into a second treatment: the same seeds, counted from here on as a record of their own."""
     require(by, Right.PLAN)
     check_not_in_future(at)

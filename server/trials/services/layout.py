@@ -175,7 +175,7 @@ def design_of(trial: Trial) -> dict[str, Any]:
 
 
 def check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> None:
-    """Refuse treatments without a name, with one name twice, or without the one control the others are held against."""
+    """Refuse treatments without a name, with one name twice, or without the one control that the others are compared with."""
     if not treatments:
         raise refused("/treatments", "no_treatment", "A trial needs at least one treatment.")
     names = [t.name.strip().lower() for t in treatments]

@@ -16,7 +16,7 @@ from server.trials.selectors.courses import DishCourse
 COUNTS = ("new_germinated", "new_abnormal", "new_rotted", "new_lost")
 
 
-# whether `after` was given at all: a look that says nothing of what it follows is not held against it
+# whether `after` was given at all: a look that says nothing of what it follows is not compared with it
 UNSAID = UUID(int=0)
 
 

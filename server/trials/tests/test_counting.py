@@ -50,7 +50,7 @@ class TwoPeople(Counting):
         self.assertEqual(course_of(self.dish).record.germinated, 3)
         self.assertEqual(Look.objects.count(), 2)
 
-    def test_a_look_that_says_nothing_of_what_it_follows_is_not_held_against_it(self):
+    def test_a_look_that_says_nothing_of_what_it_follows_is_not_compared_with_it(self):
         look(self.dish, 3, 2)
         self.assertEqual(self.post(new_germinated=1).status_code, 201)
 
@@ -148,8 +148,8 @@ class Deviations(Counting):
         sheet = self.client.get(f"/api/v1/trials/{self.trial.pk}/count-sheet/").json()
         (note,) = next(d for d in sheet["dishes"] if d["id"] == self.dish.pk)["notes"]
         self.assertEqual((note["seeds"], note["place"]), (4, "heat mat"))
-        story = self.client.get(f"/api/v1/trials/{self.trial.pk}/story/").json()
-        self.assertIn("4 seeds lie at heat mat now", story["lines"][-1]["words"])
+        timeline = self.client.get(f"/api/v1/trials/{self.trial.pk}/timeline/").json()
+        self.assertIn("4 seeds lie at heat mat now", timeline["lines"][-1]["words"])
 
     def test_a_part_needs_its_size_and_its_place(self):
         place = make_place("heat mat")
@@ -164,7 +164,7 @@ class Deviations(Counting):
         noted = self.note(kind=DeviationKind.LABEL_UNREADABLE, words="found by its place").json()["id"]
         self.assertEqual(self.client.post(f"/api/v1/deviations/{noted}/take-back/").status_code, 204)
         self.assertProblem(self.client.post(f"/api/v1/deviations/{noted}/take-back/"), 409, "corrected_already")
-        self.assertEqual(self.client.get(f"/api/v1/trials/{self.trial.pk}/story/").json()["lines"], [])
+        self.assertEqual(self.client.get(f"/api/v1/trials/{self.trial.pk}/timeline/").json()["lines"], [])
 
 
 class BlindOnEveryRound(Counting):
@@ -172,7 +172,7 @@ class BlindOnEveryRound(Counting):
         look(self.dish, 3, 2)
         reader = self.as_role(Role.READER)
         codes = {d.code for d in dishes_of(self.trial)}
-        for page in ("count-sheet", "set-up", "overview", "comparison", "story", "history"):
+        for page in ("count-sheet", "set-up", "overview", "comparison", "timeline", "history"):
             answer = reader.get(f"/api/v1/trials/{self.trial.pk}/{page}/").json()
             self.assertEqual(list(pairs(answer, codes, {"none", "cold"})), [], page)
 

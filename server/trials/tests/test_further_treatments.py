@@ -10,7 +10,7 @@ from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_perso
 from server.trials.models import Dish, Trial
 from server.trials.selectors.courses import course_of
 from server.trials.selectors.state import with_courses
-from server.trials.services.closings import close_dish, send_on, set_aside
+from server.trials.services.closings import close_dish, retreat_ungerminated, set_aside
 
 
 class Stretches(ApiCase):
@@ -21,7 +21,7 @@ class Stretches(ApiCase):
         look(self.dish, 5, 3)
         look(self.dish, 9, 1, new_rotted=1)
         self.sent_at = self.dish.sowings.get().at + timedelta(days=10)
-        send_on(by=make_person(), trial=self.trial, dishes=[self.dish], at=self.sent_at, name="8 weeks cold")
+        retreat_ungerminated(by=make_person(), trial=self.trial, dishes=[self.dish], at=self.sent_at, name="8 weeks cold")
 
     def test_old_counts_are_kept_and_what_comes_later_is_a_record_of_its_own(self):
         look(self.dish, 15, 2)
@@ -61,7 +61,7 @@ class Stretches(ApiCase):
         self.assertEqual(self.client.post(f"/api/v1/dishes/{self.dish.pk}/take-back-stretch/").status_code, 204)
         self.assertProblem(self.client.post(f"/api/v1/dishes/{self.dish.pk}/take-back-stretch/"), 409, "no_stretch")
         again = {"name": "again", "dishes": [self.dish.pk], "at": self.sent_at.isoformat()}
-        self.client.post(f"/api/v1/trials/{self.trial.pk}/send-on/", again)
+        self.client.post(f"/api/v1/trials/{self.trial.pk}/retreat-ungerminated/", again)
         look(self.dish, 15, 1)
         self.assertProblem(self.client.post(f"/api/v1/dishes/{self.dish.pk}/take-back-stretch/"), 409, "looked_at")
 
@@ -72,7 +72,7 @@ class Stretches(ApiCase):
         strange = dishes_of(make_sown_trial(lot=self.trial.lot))[0]
         refusals = [(closed, 409, "dish_closed"), (full, 409, "nothing_left"), (strange, 422, "other_trial", "/dishes")]
         for dish, status, code, *where in refusals:
-            answer = self.client.post(f"/api/v1/trials/{self.trial.pk}/send-on/", {"name": "cold", "dishes": [dish.pk]})
+            answer = self.client.post(f"/api/v1/trials/{self.trial.pk}/retreat-ungerminated/", {"name": "cold", "dishes": [dish.pk]})
             self.assertProblem(answer, status, code, *where)
 
 

@@ -4,7 +4,7 @@
 ``views``       what the page shows.
 ``bases``       counts on a basis; ``clocks`` records on a clock.
 ``rows``        one treatment: share, course, curve, indices, dishes.
-``against``     treatments held against each other, in sentences.
+``against``     treatments compared with each other, in sentences.
 ``layout``      what the layout adds: a dose ladder, two factors, blocks.
 ``effects``     what a dish set aside, or one that stands out, does to the result.
 ``page``        all of it together.

@@ -17,7 +17,7 @@ from server.evidence.selectors.comparison.options import CompareOptions
 from server.evidence.selectors.comparison.rows import Row, result_of, row_of, seen_once_in_the_dark
 from server.evidence.selectors.comparison.views import BasisChoice, NothingToCompare, OverallResult, TrialComparison
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in
-from server.evidence.selectors.usual import UsualScatter, usual_scatter
+from server.evidence.selectors.typical_scatter import TypicalScatter, typical_scatter
 from server.trials.models import Trial
 from server.trials.selectors.state import TrialCourses, with_courses
 
@@ -49,18 +49,18 @@ def compare_courses(courses: TrialCourses, options: CompareOptions | None = None
     wanted = next(b for b in bases if b.basis is options.basis)
     if not wanted.possible:
         return NothingToCompare("basis_unknown", f"{wanted.sentence} Close every dish with the fates of what is left, or read it of sown.")
-    return _page(courses, treatments, options, bases, usual_scatter(trial))
+    return _page(courses, treatments, options, bases, typical_scatter(trial))
 
 
 def _page(
-    courses: TrialCourses, treatments: list[TreatmentCourses], options: CompareOptions, bases: list[BasisChoice], usual: UsualScatter
+    courses: TrialCourses, treatments: list[TreatmentCourses], options: CompareOptions, bases: list[BasisChoice], typical: TypicalScatter
 ) -> TrialComparison:
     trial = courses.trial
     hidden, shifted = trial.codes_hidden, options.clock is Clock.TREATMENT
     counted = [counted_on(t, options.basis) for t in treatments]
-    every_pair = compare_final(counted, Family.ALL, None, usual.rho0, usual.rho_b)
+    every_pair = compare_final(counted, Family.ALL, None, typical.rho0, typical.rho_b)
     sown = [t.as_counted() for t in treatments]
-    of_sown = every_pair if options.basis is Base.SOWN else compare_final(sown, Family.ALL, None, usual.rho0, usual.rho_b)
+    of_sown = every_pair if options.basis is Base.SOWN else compare_final(sown, Family.ALL, None, typical.rho0, typical.rho_b)
     called = called_in(treatments)
     bags = bags_of(treatments)
     notes = bag_notes(treatments, bags)
@@ -111,10 +111,10 @@ def _page(
         horizon=horizon,
         head=head_sentence(lines, every_pair, finished=not interim, called=called),
         warnings=_warnings(courses, treatments, of_sown, notes, called),
-        overall=_overall(every_pair, usual),
+        overall=_overall(every_pair, typical),
         treatments=results,
         speed=speed_of(times, called),
-        pace=pace_of(rows, control, _horizon(rows, shifted=False), usual.rho_b, called),
+        pace=pace_of(rows, control, _horizon(rows, shifted=False), typical.rho_b, called),
         ladder=ladder_of(treatments, every_pair.shares, called),
         factors=factors_of(trial, treatments, of_sown),
         blocks=blocks_of(trial, treatments, of_sown),
@@ -150,10 +150,10 @@ def _curve_sentence(choice: FamilyChoice, asked: CurveFamily | None, treatments:
     return f"Curves: {CURVE_NAMES[asked]}, as you chose; {best}, by {choice.aic[asked] - choice.aic[choice.family]:.1f} in AIC."
 
 
-def _overall(result: FinalComparison, usual: UsualScatter) -> OverallResult:
+def _overall(result: FinalComparison, typical: TypicalScatter) -> OverallResult:
     o, s = result.overall, result.shares
     reasons = {**s.reasons, **o.reasons}
-    return OverallResult(o.test, o.stat, o.df1, o.df2, o.p, s.phi, s.phi_hat, s.df, s.rho, s.rho0, usual.rests_on, s.rho_b, reasons)
+    return OverallResult(o.test, o.stat, o.df1, o.df2, o.p, s.phi, s.phi_hat, s.df, s.rho, s.rho0, typical.rests_on, s.rho_b, reasons)
 
 
 def _warnings(

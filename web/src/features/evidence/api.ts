@@ -22,10 +22,10 @@ export const useOverview = (id: MaybeRefOrGetter<number>) =>
     queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/overview/', { params: { path: { id: toValue(id) } } })),
   })
 
-export const useStory = (id: MaybeRefOrGetter<number>) =>
+export const useTimeline = (id: MaybeRefOrGetter<number>) =>
   useQuery({
-    queryKey: ['trial', id, 'story'],
-    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/story/', { params: { path: { id: toValue(id) } } })),
+    queryKey: ['trial', id, 'timeline'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/timeline/', { params: { path: { id: toValue(id) } } })),
   })
 
 export const useTrialHistory = (id: MaybeRefOrGetter<number>) =>

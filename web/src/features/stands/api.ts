@@ -6,7 +6,7 @@ import { useChange } from '@/shared/composables/useChange'
 export type StandRow = Schemas['StandRow']
 export type Stand = Schemas['Stand']
 export type StandRequest = Schemas['StandRequest']
-export type StandStory = Schemas['StandStory']
+export type StandTimeline = Schemas['StandTimeline']
 export type VisitView = Schemas['VisitView']
 
 /** A visit as it is kept on the device until the server has it. */
@@ -29,10 +29,10 @@ export const useStand = (id: MaybeRefOrGetter<number>) =>
     enabled: () => toValue(id) > 0,
   })
 
-export const useStandStory = (id: MaybeRefOrGetter<number>) =>
+export const useStandTimeline = (id: MaybeRefOrGetter<number>) =>
   useQuery({
-    queryKey: ['stand', id, 'story'],
-    queryFn: () => unwrap(http.GET('/api/v1/stands/{id}/story/', { params: { path: { id: toValue(id) } } })),
+    queryKey: ['stand', id, 'timeline'],
+    queryFn: () => unwrap(http.GET('/api/v1/stands/{id}/timeline/', { params: { path: { id: toValue(id) } } })),
   })
 
 export const useStandHistory = (id: MaybeRefOrGetter<number>) =>

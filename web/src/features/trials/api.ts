@@ -85,8 +85,8 @@ export function useTrialChanges() {
     addTreatment: useChange(({ id, ...body }: At<Schemas['AddTreatmentRequest']>) =>
       unwrap(http.POST('/api/v1/trials/{id}/add-treatment/', { ...at(id), body })),
     ),
-    sendOn: useChange(({ id, ...body }: At<Schemas['SendOnRequest']>) =>
-      unwrap(http.POST('/api/v1/trials/{id}/send-on/', { ...at(id), body })),
+    retreatUngerminated: useChange(({ id, ...body }: At<Schemas['RetreatRequest']>) =>
+      unwrap(http.POST('/api/v1/trials/{id}/retreat-ungerminated/', { ...at(id), body })),
     ),
     addPhoto: useChange(async ({ id, photo, words }: At<{ photo: Blob; words: string }>) => {
       const client_id = crypto.randomUUID()

@@ -6,7 +6,7 @@ import './composables/useLookOutbox'
 export { fetchCountSheet, useDishChanges, useTrialChanges } from './api'
 // loaded with the trial's page, not with the first one
 export const AddTreatment = defineAsyncComponent(() => import('./components/AddTreatment.vue'))
-export const SendOn = defineAsyncComponent(() => import('./components/SendOn.vue'))
+export const RetreatUngerminated = defineAsyncComponent(() => import('./components/RetreatUngerminated.vue'))
 
 export const trialRoutes: RouteRecordRaw[] = [
   { path: '/trials', name: 'trials', component: () => import('./pages/TrialsPage.vue') },

@@ -1483,7 +1483,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The temperatures of one place, what befell it, and its simulated logger. */
+        /** @description The temperatures of one place, its events, and its simulated logger. */
         get: operations["place_temperatures_retrieve"];
         put?: never;
         post?: never;
@@ -1502,7 +1502,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description The temperatures of one place, what befell it, and its simulated logger. */
+        /** @description The temperatures of one place, its events, and its simulated logger. */
         post: operations["place_temperatures_record_event_create"];
         delete?: never;
         options?: never;
@@ -1517,7 +1517,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The temperatures of one place, what befell it, and its simulated logger. */
+        /** @description The temperatures of one place, its events, and its simulated logger. */
         get: operations["place_temperatures_simulated_logger"];
         put?: never;
         post?: never;
@@ -2189,7 +2189,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/stands/{id}/story/": {
+    "/api/v1/stands/{id}/timeline/": {
         parameters: {
             query?: never;
             header?: never;
@@ -2197,7 +2197,7 @@ export interface paths {
             cookie?: never;
         };
         /** @description Stands: the sheet, one stand, its story and its history. */
-        get: operations["stands_story_retrieve"];
+        get: operations["stands_timeline_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2757,7 +2757,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/trials/{id}/send-on/": {
+    "/api/v1/trials/{id}/retreat-ungerminated/": {
         parameters: {
             query?: never;
             header?: never;
@@ -2767,7 +2767,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
-        post: operations["trials_send_on_create"];
+        post: operations["trials_retreat_ungerminated_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2808,23 +2808,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/trials/{id}/story/": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description What went otherwise than planned in a trial, the care its bags missed, and who counted. */
-        get: operations["trials_story"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/trials/{id}/take-back-sowing/": {
         parameters: {
             query?: never;
@@ -2836,6 +2819,23 @@ export interface paths {
         put?: never;
         /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
         post: operations["trials_take_back_sowing_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/timeline/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What went otherwise than planned in a trial, the care its bags missed, and who counted. */
+        get: operations["trials_timeline"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6706,6 +6706,14 @@ export interface components {
             /** Format: date */
             tested_on: string;
         };
+        /** @description What is left in these dishes goes on into a further treatment. */
+        RetreatRequest: {
+            dishes: number[];
+            name: string;
+            recipe?: number | null;
+            /** Format: date-time */
+            at?: string | null;
+        };
         /**
          * @description * `no_green` - NO_GREEN
          *     * `dry_brown` - DRY_BROWN
@@ -6820,14 +6828,6 @@ export interface components {
          * @enum {string}
          */
         SeenHow: "opened" | "seen_through";
-        /** @description What is left in these dishes goes on into a further treatment. */
-        SendOnRequest: {
-            dishes: number[];
-            name: string;
-            recipe?: number | null;
-            /** Format: date-time */
-            at?: string | null;
-        };
         Session: {
             user: components["schemas"]["Person"] | null;
             /**
@@ -7328,7 +7328,7 @@ export interface components {
             mown_from: string | null;
             estimate: components["schemas"]["SeedEstimate"] | null;
         };
-        StandStory: {
+        StandTimeline: {
             row: components["schemas"]["StandRow"];
             visits: components["schemas"]["VisitView"][];
             harvests: components["schemas"]["HarvestView"][];
@@ -7576,15 +7576,6 @@ export interface components {
          * @enum {string}
          */
         StorageClass: "short" | "medium" | "long";
-        StoryLine: {
-            /** Format: date-time */
-            at: string;
-            by: string;
-            kind: string;
-            dish: string;
-            words: string;
-            deviation?: number | null;
-        };
         StretchView: {
             name: string;
             /** Format: double */
@@ -7750,6 +7741,15 @@ export interface components {
             cv: number | null;
             weigh_more: boolean | null;
             reason?: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+        };
+        TimelineEntry: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            kind: string;
+            dish: string;
+            words: string;
+            deviation?: number | null;
         };
         Timer: {
             begun: number;
@@ -8090,7 +8090,7 @@ export interface components {
             decision: components["schemas"]["TrialDecision"] | null;
             conclusions: components["schemas"]["ConclusionView"][];
             why_not: string;
-            story: components["schemas"]["TrialStory"];
+            timeline: components["schemas"]["TrialTimeline"];
             versions: components["schemas"]["Method"][];
         };
         TrialRow: {
@@ -8115,8 +8115,8 @@ export interface components {
          * @enum {string}
          */
         TrialState: "planned" | "counting" | "closed";
-        TrialStory: {
-            lines: components["schemas"]["StoryLine"][];
+        TrialTimeline: {
+            lines: components["schemas"]["TimelineEntry"][];
             care: string[];
             people: components["schemas"]["Helper"][];
         };
@@ -11704,7 +11704,7 @@ export interface operations {
             };
         };
     };
-    stands_story_retrieve: {
+    stands_timeline_retrieve: {
         parameters: {
             query?: never;
             header?: never;
@@ -11721,7 +11721,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StandStory"];
+                    "application/json": components["schemas"]["StandTimeline"];
                 };
             };
         };
@@ -12658,7 +12658,7 @@ export interface operations {
             };
         };
     };
-    trials_send_on_create: {
+    trials_retreat_ungerminated_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -12670,7 +12670,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SendOnRequest"];
+                "application/json": components["schemas"]["RetreatRequest"];
             };
         };
         responses: {
@@ -12730,27 +12730,6 @@ export interface operations {
             };
         };
     };
-    trials_story: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TrialStory"];
-                };
-            };
-        };
-    };
     trials_take_back_sowing_create: {
         parameters: {
             query?: never;
@@ -12769,6 +12748,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    trials_timeline: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialTimeline"];
+                };
             };
         };
     };

@@ -1,4 +1,4 @@
-/** Ink, dash and mark of treatment number n: told apart without colour too. */
+/** Ink, dash and mark of treatment number n: distinct without colour too. */
 export interface TreatmentInk {
   colour: string
   dash: string

@@ -136,11 +136,13 @@ const print = () => window.print()
       </section>
       <section>
         <h2 class="ruled">Otherwise than planned</h2>
-        <p v-if="!data.story.lines.length && !data.story.care.length">Nothing: looked at and cared for as planned.</p>
-        <p v-for="(l, i) in data.story.lines" :key="i">
+        <p v-if="!data.timeline.lines.length && !data.timeline.care.length">
+          Nothing: looked at and cared for as planned.
+        </p>
+        <p v-for="(l, i) in data.timeline.lines" :key="i">
           {{ moment(l.at) }}{{ l.by ? `, ${l.by}` : '' }}{{ l.dish ? `, dish ${l.dish}` : '' }}: {{ l.words || l.kind }}
         </p>
-        <p v-for="c in data.story.care" :key="c">{{ c }}</p>
+        <p v-for="c in data.timeline.care" :key="c">{{ c }}</p>
       </section>
       <section>
         <h2 class="ruled">Versions</h2>

@@ -4,7 +4,7 @@ import { useRoute } from 'vue-router'
 import { ThingFoot } from '@/features/changes'
 import { BagsButton } from '@/features/batches'
 import { useSession } from '@/features/people'
-import { AddTreatment, SendOn, useTrialChanges } from '@/features/trials'
+import { AddTreatment, RetreatUngerminated, useTrialChanges } from '@/features/trials'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
 import QuotedText from '@/shared/components/QuotedText.vue'
@@ -18,7 +18,7 @@ import { useOverview } from '../api'
 import DishMap from '../components/DishMap.vue'
 import NextSteps from '../components/NextSteps.vue'
 import TrialFurrows from '../components/TrialFurrows.vue'
-import TrialStory from '../components/TrialStory.vue'
+import TrialTimeline from '../components/TrialTimeline.vue'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
@@ -150,7 +150,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
         :seeds="trial.furrows[0]?.dishes[0]?.sown ?? 25"
         @done="doing = null"
       />
-      <SendOn v-if="doing === 'send'" :trial="id" :dishes="toSend" @done="doing = null" />
+      <RetreatUngerminated v-if="doing === 'send'" :trial="id" :dishes="toSend" @done="doing = null" />
       <BagsButton v-if="trial.state === 'planned' && user?.may_plan && unbagged" :trial="id" :left="unbagged" />
       <p v-for="c in trial.cautions" :key="c" class="notice bad">{{ c }}</p>
       <div class="columns">
@@ -195,7 +195,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           </p>
         </aside>
       </div>
-      <TrialStory v-if="trial.state !== 'planned'" :id="id" :may-count="user?.may_count ?? false" />
+      <TrialTimeline v-if="trial.state !== 'planned'" :id="id" :may-count="user?.may_count ?? false" />
       <ThingFoot kind="trial" :id="id" :name="trial.code" deletable />
     </template>
   </main>

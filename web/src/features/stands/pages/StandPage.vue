@@ -13,7 +13,7 @@ import { amountWords } from '@/shared/format/amount'
 import { dateAsKnown, day, isoDay, weekdayLong } from '@/shared/format/dates'
 import { plural, withDoubt } from '@/shared/format/numbers'
 import { purposeWords, reasonWords, watchWords } from '@/shared/labels'
-import { useNameStand, useStand, useStandHistory, useStandLots, useStandStory } from '../api'
+import { useNameStand, useStand, useStandHistory, useStandLots, useStandTimeline } from '../api'
 import StandFacts from '../components/StandFacts.vue'
 import VisitList from '../components/VisitList.vue'
 import VisitPanel from '../components/VisitPanel.vue'
@@ -23,7 +23,7 @@ const route = useRoute()
 const id = computed(() => Number(route.params.id))
 const { user } = useSession()
 const { data: stand, isPending, error, refetch } = useStand(id)
-const { data: story } = useStandStory(id)
+const { data: timeline } = useStandTimeline(id)
 const { data: lots } = useStandLots(id)
 const { data: history } = useStandHistory(id)
 const { waiting, refused, decide } = useVisitOutbox()
@@ -33,7 +33,7 @@ useTitle(() => stand.value?.common_name ?? 'Stand')
 const here = computed(() => waiting.value.filter((v) => v.stand === id.value).length)
 const recorded = ref(false)
 const next = computed(() => {
-  const row = story.value?.row
+  const row = timeline.value?.row
   if (!row) return ''
   if (row.state === 'no_plan')
     return 'No first visit is set for the coming season: change the stand to say when to begin.'
@@ -97,18 +97,20 @@ async function saveName() {
         <section>
           <VisitPanel v-if="user?.may_count" :stand="id" @recorded="recorded = true" />
           <h2 class="ruled">Visits</h2>
-          <VisitList :visits="story?.visits ?? []" :may-change="user?.may_count ?? false" />
+          <VisitList :visits="timeline?.visits ?? []" :may-change="user?.may_count ?? false" />
         </section>
         <section>
-          <p v-if="story?.row.estimate" class="estimate">
-            {{ withDoubt(story.row.estimate.seeds, story.row.estimate.se_seeds) }} seeds on the stand
-            <span v-if="story.row.estimate.doubt" class="quiet">({{ reasonWords[story.row.estimate.doubt] }})</span>
+          <p v-if="timeline?.row.estimate" class="estimate">
+            {{ withDoubt(timeline.row.estimate.seeds, timeline.row.estimate.se_seeds) }} seeds on the stand
+            <span v-if="timeline.row.estimate.doubt" class="quiet"
+              >({{ reasonWords[timeline.row.estimate.doubt] }})</span
+            >
           </p>
           <StandFacts :stand="stand" :today="isoDay(new Date())" />
           <h2 class="ruled">Harvests and lots</h2>
           <p v-if="!lots?.results.length" class="quiet">Nothing was taken from here yet.</p>
           <ul class="plain">
-            <li v-for="h in story?.harvests" :key="h.id">
+            <li v-for="h in timeline?.harvests" :key="h.id">
               {{ dateAsKnown(h.collected_on, h.collected_precision) }}, for {{ purposeWords[h.purpose]
               }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds (guessed)</template
               ><template v-if="h.parents">, from {{ plural(h.parents, 'parent') }}</template>

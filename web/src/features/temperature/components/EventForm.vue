@@ -5,7 +5,7 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { choicesOf, placeTroubleWords } from '@/shared/labels'
 import { useRecordEvent } from '../api'
 
-/** Something befell the place: recorded once, shown by every bag that lay there. */
+/** An event at the place: recorded once, shown by every bag that lay there. */
 const props = defineProps<{ place: number }>()
 const emit = defineEmits<{ done: [] }>()
 

@@ -11,7 +11,7 @@ from django.db.models import Count, OuterRef, QuerySet, Subquery, Sum
 
 from core.germination import (
     TYPICAL_BAG_RHO,
-    USUAL_RHO,
+    TYPICAL_DISH_RHO,
     BaggedTreatment,
     BaggedTrial,
     CountedDish,
@@ -19,7 +19,7 @@ from core.germination import (
     TrialShares,
     bag_rho,
     final_shares,
-    usual_rho,
+    typical_dish_correlation,
 )
 from core.vocabulary import Layout, StepKind
 from server.batches.selectors.courses import origins_of, sprouts_in
@@ -34,17 +34,22 @@ from server.trials.models import Dish, Look, SetAside, Sown, Stretch, Trial
 PAST_TRIALS = 60
 LEAST_NU = 8
 KEPT = "usual-scatter"
-# no more than seeds can tell; so one more count leaves what other trials say as it was, and answers that rest on it stay
-DIGITS = 3
+# a difference in further digits is below what a page shows
+ABOUT_DIGITS = 3
 
 
 @dataclass(frozen=True)
-class UsualScatter:
+class TypicalScatter:
     """Typical dish correlation ρ₀ and bag correlation ρ_b, 0..1, and what the first rests on in words."""
 
     rho0: float
     rests_on: str
     rho_b: float = TYPICAL_BAG_RHO
+
+    @property
+    def about(self) -> tuple[float, str, float]:
+        """The same to three decimals, for what may be kept although another trial was counted once more."""
+        return round(self.rho0, ABOUT_DIGITS), self.rests_on, round(self.rho_b, ABOUT_DIGITS)
 
 
 @dataclass(frozen=True)
@@ -56,43 +61,41 @@ class PastTrial:
 
 
 @dataclass(frozen=True)
-class UsualScatters:
+class TypicalScatters:
     """The scatter in the grower's latest trials, read once for a page of several."""
 
     past: dict[int, PastTrial]
 
-    def of(self, trial: Trial | None = None) -> UsualScatter:
+    def of(self, trial: Trial | None = None) -> TypicalScatter:
         """What the trials tell, but for `trial` itself; the usual 0.05 until they tell."""
         return _told(self.past, trial)
 
 
-def usual_scatters() -> UsualScatters:
+def typical_scatters() -> TypicalScatters:
     """Scatter in each of the latest trials: one query, and a few more when anything was changed since."""
-    return UsualScatters(_past())
+    return TypicalScatters(_past())
 
 
-def usual_scatter(trial: Trial | None = None) -> UsualScatter:
+def typical_scatter(trial: Trial | None = None) -> TypicalScatter:
     """ρ₀ for one trial, or for the next one."""
-    return usual_scatters().of(trial)
+    return typical_scatters().of(trial)
 
 
-def _told(past: dict[int, PastTrial], trial: Trial | None) -> UsualScatter:
+def _told(past: dict[int, PastTrial], trial: Trial | None) -> TypicalScatter:
     others = [p for pk, p in past.items() if trial is None or pk != trial.pk]
     rho_b = _bags(others)
     shares = [p.shares for p in others]
-    own = usual_rho(shares)
+    own = typical_dish_correlation(shares)
     if own is None or sum(s.nu for s in shares) < LEAST_NU:
-        return UsualScatter(USUAL_RHO, "the typical value, until your own trials give one", rho_b)
+        return TypicalScatter(TYPICAL_DISH_RHO, "the typical value, until your own trials give one", rho_b)
     trials = sum(s.nu > 0 for s in shares)
-    return UsualScatter(
-        round(own, DIGITS), f"how much dishes differed in {trials} of your {'own' if trial is None else 'other'} trials", rho_b
-    )
+    return TypicalScatter(own, f"how much dishes differed in {trials} of your {'own' if trial is None else 'other'} trials", rho_b)
 
 
 def _bags(past: Sequence[PastTrial]) -> float:
     """How much bags differ in the grower's own trials with several bags per treatment; the typical value until these tell enough."""
     found = bag_rho([p.bagged for p in past])
-    return TYPICAL_BAG_RHO if found.rho_b is None or found.nu < LEAST_NU else round(found.rho_b, DIGITS)
+    return TYPICAL_BAG_RHO if found.rho_b is None or found.nu < LEAST_NU else found.rho_b
 
 
 def _past() -> dict[int, PastTrial]:
@@ -142,11 +145,11 @@ def counted_of(trials: Sequence[int]) -> dict[int, CountedTrial]:
         .order_by("pk")
         .annotate(
             sown_at=Subquery(valid(Sown.objects.filter(dish=OuterRef("pk"))).values("at")[:1]),
-            sent_on_at=Subquery(valid(Stretch.objects.filter(dish=OuterRef("pk"))).order_by("at", "pk").values("at")[:1]),
+            retreated_at=Subquery(valid(Stretch.objects.filter(dish=OuterRef("pk"))).order_by("at", "pk").values("at")[:1]),
         )
         .values_list(*_FIELDS)
     ]
-    counts = up | _before_sent_on(looks, rows)
+    counts = up | _before_retreat(looks, rows)
     filled = _filled(rows)
     kinds = _kinds({r.recipe for r in rows if r.recipe is not None})
     groups: dict[tuple[int, int], list[_DishRow]] = defaultdict(list)
@@ -186,7 +189,7 @@ def _counted(row: "_DishRow", up: int, filled: FilledDish) -> CountedDish:
 
 _FIELDS = (
     *("pk", "seeds", "seeds_cv", "seeds_known", "block", "batch", "batch__seeds", "treatment", "treatment__name"),
-    *("treatment__recipe", "treatment__trial", "treatment__trial__layout", "sown_at", "sent_on_at"),
+    *("treatment__recipe", "treatment__trial", "treatment__trial__layout", "sown_at", "retreated_at"),
 )
 
 
@@ -206,7 +209,7 @@ class _DishRow(NamedTuple):
     trial: int
     layout: str
     sown_at: datetime | None
-    sent_on_at: datetime | None
+    retreated_at: datetime | None
 
 
 def _kinds(recipes: Collection[int]) -> dict[int, list[StepKind]]:
@@ -217,9 +220,9 @@ def _kinds(recipes: Collection[int]) -> dict[int, list[StepKind]]:
     return found
 
 
-def _before_sent_on(looks: "QuerySet[Look]", rows: Sequence[_DishRow]) -> dict[int, int]:
+def _before_retreat(looks: "QuerySet[Look]", rows: Sequence[_DishRow]) -> dict[int, int]:
     """What came up in dishes that went on into a further treatment, before they did."""
-    sent = {r.pk: r.sent_on_at for r in rows if r.sent_on_at is not None}
+    sent = {r.pk: r.retreated_at for r in rows if r.retreated_at is not None}
     found = dict.fromkeys(sent, 0)
     for dish, at, new in looks.filter(dish__in=sent).values_list("dish", "at", "new_germinated") if sent else ():
         found[dish] += new if at <= sent[dish] else 0

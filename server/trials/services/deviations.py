@@ -1,4 +1,4 @@
-"""What befell a trial beside its counts: deviations, and pictures of how it stood."""
+"""Deviations of a trial, and pictures of it."""
 
 from datetime import datetime
 from uuid import UUID

@@ -1,4 +1,4 @@
-"""What befell a trial: deviations, care missed, looks that came late, dishes set aside or sent on; and who did what."""
+"""Events of a trial: deviations, missed care, late looks, dishes set aside or treated again; and who did what."""
 
 from collections import Counter
 from dataclasses import dataclass
@@ -17,7 +17,7 @@ LATE_GAPS = 1.5
 
 
 @dataclass(frozen=True)
-class StoryLine:
+class TimelineEntry:
     """Something that went otherwise than planned; `deviation` can be taken back where it is set."""
 
     at: datetime
@@ -39,20 +39,20 @@ class Helper:
 
 
 @dataclass(frozen=True)
-class TrialStory:
+class TrialTimeline:
     """Deviations in time order, care missed by treatment, and the people."""
 
-    lines: list[StoryLine]
+    lines: list[TimelineEntry]
     care: list[str]
     people: list[Helper]
 
 
-def trial_story(trial: Trial) -> TrialStory:
+def trial_timeline(trial: Trial) -> TrialTimeline:
     """The story of one trial, in a fixed number of queries."""
-    return story_of(with_courses([trial], with_people=True)[0])
+    return timeline_of(with_courses([trial], with_people=True)[0])
 
 
-def story_of(courses: TrialCourses) -> TrialStory:
+def timeline_of(courses: TrialCourses) -> TrialTimeline:
     """The story from courses that were read already, with their people."""
     trial = courses.trial
     treatments = by_treatment(courses)
@@ -60,18 +60,18 @@ def story_of(courses: TrialCourses) -> TrialStory:
     care = [f"{t.treatment.name}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.sentences]
     lines = [*_told(trial), *_ends(trial, courses), *_late(courses)]
     lines += [
-        StoryLine(d.sown_at, "", "added_later", d.dish.code, f"Added on {t.treatment.added_on:%-d %b %Y}: not run at the same time.")
+        TimelineEntry(d.sown_at, "", "added_later", d.dish.code, f"Added on {t.treatment.added_on:%-d %b %Y}: not run at the same time.")
         for t in treatments
         if t.treatment.added_on
         for d in t.dishes[:1]
         if d.sown_at and not trial.codes_hidden
     ]
-    return TrialStory(sorted(lines, key=lambda x: x.at), care, _people(courses))
+    return TrialTimeline(sorted(lines, key=lambda x: x.at), care, _people(courses))
 
 
-def _told(trial: Trial) -> list[StoryLine]:
+def _told(trial: Trial) -> list[TimelineEntry]:
     found = valid(Deviation.objects.filter(trial=trial)).select_related("by", "dish", "place__parent__parent__parent")
-    return [StoryLine(d.at, d.by.initials, d.kind, d.dish.code if d.dish else "", _words(d), d.pk) for d in found]
+    return [TimelineEntry(d.at, d.by.initials, d.kind, d.dish.code if d.dish else "", _words(d), d.pk) for d in found]
 
 
 def _words(d: Deviation) -> str:
@@ -80,19 +80,19 @@ def _words(d: Deviation) -> str:
     return d.words
 
 
-def _ends(trial: Trial, courses: TrialCourses) -> list[StoryLine]:
+def _ends(trial: Trial, courses: TrialCourses) -> list[TimelineEntry]:
     out = []
     for d in courses.dishes:
         if (aside := d.set_aside) is not None:
-            out.append(StoryLine(aside.at, aside.by.initials, "set_aside", d.dish.code, f"Set aside: {aside.why}"))
+            out.append(TimelineEntry(aside.at, aside.by.initials, "set_aside", d.dish.code, f"Set aside: {aside.why}"))
         for s in d.stretches:
-            out.append(StoryLine(s.at, s.by.initials, "sent_on", d.dish.code, f"What was left went on into “{s.name}”."))
+            out.append(TimelineEntry(s.at, s.by.initials, "retreated", d.dish.code, f"What was left went on into “{s.name}”."))
     reopened = Closing.objects.filter(dish__treatment__trial=trial, withdrawn=True).select_related("by", "dish")
-    out += [StoryLine(c.at, c.by.initials, "reopened", c.dish.code, "Reopened: the closing was taken back.") for c in reopened]
+    out += [TimelineEntry(c.at, c.by.initials, "reopened", c.dish.code, "Reopened: the closing was taken back.") for c in reopened]
     return out
 
 
-def _late(courses: TrialCourses) -> list[StoryLine]:
+def _late(courses: TrialCourses) -> list[TimelineEntry]:
     """Gaps between looks that were longer than planned by half; one line a moment, not one a dish."""
     trial = courses.trial
     gaps: Counter[datetime] = Counter()
@@ -105,7 +105,7 @@ def _late(courses: TrialCourses) -> list[StoryLine]:
                 gaps[after] += 1
                 days[after] = max(days.get(after, 0.0), gap)
     most = max(trial.first_look_days, trial.every_days)
-    return [StoryLine(at, "", "late_look", "", _late_words(days[at], n, most)) for at, n in gaps.items()]
+    return [TimelineEntry(at, "", "late_look", "", _late_words(days[at], n, most)) for at, n in gaps.items()]
 
 
 def _late_words(gap: float, dishes: int, most: float) -> str:

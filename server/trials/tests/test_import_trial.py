@@ -11,8 +11,8 @@ from server.tests.builders import DAY, dishes_of, look, make_lot, make_person, m
 from server.trials.models import Dish, Look, Sown, Trial
 from server.trials.selectors.courses import course_of
 from server.trials.selectors.state import trials, with_courses
-from server.trials.services.adopt import AdoptedDish, AdoptedLook, adopt_trial
 from server.trials.services.closings import close_dish
+from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
 from server.trials.services.layout import NewTreatment
 
 
@@ -24,13 +24,13 @@ class Adopting(TestCase):
         self.sown = now() - 60 * DAY
 
     def dish(self, treatment="cold", code="", counts=(1, 3), seeds=10, **fields):
-        looks = [AdoptedLook(self.sown + (4 + 3 * n) * DAY, new_germinated=g) for n, g in enumerate(counts)]
-        return AdoptedDish(treatment, seeds, self.sown, looks, code=code, **fields)
+        looks = [ImportedLook(self.sown + (4 + 3 * n) * DAY, new_germinated=g) for n, g in enumerate(counts)]
+        return ImportedDish(treatment, seeds, self.sown, looks, code=code, **fields)
 
     def adopt(self, *dishes, treatments=("none", "cold"), **fields):
         made = [NewTreatment(t, is_control=i == 0 and len(treatments) > 1) for i, t in enumerate(treatments)]
         given = {"by": make_person(), "lot": self.lot, "question": "Does cold wake it?", "sow_on": self.sown.date()}
-        return adopt_trial(treatments=made, dishes=dishes, **given | fields)
+        return import_trial(treatments=made, dishes=dishes, **given | fields)
 
 
 class TakenOver(Adopting):
@@ -63,7 +63,7 @@ class TakenOver(Adopting):
     def test_it_ends_as_it_ended(self):
         closed = self.dish("none", fates=ClosingFates(fresh=3, empty=1), closed_at=self.sown + 30 * DAY)
         aside = self.dish("cold", set_aside=(self.sown + 8 * DAY, "dried out"))
-        sent = self.dish("cold", sent_on_at=self.sown + 20 * DAY)
+        sent = self.dish("cold", retreated_at=self.sown + 20 * DAY)
         trial, rows = self.adopt(closed, aside, sent)
         courses = {d.dish.pk: d for d in with_courses([trial])[0].dishes}
         self.assertEqual(courses[rows[0].pk].closing.fresh, 3)
@@ -81,7 +81,7 @@ class TakenOver(Adopting):
         self.assertEqual(with_courses(trials().filter(pk=trial.pk))[0].state, TrialState.CLOSED)
 
     def test_a_dish_that_was_never_sown_stays_so(self):
-        trial, _ = self.adopt(AdoptedDish("only", 10, None, []), treatments=("only",))
+        trial, _ = self.adopt(ImportedDish("only", 10, None, []), treatments=("only",))
         self.assertEqual(with_courses([trial])[0].state, TrialState.PLANNED)
         self.assertFalse(Sown.objects.exists())
 
@@ -102,7 +102,7 @@ class NotTakenOver(Adopting):
         self.nothing_is_there()
 
     def test_looks_that_are_still_to_come(self):
-        late = AdoptedDish("only", 10, now() - DAY, [AdoptedLook(now() + timedelta(days=2), 1)])
+        late = ImportedDish("only", 10, now() - DAY, [ImportedLook(now() + timedelta(days=2), 1)])
         with self.assertRaises(Refused) as caught:
             self.adopt(late, treatments=("only",))
         self.assertEqual(caught.exception.code, "time_in_future")

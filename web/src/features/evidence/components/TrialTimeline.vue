@@ -4,12 +4,12 @@ import HistoryList from '@/shared/components/HistoryList.vue'
 import { moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
 import { deviationWords } from '@/shared/labels'
-import { useStory, useTrialHistory } from '../api'
+import { useTimeline, useTrialHistory } from '../api'
 
 /** What went otherwise than planned, the care that was missed, who counted, and every change of the trial. */
 const props = defineProps<{ id: number; mayCount: boolean }>()
 
-const { data: story } = useStory(() => props.id)
+const { data: timeline } = useTimeline(() => props.id)
 const { data: history } = useTrialHistory(() => props.id)
 const { takeBackDeviation } = useTrialChanges()
 
@@ -17,18 +17,20 @@ const WORDS: Record<string, string> = {
   ...deviationWords,
   late_look: 'Looked at late',
   set_aside: 'Set aside',
-  sent_on: 'Sent on',
+  retreated: 'Treated again',
   reopened: 'Reopened',
   added_later: 'Added later',
 }
 </script>
 
 <template>
-  <section v-if="story" aria-label="What befell it">
+  <section v-if="timeline" aria-label="Events">
     <h2 class="ruled">Otherwise than planned</h2>
-    <p v-if="!story.lines.length && !story.care.length" class="quiet">Nothing: looked at and cared for as planned.</p>
+    <p v-if="!timeline.lines.length && !timeline.care.length" class="quiet">
+      Nothing: looked at and cared for as planned.
+    </p>
     <ul class="plain">
-      <li v-for="(l, i) in story.lines" :key="i">
+      <li v-for="(l, i) in timeline.lines" :key="i">
         {{ moment(l.at) }}<template v-if="l.by">, {{ l.by }}</template
         >: {{ WORDS[l.kind]
         }}<template v-if="l.dish"
@@ -44,12 +46,12 @@ const WORDS: Record<string, string> = {
           take back
         </button>
       </li>
-      <li v-for="c in story.care" :key="c">{{ c }}</li>
+      <li v-for="c in timeline.care" :key="c">{{ c }}</li>
     </ul>
     <h2 class="ruled">People</h2>
-    <p v-if="!story.people.length" class="quiet">Nobody has counted yet.</p>
+    <p v-if="!timeline.people.length" class="quiet">Nobody has counted yet.</p>
     <p v-else>
-      <template v-for="(p, i) in story.people" :key="p.initials"
+      <template v-for="(p, i) in timeline.people" :key="p.initials"
         >{{ i ? '; ' : '' }}<strong>{{ p.initials }}</strong> {{ plural(p.looks, 'look') }} at
         {{ plural(p.dishes, 'dish', 'dishes') }}, last {{ moment(p.last_at) }}</template
       >

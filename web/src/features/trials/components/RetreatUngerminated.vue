@@ -11,7 +11,7 @@ const props = defineProps<{ trial: number; dishes: readonly { id: number; code: 
 const emit = defineEmits<{ done: [] }>()
 
 const { data: recipes } = useRecipes()
-const { sendOn } = useTrialChanges()
+const { retreatUngerminated } = useTrialChanges()
 const { succeeds, at, foot } = useProblem()
 const row = reactive({ name: '', recipe: null as number | null })
 const chosen = ref<number[]>(props.dishes.map((d) => d.id))
@@ -24,7 +24,7 @@ function takeName(id: number | null) {
 }
 
 async function save() {
-  const made = await succeeds(() => sendOn.mutateAsync({ id: props.trial, ...row, dishes: chosen.value }))
+  const made = await succeeds(() => retreatUngerminated.mutateAsync({ id: props.trial, ...row, dishes: chosen.value }))
   if (made) emit('done')
 }
 </script>
@@ -54,7 +54,7 @@ async function save() {
     </fieldset>
     <FormFoot
       action="Send them on"
-      :busy="sendOn.isPending.value"
+      :busy="retreatUngerminated.isPending.value"
       :disabled="!chosen.length"
       :sentence="foot('/name')"
       @leave="emit('done')"

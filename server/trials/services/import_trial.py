@@ -31,7 +31,7 @@ WRITTEN_AT_ONCE = 1000
 
 
 @dataclass(frozen=True)
-class AdoptedLook:
+class ImportedLook:
     """A look as it was noted: when, and what was new."""
 
     at: datetime
@@ -45,13 +45,13 @@ class AdoptedLook:
 
 
 @dataclass(frozen=True)
-class AdoptedDish:
+class ImportedDish:
     """A dish with all that happened to it. `code` is kept where it can be; an empty one, or one that is taken, is drawn anew."""
 
     treatment: str
     seeds: int
     sown_at: datetime | None
-    looks: Sequence[AdoptedLook]
+    looks: Sequence[ImportedLook]
     code: str = ""
     seeds_known: str = AmountKnown.COUNTED
     seeds_cv: float = 0.0
@@ -62,7 +62,7 @@ class AdoptedDish:
     fates: ClosingFates | None = None
     closed_at: datetime | None = None
     set_aside: tuple[datetime, str] | None = None
-    sent_on_at: datetime | None = None
+    retreated_at: datetime | None = None
 
 
 class AdoptedTrialFields(TrialFields, total=False):
@@ -73,13 +73,13 @@ class AdoptedTrialFields(TrialFields, total=False):
 
 
 @transaction.atomic
-def adopt_trial(
+def import_trial(
     *,
     by: Person,
     lot: Lot,
     question: str,
     treatments: Sequence[NewTreatment],
-    dishes: Sequence[AdoptedDish],
+    dishes: Sequence[ImportedDish],
     sow_on: date,
     code: str = "",
     layout_seed: int | None = None,
@@ -131,7 +131,7 @@ def _codes(wanted: Sequence[str], seed: int) -> list[str]:
     return [c or next(fresh) for c in out]
 
 
-def _record(by: Person, pairs: Sequence[tuple[Dish, AdoptedDish]], tell: Callable[[int], None]) -> None:
+def _record(by: Person, pairs: Sequence[tuple[Dish, ImportedDish]], tell: Callable[[int], None]) -> None:
     Sown.objects.bulk_create([Sown(dish=row, at=d.sown_at, by=by) for row, d in pairs if d.sown_at], batch_size=WRITTEN_AT_ONCE)
     looks: list[Look] = []
     closings: list[Closing] = []
@@ -151,22 +151,22 @@ def _record(by: Person, pairs: Sequence[tuple[Dish, AdoptedDish]], tell: Callabl
     tell(written + len(looks))
     Closing.objects.bulk_create(closings)
     SetAside.objects.bulk_create([SetAside(dish=row, at=d.set_aside[0], why=d.set_aside[1], by=by) for row, d in pairs if d.set_aside])
-    Stretch.objects.bulk_create([Stretch(dish=row, at=d.sent_on_at, name="sent on", by=by) for row, d in pairs if d.sent_on_at])
+    Stretch.objects.bulk_create([Stretch(dish=row, at=d.retreated_at, name="sent on", by=by) for row, d in pairs if d.retreated_at])
 
 
-def _look(row: Dish, x: AdoptedLook, by: Person) -> Look:
+def _look(row: Dish, x: ImportedLook, by: Person) -> Look:
     counts = {c: getattr(x, c) for c in COUNTS}
     return Look(dish=row, at=x.at, by=by, client_id=uuid4(), seen_how=x.seen_how, potted=x.potted, note=x.note, **counts)
 
 
-def _closing(row: Dish, d: AdoptedDish, by: Person) -> Closing | None:
+def _closing(row: Dish, d: ImportedDish, by: Person) -> Closing | None:
     if d.fates is None:
         return None
     at = d.closed_at or max((x.at for x in d.looks), default=d.sown_at)
     return Closing(dish=row, at=at, by=by, **asdict(d.fates)) if at else None
 
 
-def _check(row: Dish, d: AdoptedDish, looks: Sequence[Look], closing: Closing | None) -> None:
+def _check(row: Dish, d: ImportedDish, looks: Sequence[Look], closing: Closing | None) -> None:
     """Refuse what core refuses, and what lies in the future; a dish that is not sown has no looks."""
     for at in [*(x.at for x in looks[-1:]), *([d.sown_at] if d.sown_at else [])]:
         check_not_in_future(at)
