@@ -7,7 +7,7 @@ from datetime import datetime
 from typing import NamedTuple
 
 from django.core.cache import cache
-from django.db.models import Count, OuterRef, QuerySet, Subquery, Sum
+from django.db.models import Count, OuterRef, Subquery
 
 from core.germination import (
     TYPICAL_BAG_RHO,
@@ -29,7 +29,8 @@ from server.recipes.models import Step
 from server.record_kinds.by_revision import by_revision
 from server.record_kinds.models import nursery_revision
 from server.record_kinds.selectors import valid
-from server.trials.models import Dish, Look, SetAside, Sown, Stretch, Trial
+from server.trials.models import Dish, Sown, Trial
+from server.trials.selectors.sums import dish_sums
 
 PAST_TRIALS = 60
 LEAST_NU = 8
@@ -133,23 +134,19 @@ CountedTrial = dict[int, SummedTreatment]
 def counted_of(trials: Sequence[int]) -> dict[int, CountedTrial]:
     """Counted treatments of trials, by trial and treatment, as sums: dishes that were looked at and stand.
 
-    The same counts as the records of the dishes have (`DishCourse.record`): what came up in a dish's own bag is in, what came up
-    after the dish went on into a further treatment is not. Five queries; two more where there are bags, one where dishes went on.
+    The same counts as the records of the dishes have (`DishCourse.record`): those of `dish_sums`, and what came up in a dish's own
+    bag. Five queries; two more where there are bags.
     """
-    looks = valid(Look.objects.filter(dish__treatment__trial__in=trials)).order_by()
-    up = dict(looks.values_list("dish").annotate(n=Sum("new_germinated")).values_list("dish", "n"))
-    aside = set(valid(SetAside.objects.filter(dish__treatment__trial__in=trials)).values_list("dish", flat=True))
+    sums = dish_sums(trials)
     rows = [
         _DishRow(*row)
         for row in Dish.objects.filter(treatment__trial__in=trials)
         .order_by("pk")
         .annotate(
             sown_at=Subquery(valid(Sown.objects.filter(dish=OuterRef("pk"))).values("at")[:1]),
-            retreated_at=Subquery(valid(Stretch.objects.filter(dish=OuterRef("pk"))).order_by("at", "pk").values("at")[:1]),
         )
         .values_list(*_FIELDS)
     ]
-    counts = up | _before_retreat(looks, rows)
     filled = _filled(rows)
     kinds = _kinds({r.recipe for r in rows if r.recipe is not None})
     groups: dict[tuple[int, int], list[_DishRow]] = defaultdict(list)
@@ -157,7 +154,7 @@ def counted_of(trials: Sequence[int]) -> dict[int, CountedTrial]:
         groups[row.trial, row.treatment].append(row)
     out: dict[int, CountedTrial] = defaultdict(dict)
     for (trial, treatment), group in groups.items():
-        counted = {r: _counted(r, counts[r.pk], filled[r.pk]) for r in group if r.pk in up and r.pk not in aside}
+        counted = {r: _counted(r, sums[r.pk].germinated, filled[r.pk]) for r in group if r.pk in sums and not sums[r.pk].set_aside}
         if not counted:
             continue
         cv, known = max((r.seeds_cv, r.seeds_known) for r in counted)
@@ -189,7 +186,7 @@ def _counted(row: "_DishRow", up: int, filled: FilledDish) -> CountedDish:
 
 _FIELDS = (
     *("pk", "seeds", "seeds_cv", "seeds_known", "block", "batch", "batch__seeds", "treatment", "treatment__name"),
-    *("treatment__recipe", "treatment__trial", "treatment__trial__layout", "sown_at", "retreated_at"),
+    *("treatment__recipe", "treatment__trial", "treatment__trial__layout", "sown_at"),
 )
 
 
@@ -209,7 +206,6 @@ class _DishRow(NamedTuple):
     trial: int
     layout: str
     sown_at: datetime | None
-    retreated_at: datetime | None
 
 
 def _kinds(recipes: Collection[int]) -> dict[int, list[StepKind]]:
@@ -217,15 +213,6 @@ def _kinds(recipes: Collection[int]) -> dict[int, list[StepKind]]:
     found: dict[int, list[StepKind]] = defaultdict(list)
     for recipe, kind in Step.objects.filter(recipe__in=recipes).order_by("order").values_list("recipe", "kind") if recipes else ():
         found[recipe].append(StepKind(kind))
-    return found
-
-
-def _before_retreat(looks: "QuerySet[Look]", rows: Sequence[_DishRow]) -> dict[int, int]:
-    """What came up in dishes that went on into a further treatment, before they did."""
-    sent = {r.pk: r.retreated_at for r in rows if r.retreated_at is not None}
-    found = dict.fromkeys(sent, 0)
-    for dish, at, new in looks.filter(dish__in=sent).values_list("dish", "at", "new_germinated") if sent else ():
-        found[dish] += new if at <= sent[dish] else 0
     return found
 
 

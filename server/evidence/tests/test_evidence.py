@@ -214,10 +214,10 @@ class EvidenceApi(ApiCase):
         large = make_sown_trial(dishes=10, lot=make_lot("BIG"))
         counted(large, "none", *[1] * 10)
         counted(large, "cold", *[5] * 10)
-        # one asks whether anything was changed since, seven more read how much dishes usually differ; the comparison also
+        # one asks whether anything was changed since, eight more read how much dishes usually differ; the comparison also
         # asks what it would be made from
         looked_before()
-        for page, queries in (("overview", 16), ("comparison", 19)):
+        for page, queries in (("overview", 17), ("comparison", 20)):
             for trial in (self.trial, large):
                 caches["default"].clear()
                 with self.assertNumQueries(queries):

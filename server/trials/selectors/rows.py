@@ -10,7 +10,8 @@ from django.db.models import Count, Sum
 
 from core.vocabulary import TrialState
 from server.record_kinds.selectors import valid
-from server.trials.models import Closing, Dish, Look, SetAside, Sown, Trial
+from server.trials.models import Closing, Dish, SetAside, Sown, Trial
+from server.trials.selectors.sums import looks_of_treatment
 
 
 @dataclass(frozen=True)
@@ -35,7 +36,6 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
     """Lines of the trials given, in their order: a fixed number of queries."""
     found = list(wanted)
     in_page = {"treatment__trial__in": [t.pk for t in found]}
-    of_dish = {f"dish__{k}": v for k, v in in_page.items()}
     sums = {
         r["treatment__trial"]: r
         for r in Dish.objects.filter(**in_page)
@@ -44,7 +44,7 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
         .annotate(dishes=Count("pk"), seeds_sum=Sum("seeds"), treatments=Count("treatment", distinct=True))
     }
     up = dict(
-        valid(Look.objects.filter(**of_dish))
+        looks_of_treatment([t.pk for t in found])
         .order_by()
         .values_list("dish__treatment__trial")
         .annotate(n=Sum("new_germinated"))
