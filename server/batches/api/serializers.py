@@ -48,8 +48,17 @@ class BatchChangeSerializer(serializers.ModelSerializer[Batch]):
         fields = ["version", "container", "medium", "closure", "position", "note"]
 
 
+class PlannedStretchSerializer(serializers.Serializer[None]):
+    start = serializers.DateTimeField()
+    end = serializers.DateTimeField()
+
+
 class NewBatchSerializer(serializers.Serializer[None]):
-    """A batch to put in, planned from a start day on or back from the day it is sown."""
+    """A batch to put in, planned from a start day on or back from the day it is sown.
+
+    `steps` are those of the plan that was shown, one for each step of the recipe: they are kept as they are. Without them the
+    recipe is laid on the calendar.
+    """
 
     lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"))
     recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.prefetch_related("steps"))
@@ -62,6 +71,7 @@ class NewBatchSerializer(serializers.Serializer[None]):
     note = serializers.CharField(max_length=300, allow_blank=True, default="")
     mode = serializers.ChoiceField(choices=choices_of(PlanMode), default=PlanMode.START_TOGETHER)
     on = serializers.DateField()
+    steps = PlannedStretchSerializer(many=True, required=False, default=None, allow_null=True)
     sure = serializers.BooleanField(default=False)
 
 

@@ -15,7 +15,8 @@ from rest_framework.views import APIView
 from core.vocabulary import AmountKnown, EndsBy, LeavingHow, PlanMode, SowSeason, SproutsGo
 from server.batches.api import serializers as s
 from server.batches.models import BagLook, Batch, StepBegun
-from server.batches.selectors.plans import PlanItem, on_calendar, plan
+from server.batches.selectors.courses import PlannedStretch
+from server.batches.selectors.plans import PlanItem, as_shown, on_calendar, plan
 from server.batches.services import batches, looks, steps
 from server.http.bodies import read
 from server.people.requests import person_of
@@ -39,9 +40,10 @@ class BatchViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Batch]):
     @extend_schema(request=s.NewBatchSerializer, responses={201: s.BatchSerializer})
     def create(self, request: Request) -> Response:
         given = read(s.NewBatchSerializer, request)
-        mode, on, sure = PlanMode(given.pop("mode")), given.pop("on"), given.pop("sure")
+        mode, on, sure, shown = PlanMode(given.pop("mode")), given.pop("on"), given.pop("sure"), given.pop("steps")
         given["seeds_known"] = AmountKnown(given["seeds_known"])
-        laid = on_calendar(given["recipe"], mode, on, work_calendar())
+        recipe = given["recipe"]
+        laid = on_calendar(recipe, mode, on, work_calendar()) if shown is None else as_shown(recipe, [PlannedStretch(**s) for s in shown])
         made = batches.put_in(by=person_of(request), new=batches.NewBatch(**given), plan=laid, at=timezone.now(), sure=sure)
         return Response(s.BatchSerializer(made).data, status=201)
 

@@ -37,6 +37,15 @@ class PlannedStretch:
     start: datetime
     end: datetime
 
+    @classmethod
+    def read(cls, kept: dict[str, str]) -> "PlannedStretch":
+        """A stretch as a plan keeps it."""
+        return cls(datetime.fromisoformat(kept["start"]), datetime.fromisoformat(kept["end"]))
+
+    def kept(self) -> dict[str, str]:
+        """It as a plan keeps it."""
+        return {"start": self.start.isoformat(), "end": self.end.isoformat()}
+
 
 @dataclass(frozen=True)
 class BatchCourse:
@@ -181,7 +190,7 @@ def courses_of(batches: QuerySet[Batch]) -> list[BatchCourse]:
         BatchCourse(
             batch=b,
             steps=steps[b.recipe_id],
-            plan=[_stretch(s) for s in plans[b.pk].steps] if b.pk in plans else [],
+            plan=[PlannedStretch.read(s) for s in plans[b.pk].steps] if b.pk in plans else [],
             taken=taken[b.pk],
             looks=looks[b.pk],
             moves=moves[b.pk],
@@ -238,7 +247,3 @@ def splits_before(batches: Iterable[int]) -> dict[int, list[int]]:
 def origins_of(batches: Iterable[int]) -> dict[int, int]:
     """The batch that each was split from in the end, by batch; one that was not split off is its own. One query per generation."""
     return {b: chain[-1] if chain else b for b, chain in splits_before(batches).items()}
-
-
-def _stretch(step: dict[str, str]) -> PlannedStretch:
-    return PlannedStretch(datetime.fromisoformat(step["start"]), datetime.fromisoformat(step["end"]))

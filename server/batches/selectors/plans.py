@@ -10,7 +10,8 @@ from django.utils import timezone
 from core.temperature import usual_outdoors, warm_then_frost
 from core.treatment import STEP_KINDS, Plan, PlannedStep, WorkCalendar, plan_backward, plan_forward, ready_by, recipe_advice, sow_window
 from core.vocabulary import Dormancy, DurationUnit, Hemisphere, PlanMode, PlanNoteKind, SowSeason, StepKind
-from server.batches.selectors.courses import BatchCourse, batches_in_use
+from server.batches.selectors.courses import BatchCourse, PlannedStretch, batches_in_use
+from server.errors import refused
 from server.people.models import WorkYear
 from server.people.selectors import work_calendar, work_year
 from server.places.models import Place
@@ -141,6 +142,19 @@ def on_calendar(recipe: Recipe, mode: PlanMode, on: date, calendar: WorkCalendar
     steps = [s.as_core() for s in recipe.steps.all()]
     at = _moment(on)
     return plan_backward(steps, at, calendar) if mode is PlanMode.SOW_TOGETHER else plan_forward(steps, at, calendar)
+
+
+def as_shown(recipe: Recipe, shown: Sequence[PlannedStretch]) -> Plan:
+    """A plan as somebody saw it: it is kept so, also where the calendar would lay it otherwise by now."""
+    asked = recipe.steps.count()
+    if len(shown) != asked:
+        message = f"“{recipe.name}” has {asked} steps, and the plan has {len(shown)}. Plan it again."
+        raise refused("/steps", "not_of_recipe", message)
+    moments = [x for s in shown for x in (s.start, s.end)]
+    if moments != sorted(moments):
+        raise refused("/steps", "out_of_order", "Each step begins before it ends, and not before the one before it has ended.")
+    steps = tuple(PlannedStep(s.start, s.end) for s in shown)
+    return Plan(steps, moments[0], moments[-1], ()) if moments else plan_forward((), timezone.now(), work_calendar())
 
 
 def _treatment(item: PlanItem, mode: PlanMode, on: date, calendar: WorkCalendar, place: Place | None, today: date) -> PlannedTreatment:

@@ -11,7 +11,7 @@ from django.db.models import Max
 from core.treatment import Plan
 from core.vocabulary import AmountKnown, LeavingHow, StockKind
 from server.batches.models import Batch, BatchPlan, Leaving, Move, Split, StepBegun, StepEnded
-from server.batches.selectors.courses import course_of, courses_of
+from server.batches.selectors.courses import PlannedStretch, course_of, courses_of
 from server.errors import DomainError, Refused, field_error, question, refused
 from server.lots.models import Lot
 from server.lots.selectors import stocks
@@ -80,7 +80,7 @@ def next_code(lot: Lot) -> str:
 
 def keep_plan(*, by: Person, batch: Batch, plan: Plan, at: datetime, why: str = "") -> BatchPlan:
     """Replace a batch's plan as a whole; the old one stays in the record."""
-    steps = [{"start": s.start.isoformat(), "end": s.end.isoformat()} for s in plan.steps]
+    steps = [PlannedStretch(s.start, s.end).kept() for s in plan.steps]
     return BatchPlan.objects.create(by=by, at=at, batch=batch, steps=steps, why=why)
 
 

@@ -1,9 +1,12 @@
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 
 from core.vocabulary import Hemisphere
+from server.batches.models import Batch
+from server.batches.selectors.courses import course_of
 from server.people.models import WorkYear
+from server.people.services import change_work_year
 from server.recipes.services import write_recipe
-from server.tests.builders import ApiCase, begin, make_batch, make_person, make_place, make_recipe, now
+from server.tests.builders import ApiCase, begin, make_batch, make_lot, make_person, make_place, make_recipe, now
 
 
 class Plans(ApiCase):
@@ -94,3 +97,34 @@ class TheWorkYear(ApiCase):
         self.assertProblem(self.client.patch(url, {"version": 1, "hands": 3}), 409, "stale_version")
         self.assertProblem(self.client.patch(url, {"version": 2, "working_days": []}), 422, "no_working_day", "/working_days")
         self.assertProblem(self.client.patch(url, {"version": 2, "days_off": off * 2}), 422, "day_twice", "/days_off/1/day")
+
+
+class KeptAsShown(ApiCase):
+    """What somebody saw before the seed went into the bag is the plan of the bag."""
+
+    def setUp(self):
+        super().setUp()
+        self.lot, self.recipe = make_lot(), make_recipe("8 weeks cold", 56)
+        body = {"items": [{"name": "cold", "recipe": self.recipe.pk}], "mode": "start_together", "on": "2026-12-04"}
+        shown = self.client.post("/api/v1/plan/", body, format="json").json()["treatments"][0]["steps"]
+        self.steps = [{"start": s["start"], "end": s["end"]} for s in shown]
+
+    def put_in(self, **fields):
+        body = {"lot": self.lot.pk, "recipe": self.recipe.pk, "seeds": 50, "on": "2026-12-04"}
+        return self.client.post("/api/v1/batches/", body | fields, format="json")
+
+    def kept(self, answer):
+        self.assertEqual(answer.status_code, 201, answer.content)
+        return [(s.start, s.end) for s in course_of(Batch.objects.get(pk=answer.json()["id"])).plan]
+
+    def test_also_where_the_calendar_would_lay_it_otherwise_by_now(self):
+        shown = [(datetime.fromisoformat(s["start"]), datetime.fromisoformat(s["end"])) for s in self.steps]
+        change_work_year(by=make_person(), version=1, changes={"working_days": [2]})
+        self.assertEqual(self.kept(self.put_in(steps=self.steps)), shown)
+        self.assertNotEqual(self.kept(self.put_in()), shown)
+
+    def test_a_plan_of_another_recipe_or_out_of_order_is_refused(self):
+        self.assertProblem(self.put_in(steps=[]), 422, "not_of_recipe", "/steps")
+        turned = [{"start": self.steps[0]["end"], "end": self.steps[0]["start"]}]
+        self.assertProblem(self.put_in(steps=turned), 422, "out_of_order", "/steps")
+        self.assertFalse(Batch.objects.exists())

@@ -5216,7 +5216,12 @@ export interface components {
             /** @default  */
             note?: string;
         };
-        /** @description A batch to put in, planned from a start day on or back from the day it is sown. */
+        /**
+         * @description A batch to put in, planned from a start day on or back from the day it is sown.
+         *
+         *     `steps` are those of the plan that was shown, one for each step of the recipe: they are kept as they are. Without them the
+         *     recipe is laid on the calendar.
+         */
         NewBatchRequest: {
             lot: number;
             recipe: number;
@@ -5236,6 +5241,7 @@ export interface components {
             mode?: components["schemas"]["PlanMode"];
             /** Format: date */
             on: string;
+            steps?: components["schemas"]["PlannedStretchRequest"][] | null;
             /** @default false */
             sure?: boolean;
         };
@@ -6285,6 +6291,12 @@ export interface components {
             in_window: boolean | null;
             clashes: components["schemas"]["Clash"][];
             warnings: string[];
+        };
+        PlannedStretchRequest: {
+            /** Format: date-time */
+            start: string;
+            /** Format: date-time */
+            end: string;
         };
         PlannedTreatment: {
             name: string;

@@ -137,6 +137,8 @@ async function putIn(sure = false) {
         place: place.value,
         mode: moved[id] ? 'start_together' : mode.value[0],
         on: moved[id] ?? on.value,
+        // what is kept is what was shown
+        steps: view.value?.treatments.find((t) => t.recipe === id)?.steps.map(({ start, end }) => ({ start, end })),
         sure,
       }),
     )
