@@ -145,7 +145,7 @@ BACKUPS = Path(os.environ.get("AWAKE_FURROW_BACKUPS", DATA / "backups"))
 # benches of the practice: a database of its own for each try, and none of it among the records
 PRACTICE = DATA / "practice"
 NIGHTLY = os.environ.get("AWAKE_FURROW_NIGHTLY") == "1"
-# server/devices/balance.py says what an adapter is; empty: the simulated balance
+# server/lots/balance.py says what an adapter is; empty: the simulated balance
 BALANCE_ADAPTER = os.environ.get("AWAKE_FURROW_BALANCE", "")
 
 # what was worked out is kept in the process; each key says what it was made from, so nothing goes stale

@@ -37,7 +37,6 @@ api: list[URLPattern | URLResolver] = [
             "record_kinds",
             "people",
             "photos",
-            "devices",
             "taxa",
             "places",
             "temperature",

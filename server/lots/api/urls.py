@@ -1,7 +1,9 @@
-"""Addresses of lots and harvests."""
+"""Addresses of lots, harvests and the balance."""
 
+from django.urls import path
 from rest_framework.routers import SimpleRouter
 
+from server.lots.api.balance_views import BalanceView
 from server.lots.api.harvest_views import HarvestViewSet, StandNamingViewSet
 from server.lots.api.views import LotViewSet
 
@@ -9,4 +11,4 @@ router = SimpleRouter()
 router.register("lots", LotViewSet)
 router.register("harvests", HarvestViewSet, basename="harvest")
 router.register("stands", StandNamingViewSet, basename="stand-naming")
-urlpatterns = router.urls
+urlpatterns = [*router.urls, path("balance/readings/", BalanceView.as_view())]

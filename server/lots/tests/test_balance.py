@@ -4,7 +4,7 @@ from unittest import TestCase
 
 from django.test import override_settings
 
-from server.devices.balance import Reading, SimulatedBalance
+from server.lots.balance import Reading, SimulatedBalance
 from server.tests.builders import ApiCase
 
 
@@ -48,6 +48,6 @@ class OverHttp(ApiCase):
     def test_a_mass_that_cannot_be_is_refused(self):
         self.assertProblem(self.client.get("/api/v1/balance/readings/?expected_g=-1"), 400, "malformed", "/expected_g")
 
-    @override_settings(BALANCE_ADAPTER="server.devices.tests.test_balance.FixedBalance")
+    @override_settings(BALANCE_ADAPTER="server.lots.tests.test_balance.FixedBalance")
     def test_an_adapter_takes_the_place_of_the_simulation(self):
         self.assertEqual(self.lines()[-1], {"mass_g": 1.25, "stable": True, "simulated": False})

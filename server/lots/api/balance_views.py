@@ -1,4 +1,4 @@
-"""Devices over HTTP."""
+"""The balance over HTTP."""
 
 import json
 from collections.abc import Iterator
@@ -11,7 +11,7 @@ from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from server.devices.balance import Balance, the_balance
+from server.lots.balance import Balance, the_balance
 
 MOST_G = 10_000
 
