@@ -162,10 +162,10 @@ TREATMENT_COLUMNS = (*_TREATMENT_OWN, *_TREATMENT_RESULT, *(_index_column(n) for
 
 
 def _treatments(treatments: Sequence[TreatmentCourses], compared: TrialComparison | NothingToCompare) -> Table:
-    results = {r.name: r for r in compared.treatments} if isinstance(compared, TrialComparison) else {}
+    results = {r.id: r for r in compared.treatments} if isinstance(compared, TrialComparison) else {}
     rows = []
     for t in treatments:
-        found = results.get(t.treatment.name)
+        found = results.get(t.treatment.pk)
         whole = compared if found and isinstance(compared, TrialComparison) else None
         rows.append([*_own(t, found), *_result(found, whole)])
     return Table("treatments", "Treatments with their results", TREATMENT_COLUMNS, rows, ("treatment",))
