@@ -17,8 +17,10 @@ HOST = "127.0.0.1"
 def main(arguments: list[str]) -> None:
     """Serve until stopped."""
     prepare(demo="--demo" in arguments)
+    from server.config.memory import search_seldom
     from server.config.wsgi import application
 
+    search_seldom()
     port = int(os.environ.get("AWAKE_FURROW_PORT", "8000"))
     print(f"Awake Furrow answers on http://{HOST}:{port}", flush=True)
     waitress.serve(application, host=HOST, port=port, threads=8, ident="")

@@ -149,8 +149,10 @@ def main() -> None:
     address = f"https://{host}:{port}"
     prepare(demo="--demo" in sys.argv)
     more_connections()
+    from server.config.memory import search_seldom
     from server.config.wsgi import application
 
+    search_seldom()
     segno.make(address, error="m", micro=False).terminal(compact=True)
     print(f"Awake Furrow answers on {address}\nOnce on each phone: {address}/authority.crt, then docs/phone.md", flush=True)
     asyncio.run(listen(application, port, cert, key))

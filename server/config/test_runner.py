@@ -19,6 +19,7 @@ from hypothesis import settings as drawn
 from hypothesis.errors import HypothesisWarning
 
 from scripts import reached
+from server.config.memory import search_seldom
 
 # No test asserts an absolute time: a loaded machine would fail what is right. And none fails by chance: the same cases are drawn
 # each time; `make fuzz` draws others.
@@ -145,6 +146,7 @@ class CountingRunner(DiscoverRunner):
         for prepare in {getattr(type(test), "before_all", None) for test in _tests_of(suite)}:
             if prepare is not None:
                 prepare()
+        search_seldom()
         return super().run_suite(suite, **kwargs)
 
     def suite_result(self, suite: Any, result: unittest.TestResult, **kwargs: Any) -> int:
