@@ -21,6 +21,7 @@ from server.backups.selectors import check_database, database_file, read_manifes
 from server.backups.services.locking import is_locked, unlock
 from server.backups.services.making import BEFORE_RESTORE, RESTORING, make_backup, work_folder
 from server.backups.services.scrubbing import scrub
+from server.backups.services.starting import holds_a_nursery
 from server.errors import DomainError
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -43,8 +44,9 @@ def restore(file: Path | IO[bytes], passphrase: str = "") -> tuple[Manifest, str
     Returns
     -------
     (manifest, kept)
-        What was restored, and the name of the backup that holds what was here before.
+        What was restored, and the name of the backup that holds what was here before; empty where no nursery was here.
     """
+    before = holds_a_nursery(database_file())
     with work_folder(RESTORING) as work:
         if is_locked(file):
             opened = work / "unlocked.zip"
@@ -59,8 +61,9 @@ def restore(file: Path | IO[bytes], passphrase: str = "") -> tuple[Manifest, str
             _bring_up_to_date(fresh)
             scrub(fresh)
             with alone():
-                kept = make_backup(BEFORE_RESTORE).name
-                _never_number_twice(fresh)
+                kept = make_backup(BEFORE_RESTORE).name if before else ""
+                if before:
+                    _never_number_twice(fresh)
                 # photos first: a record never names one that is not there; those of before stay and do no harm
                 _photos(box, manifest)
                 _take_over(fresh)

@@ -73,6 +73,9 @@ class RestoredOverDamage(Backups):
         out = io.StringIO()
         call_command("restore", str(Path(self.folder.name) / name), stdout=out)
         self.assertIn("The database here is damaged. It was moved to", out.getvalue())
+        # no nursery was here that could be kept, but for the damaged file
+        self.assertNotIn("What was here before", out.getvalue())
+        self.assertEqual(self.files(), [name])
         self.assertEqual([x.code for x in Lot.objects.all()], ["KEEP-1"])
 
 

@@ -9,9 +9,10 @@ from typing import Any
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
+from server.backups.selectors import database_file
 from server.backups.services.locking import is_locked
 from server.backups.services.restoring import restore
-from server.backups.services.starting import move_damaged_aside
+from server.backups.services.starting import holds_a_nursery, move_damaged_aside
 from server.errors import DomainError
 
 
@@ -29,11 +30,13 @@ class Command(BaseCommand):
         os.umask(0o077)
         if moved := move_damaged_aside():
             self.stdout.write(f"The database here is damaged. It was moved to {moved}; nothing in it was deleted.")
-        # an empty installation has no tables yet
-        call_command("migrate", verbosity=0)
+        # the nursery that is here is kept as a backup of this version; where there is none, nothing is waited for
+        if holds_a_nursery(database_file()):
+            call_command("migrate", verbosity=0)
         try:
             manifest, kept = restore(file, getpass("Passphrase of the backup: ") if is_locked(file) else "")
         except DomainError as problem:
             raise CommandError(problem.detail) from problem
         self.stdout.write(f"Restored: {manifest.lots} lots, {manifest.trials} trials, {manifest.looks:,} looks, {manifest.photos} photos.")
-        self.stdout.write(f"What was here before is kept as {kept}.")
+        if kept:
+            self.stdout.write(f"What was here before is kept as {kept}.")
