@@ -163,12 +163,6 @@ CACHES = {
         "KEY_FUNCTION": _KEYS,
         "OPTIONS": {"MAX_ENTRIES": 80},
     },
-    "trials": {
-        "BACKEND": "django.core.cache.backends.locmem.LocMemCache",
-        "LOCATION": "trials",
-        "KEY_FUNCTION": _KEYS,
-        "OPTIONS": {"MAX_ENTRIES": 200},
-    },
     "rates": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache", "LOCATION": "rates", "OPTIONS": {"MAX_ENTRIES": 2000}},
 }
 

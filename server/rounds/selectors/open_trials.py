@@ -8,8 +8,6 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
-from django.core.cache import caches
-
 from core.vocabulary import PlanMode, StepKind, StopReason, TrialState
 from server.batches.selectors.plans import on_calendar
 from server.evidence.selectors.decision import TrialDecision, decisions_on
@@ -18,6 +16,7 @@ from server.evidence.selectors.overview import DishPips, FurrowView, furrows_of,
 from server.evidence.selectors.shares import by_treatment
 from server.evidence.selectors.typical_scatter import TypicalScatter, TypicalScatters
 from server.people.selectors import work_calendar
+from server.record_kinds.by_revision import by_revision
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import key_of
 from server.rounds.selectors.bags import BatchDay
@@ -95,20 +94,18 @@ class OpenTrial:
 def open_on(day: date, typical: TypicalScatters) -> list[OpenTrial]:
     """Every trial that is planned or counting, as it stands on a day."""
     wanted = list(open_trials())
-    keys = _keys(wanted, day, typical)
-    kept: dict[str, OpenTrial] = caches["trials"].get_many(keys.values())
-    missing = [t for t in wanted if keys[t.pk] not in kept]
-    if missing:
-        read = with_expected(with_courses(missing))
+
+    def build(ids: Sequence[int]) -> dict[int, OpenTrial]:
+        read = with_expected(with_courses([t for t in wanted if t.pk in ids]))
         # deciding takes curves: only where counting is over but for the closing
         decided = decisions_on([c for c in read if c.advice in MAY_CLOSE], typical)
-        found = {keys[c.trial.pk]: _open_trial(c, day, typical.of(c.trial), decided.get(c.trial.pk)) for c in read}
-        caches["trials"].set_many(found, timeout=None)
-        kept |= found
-    return [kept[keys[t.pk]] for t in wanted]
+        return {c.trial.pk: _open_trial(c, day, typical.of(c.trial), decided.get(c.trial.pk)) for c in read}
+
+    found = by_revision("open-on-a-day", _made_from(wanted, day, typical), build)
+    return [x for x in found.values() if x is not None]
 
 
-def _keys(wanted: Sequence[Trial], day: date, typical: TypicalScatters) -> dict[int, str]:
+def _made_from(wanted: Sequence[Trial], day: date, typical: TypicalScatters) -> dict[int, str]:
     """What each is made from, by trial: its own revisions, and those of the closed trials that say how long it may still go on.
 
     How much dishes differ in other trials moves a little with each count there; Today's brief furrows follow where it would show.
@@ -116,7 +113,7 @@ def _keys(wanted: Sequence[Trial], day: date, typical: TypicalScatters) -> dict[
     still = {t.pk for t in wanted}
     past = {pk: [t for t in before if t.pk not in still] for pk, before in past_trials(wanted).items()}
     revisions = made_from(list({t.pk: t for t in (*wanted, *(t for before in past.values() for t in before))}.values()))
-    return {t.pk: key_of("open", day, revisions[t.pk], [revisions[p.pk] for p in past[t.pk]], typical.of(t).about) for t in wanted}
+    return {t.pk: key_of(day, revisions[t.pk], [revisions[p.pk] for p in past[t.pk]], typical.of(t).about) for t in wanted}
 
 
 def _open_trial(courses: TrialCourses, day: date, typical: TypicalScatter, decision: TrialDecision | None) -> OpenTrial:
