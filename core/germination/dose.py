@@ -66,8 +66,8 @@ def read_ladder(doses: Sequence[float], comparison: Comparison) -> LadderReading
     """Read treatments of one ladder as an axis.
 
     ``falls``: the strongest dose is shown to be below the best. ``largest_best``, ``smallest_best``: the best is the end of the
-    series and is shown to differ from at least one other dose. ``inside``: the best lies between. ``not_told``: nothing is told
-    apart from the best.
+    series and is shown to differ from at least one other dose. ``inside``: the best lies between. ``not_told``: nothing is shown to
+    differ from the best.
 
     `comparison` is over all pairs of treatments, which hold the doses among them; all `doses` belong to its treatments.
     """

@@ -22,7 +22,7 @@ MORE = {
         "all that is due from every area, the season band, decisions on trials to close; kept until anything is recorded, then 3",
     ),
     "lots/{lot}/page/": (
-        59,
+        58,
         "a lot on one screen: ledger, bench, tests, decisions, bags, sowings, labels, and the scatter of earlier trials",
     ),
     "trials/{trial}/comparison/": (

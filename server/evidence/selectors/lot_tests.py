@@ -19,7 +19,7 @@ from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, Treatment, Trial
 from server.trials.selectors.courses import courses_of
 from server.trials.selectors.rows import Standing, standing_of
-from server.trials.selectors.sums import dish_sums, retreated
+from server.trials.selectors.sums import dish_sums
 
 YEAR = 365.25
 
@@ -117,12 +117,12 @@ def _tested(
 def _records(trials: Sequence[int]) -> dict[int, tuple[CountRecord, ...]]:
     """Final counts of the dishes of trials, by treatment: one look with all that was seen, and the closing.
 
-    Six queries, and a few more where dishes went on.
+    Five queries, and a few more where dishes went on.
     """
     sums = dish_sums(trials)
     closings = {c.dish_id: c.found for c in valid(Closing.objects.filter(dish__treatment__trial__in=trials))}
     # what is left in these was found after a further treatment: their course says what it was before
-    courses = {c.dish.pk: c for c in courses_of(Dish.objects.filter(pk__in=retreated(trials)))}
+    courses = {c.dish.pk: c for c in courses_of(Dish.objects.filter(pk__in=[pk for pk, x in sums.items() if x.retreated]))}
     closings |= {pk: c.record.fates for pk, c in courses.items() if c.record.fates is not None}
     found: dict[int, list[CountRecord]] = defaultdict(list)
     for pk, treatment, seeds in Dish.objects.filter(treatment__trial__in=trials).order_by("pk").values_list("pk", "treatment", "seeds"):

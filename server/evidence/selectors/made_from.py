@@ -4,10 +4,8 @@ from collections import defaultdict
 from collections.abc import Sequence
 
 from server.batches.selectors.courses import splits_before
-from server.record_kinds.models import RevisionOf, revisions_of
+from server.record_kinds.models import ALL, RevisionOf, revisions_of
 from server.trials.models import Dish, Trial
-
-SHARED = 0
 
 
 def made_from(trials: Sequence[Trial]) -> dict[int, str]:
@@ -27,13 +25,13 @@ def _read(trials: Sequence[Trial]) -> dict[int, tuple[str, str]]:
     bags = _bags_of([t.pk for t in trials])
     found = revisions_of(
         {
-            RevisionOf.SHARED: {SHARED},
+            RevisionOf.SHARED: {ALL},
             RevisionOf.TRIAL: {t.pk for t in trials},
             RevisionOf.LOT: {t.lot_id for t in trials},
             RevisionOf.BATCH: {b for of_trial in bags.values() for b in of_trial},
         }
     )
-    shared = found[RevisionOf.SHARED][SHARED]
+    shared = found[RevisionOf.SHARED][ALL]
     out = {}
     for t in trials:
         own = [f"trial {found[RevisionOf.TRIAL][t.pk]}", f"lot {found[RevisionOf.LOT][t.lot_id]}"]

@@ -48,12 +48,12 @@ class TrialTimeline:
 
 
 def trial_timeline(trial: Trial) -> TrialTimeline:
-    """The story of one trial, in a fixed number of queries."""
+    """The timeline of one trial, in a fixed number of queries."""
     return timeline_of(with_courses([trial], with_people=True)[0])
 
 
 def timeline_of(courses: TrialCourses) -> TrialTimeline:
-    """The story from courses that were read already, with their people."""
+    """The timeline from courses that were read already, with their people."""
     trial = courses.trial
     treatments = by_treatment(courses)
     notes = bag_notes(treatments)

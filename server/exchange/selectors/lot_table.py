@@ -9,7 +9,7 @@ KINDS = {FieldKind.WHOLE: Kind.WHOLE, FieldKind.NUMBER: Kind.NUMBER, FieldKind.D
 
 
 def lot_table() -> Table:
-    """Every lot that was not deleted, by its code, with what is left of it."""
+    """Every lot that was not deleted, by its code, with the seeds left."""
     lots = list(Lot.objects.select_related("taxon", "place__parent__parent__parent").order_by("code"))
     left = stocks([lot.pk for lot in lots])
     return Table("lots", "Lots", [*_BEFORE, *map(_column, LOT_FIELDS.values()), *_AFTER], [_row(x, left[x.pk]) for x in lots], ("code",))

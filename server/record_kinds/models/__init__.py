@@ -2,9 +2,10 @@
 
 from server.record_kinds.models.kinds import Correctable, Happening, Thing
 from server.record_kinds.models.recorded import Recorded, RecordedManager
-from server.record_kinds.models.revision import Revision, RevisionOf, nursery_revision, raise_all, revisions_of
+from server.record_kinds.models.revision import ALL, Revision, RevisionOf, nursery_revision, raise_all, revisions_of
 
 __all__ = [
+    "ALL",
     "Correctable",
     "Happening",
     "Recorded",

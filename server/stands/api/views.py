@@ -43,7 +43,7 @@ class StandFilter(filters.FilterSet):
 
 
 class StandViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Stand]):
-    """Stands: the sheet, one stand, its story and its history."""
+    """Stands: the sheet, one stand, its timeline and its history."""
 
     queryset = Stand.objects.select_related("taxon")
     serializer_class = StandSerializer

@@ -1,5 +1,5 @@
 """Reading stands.
 
 ``season``  where the watch over a stand stands, from its visits and harvests.
-``rows``    stands as lines, and one with its story.
+``rows``    stands as lines, and one with its timeline.
 """

@@ -1,4 +1,4 @@
-"""Stands as lines of a sheet, and one stand with its story."""
+"""Stands as lines of a sheet, and one stand with its timeline."""
 
 from dataclasses import dataclass
 from datetime import date, datetime

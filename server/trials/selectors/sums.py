@@ -16,19 +16,20 @@ from server.trials.models import Look, SetAside, Stretch
 
 @dataclass(frozen=True, slots=True)
 class DishSums:
-    """Counts of one dish that was looked at; `set_aside` ones count in no result."""
+    """Counts of one dish that was looked at; `set_aside` ones count in no result, `retreated` ones went on into a further treatment."""
 
     germinated: int
     abnormal: int
     rotted: int
     lost: int
     set_aside: bool
+    retreated: bool
 
 
 def dish_sums(trials: Collection[int]) -> dict[int, DishSums]:
     """Sums of the dishes of trials that were looked at, by dish: three queries."""
     aside = set(valid(SetAside.objects.filter(dish__treatment__trial__in=trials)).values_list("dish", flat=True))
-    sent = retreated(trials)
+    sent = _retreated(trials)
     rows = (
         _looks_before(trials, sent)
         .order_by()
@@ -36,16 +37,16 @@ def dish_sums(trials: Collection[int]) -> dict[int, DishSums]:
         .annotate(a=Sum("new_germinated"), b=Sum("new_abnormal"), c=Sum("new_rotted"), d=Sum("new_lost"))
     )
     # what went on was looked at, though perhaps never before that
-    found = {dish: DishSums(0, 0, 0, 0, dish in aside) for dish in sent}
-    return found | {dish: DishSums(a, b, c, d, dish in aside) for dish, a, b, c, d in rows}
+    found = {dish: DishSums(0, 0, 0, 0, dish in aside, retreated=True) for dish in sent}
+    return found | {dish: DishSums(a, b, c, d, dish in aside, dish in sent) for dish, a, b, c, d in rows}
 
 
 def looks_of_treatment(trials: Collection[int]) -> "QuerySet[Look]":
     """Looks at the dishes of trials whose counts belong to the treatment: one query beside its own."""
-    return _looks_before(trials, retreated(trials))
+    return _looks_before(trials, _retreated(trials))
 
 
-def retreated(trials: Collection[int]) -> dict[int, datetime]:
+def _retreated(trials: Collection[int]) -> dict[int, datetime]:
     """When what was left in dishes of trials first went on into a further treatment, by dish: one query."""
     found = valid(Stretch.objects.filter(dish__treatment__trial__in=trials)).order_by()
     return dict(found.values_list("dish").annotate(at=Min("at")).values_list("dish", "at"))

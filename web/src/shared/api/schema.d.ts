@@ -2126,10 +2126,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Stands: the sheet, one stand, its story and its history. */
+        /** @description Stands: the sheet, one stand, its timeline and its history. */
         get: operations["stands_list"];
         put?: never;
-        /** @description Stands: the sheet, one stand, its story and its history. */
+        /** @description Stands: the sheet, one stand, its timeline and its history. */
         post: operations["stands_create"];
         delete?: never;
         options?: never;
@@ -2144,14 +2144,14 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Stands: the sheet, one stand, its story and its history. */
+        /** @description Stands: the sheet, one stand, its timeline and its history. */
         get: operations["stands_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** @description Stands: the sheet, one stand, its story and its history. */
+        /** @description Stands: the sheet, one stand, its timeline and its history. */
         patch: operations["stands_partial_update"];
         trace?: never;
     };
@@ -2162,7 +2162,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Stands: the sheet, one stand, its story and its history. */
+        /** @description Stands: the sheet, one stand, its timeline and its history. */
         get: operations["stands_history"];
         put?: never;
         post?: never;
@@ -2196,7 +2196,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Stands: the sheet, one stand, its story and its history. */
+        /** @description Stands: the sheet, one stand, its timeline and its history. */
         get: operations["stands_timeline_retrieve"];
         put?: never;
         post?: never;
