@@ -4,7 +4,7 @@ from journeys.browser import PHONE
 from journeys.case import Journey
 from server.batches.models import Batch
 from server.lots.models import Lot
-from server.places.models import Place
+from server.reference.models import Place
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
 from server.trials.models import Trial

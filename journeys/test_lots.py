@@ -1,6 +1,6 @@
 from journeys.case import Journey
 from server.lots.models import Lot
-from server.taxa.models import Taxon
+from server.reference.models import Taxon
 
 
 class KeepingLots(Journey):

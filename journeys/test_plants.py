@@ -5,8 +5,8 @@ from journeys.browser import PHONE
 from journeys.case import Journey
 from server.lots.models import Lot
 from server.people.models import Person
+from server.reference.models import Taxon
 from server.sowing.models import SowingPlan, Tray
-from server.taxa.models import Taxon
 from server.trials.models import Dish, Look, Trial
 from server.trials.selectors.courses import course_of
 from server.trials.services.looks import record_look

@@ -9,8 +9,8 @@ from journeys.case import Journey
 from server.labels.models import LabelPrint
 from server.lots.models import Lot
 from server.lots.selectors import stocks
-from server.photos.models import Photo
 from server.record_kinds.selectors import valid
+from server.reference.models import Photo
 from server.stands.models import Harvest, Stand, Visit
 
 

@@ -19,9 +19,9 @@ from server.batches.services.steps import begin_step, checks_for
 from server.lots.models import Lot
 from server.people.models import Person
 from server.people.selectors import work_calendar
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
+from server.reference.models import Place
 from server.temperature.models import TemperatureLog
 from server.trials.models import Treatment
 

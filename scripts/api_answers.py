@@ -32,7 +32,7 @@ MOST_OF_A_LIST = 12
 WITHOUT_LIST = (
     ("batches/", "batches.Batch"),
     ("dishes/", "trials.Dish"),
-    ("place-temperatures/", "places.Place"),
+    ("place-temperatures/", "reference.Place"),
     ("trays/", "sowing.TraySown"),
 )
 # these tell of the moment, or of the files of this machine

@@ -15,8 +15,7 @@ def main(lots: int = 5000, lines_each: int = 10) -> None:
     from core.vocabulary import OriginKind, StockKind
     from server.lots.models import Lot, StockEntry
     from server.people.models import Person
-    from server.places.models import Place
-    from server.taxa.models import Taxon
+    from server.reference.models import Place, Taxon
 
     by = Person.objects.get(username="rk")
     places = list(Place.objects.all())

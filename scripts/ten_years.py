@@ -24,8 +24,8 @@ def main(trials: int = 1000) -> None:
 
     from server.lots.models import Lot
     from server.people.models import Person
-    from server.places.models import Place
     from server.recipes.models import Recipe
+    from server.reference.models import Place
     from server.trials.models import Closing, Dish, Look, Sown, Treatment, Trial
 
     by = Person.objects.get(username="rk")

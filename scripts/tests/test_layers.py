@@ -12,4 +12,4 @@ class Picture(TestCase):
         shown = re.findall(r'font-size="12" fill="#1f2a22">([^<]+)<', drawn())
         self.assertEqual(len(shown), sum(len(layers) for _, _, layers in contracts()))
         self.assertIn("records", shown)
-        self.assertIn("photos · taxa · places", shown)
+        self.assertIn("recipes · lots", shown)

@@ -12,12 +12,12 @@ from typing import IO, Any
 
 from django.conf import settings
 from django.db import connection
-from django.db.migrations.loader import MigrationLoader
 
 from server.backups.form import DATABASE, FORMAT, LOCKED, MANIFEST, SUFFIX, VERSION, Manifest, digest_of, folder
 from server.backups.nights import Failure, last_failure
 from server.backups.problems import NotRestorable, damaged, newer
 from server.errors import DomainError
+from server.record_kinds.migration_names import migration_names
 from server.record_kinds.other_database import opened_to_read
 from server.record_kinds.zips import ZIP_ERRORS
 
@@ -161,7 +161,7 @@ def read_manifest(file: Path | IO[bytes]) -> Manifest:
     except (*ZIP_ERRORS, RecursionError) as error:
         detail = "This file is damaged, or no backup: it cannot be unpacked whole. Nothing was changed."
         raise NotRestorable(detail, code="damaged_backup") from error
-    known = MigrationLoader(None).disk_migrations
+    known = migration_names()
     unknown = [f"{app} {m}" for app, names in manifest.migrations.items() for m in names if (app, m) not in known]
     if unknown:
         raise newer(f"version {manifest.app_version} made it, this is {settings.APP_VERSION}, which does not know its {unknown[0]}")

@@ -7,12 +7,11 @@ from core.vocabulary import ThingKind
 from server.batches.models import Batch, Supply, Turn
 from server.lots.models import Lot
 from server.people.models import WorkYear
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.models import Thing
+from server.reference.models import Place, Taxon
 from server.sowing.models import SowingPlan, Tray
 from server.stands.models import Stand
-from server.taxa.models import Taxon
 from server.trials.models import Dish, Trial
 
 

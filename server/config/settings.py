@@ -51,10 +51,8 @@ INSTALLED_APPS = [
     "csp",
     "server.record_kinds",
     "server.people",
-    "server.taxa",
-    "server.places",
+    "server.reference",
     "server.temperature",
-    "server.photos",
     "server.stands",
     "server.lots",
     "server.recipes",
@@ -137,7 +135,7 @@ USE_TZ = True
 
 MEDIA_ROOT = DATA / "media"
 STORAGES = {
-    "default": {"BACKEND": "server.photos.storage.WholeFiles"},
+    "default": {"BACKEND": "server.reference.storage.WholeFiles"},
     "staticfiles": {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"},
 }
 # where backups lie: best on another disk; nightly ones are made by the process that serves

@@ -11,7 +11,6 @@ from typing import Any
 
 from django.conf import settings
 from django.db import connections
-from django.db.migrations.loader import MigrationLoader
 from django.db.migrations.recorder import MigrationRecorder
 from django.db.models.signals import post_migrate
 from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner
@@ -20,6 +19,7 @@ from hypothesis.errors import HypothesisWarning
 
 from scripts import reached
 from server.config.memory import search_seldom
+from server.record_kinds.migration_names import migration_names
 
 # No test asserts an absolute time: a loaded machine would fail what is right. And none fails by chance: the same cases are drawn
 # each time; `make fuzz` draws others.
@@ -128,11 +128,11 @@ class CountingRunner(DiscoverRunner):
     def setup_databases(self, **kwargs: Any) -> Any:
         """Tables as the models describe them; `test_migrations` shows that the migrations, which take much longer, make the same."""
         # a run without a database, as the core's, need not read them
-        names = list(MigrationLoader(None).disk_migrations) if kwargs.get("aliases") else []
+        names = migration_names() if kwargs.get("aliases") else frozenset()
 
         def say_they_ran(using: str, **rest: Any) -> None:
             recorder = MigrationRecorder(connections[using])
-            for name in set(names) - set(recorder.applied_migrations()):
+            for name in names - set(recorder.applied_migrations()):
                 recorder.record_applied(*name)
 
         post_migrate.connect(say_they_ran)

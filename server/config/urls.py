@@ -36,9 +36,7 @@ api: list[URLPattern | URLResolver] = [
         for app in (
             "record_kinds",
             "people",
-            "photos",
-            "taxa",
-            "places",
+            "reference",
             "temperature",
             "stands",
             "lots",

@@ -23,13 +23,12 @@ from server.lots.models import Lot
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person
 from server.people.services import add_person
-from server.places.models import Place
-from server.places.services import add_place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
+from server.reference.models import Place, Taxon
+from server.reference.services.places import add_place
+from server.reference.services.plants import add_taxon
 from server.stands.models import Stand
-from server.taxa.models import Taxon
-from server.taxa.services import add_taxon
 from server.trials.models import Dish, Trial
 from server.trials.services.closings import close_dish, open_trial
 from server.trials.services.layout import NewTreatment, lay_out_trial

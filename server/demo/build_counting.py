@@ -10,8 +10,8 @@ from core.vocabulary import DeviationKind, Layout, Light, Question
 from server.demo.build_treat import DAY
 from server.lots.models import Lot
 from server.people.models import Person
-from server.places.models import Place
 from server.recipes.models import Recipe
+from server.reference.models import Place
 from server.trials.models import Dish, Trial
 from server.trials.services.deviations import note_deviation
 from server.trials.services.layout import NewTreatment, lay_out_trial

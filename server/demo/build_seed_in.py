@@ -13,11 +13,11 @@ from server.lots.services.bench import record_cleaning, record_drying, record_qu
 from server.lots.services.descent import float_lot
 from server.lots.services.stock import calibrate, enter_stock
 from server.people.models import Person
+from server.reference.models import Taxon
 from server.stands.models import Harvest, Stand
 from server.stands.services.harvests import record_harvest
 from server.stands.services.stands import add_stand
 from server.stands.services.visits import NewVisit, record_visit
-from server.taxa.models import Taxon
 
 # what a stand holds is far more than what was taken: the demo's harvests keep to the usual limits
 RIPE_TIMES_TAKEN = 14

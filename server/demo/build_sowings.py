@@ -9,8 +9,8 @@ from django.utils import timezone
 from core.vocabulary import OutcomeStage, SowingWay
 from server.lots.models import Lot
 from server.people.models import Person
-from server.places.models import Place
 from server.record_kinds.days import local_day
+from server.reference.models import Place
 from server.sowing.models import Tray
 from server.sowing.selectors.preview import SowingWish
 from server.sowing.services.plans import plan_sowing, sow

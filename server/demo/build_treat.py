@@ -30,10 +30,10 @@ from server.lots.models import Lot
 from server.people.models import Person
 from server.people.selectors import work_calendar
 from server.people.services import change_work_year
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
 from server.record_kinds.services import change_thing
+from server.reference.models import Place
 from server.temperature.services import import_log
 from server.trials.models import Dish, Trial
 from server.trials.services.bags import put_in_bags

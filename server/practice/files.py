@@ -5,20 +5,20 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from datetime import datetime, timedelta
-from functools import cache
 from pathlib import Path
 from typing import Any
 
 from django.apps import apps
 from django.conf import settings
 from django.db import connection, models, transaction
-from django.db.migrations.loader import MigrationLoader
+from django.db.migrations.recorder import MigrationRecorder
 from django.db.models import F
 
 from server.batches.models import BatchPlan
 from server.errors import DomainError
 from server.people.models import Person
 from server.practice.models import Attempt
+from server.record_kinds.migration_names import migration_names
 from server.record_kinds.models import raise_all
 from server.record_kinds.other_database import opened_to_read, other_database
 
@@ -63,19 +63,10 @@ def on_bench(attempt: Attempt) -> Iterator[Person]:
 
 def _check_shape() -> None:
     """A bench of an earlier version is not opened: bringing it up to date takes a minute, beginning anew takes none."""
-    with connection.cursor() as cursor:
-        cursor.execute("SELECT COUNT(*) FROM django_migrations")
-        applied = cursor.fetchone()[0]
-    if applied != _migrations_known():
+    if set(MigrationRecorder(connection).applied_migrations()) != migration_names():
         raise DomainError(
             "This bench was made by an earlier version of the application. Begin the brief anew; results stay.", code="old_bench"
         )
-
-
-@cache
-def _migrations_known() -> int:
-    """How many migrations a database that is up to date has."""
-    return len(MigrationLoader(None).disk_migrations)
 
 
 @transaction.atomic

@@ -5,10 +5,10 @@ from django.db import models
 from core.vocabulary import OutcomeStage, SowingWay
 from server.batches.models import Batch
 from server.lots.models import Lot
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Thing
+from server.reference.models import Place
 from server.trials.models import Treatment, Trial
 
 

@@ -3,10 +3,9 @@
 from django.db import models
 
 from core.vocabulary import DatePrecision, Purpose, RipeSign, Shedding, VisitOutcome
-from server.photos.models import Photo
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Thing
-from server.taxa.models import NamedByPlant, Taxon
+from server.reference.models import NamedByPlant, Photo, Taxon
 
 
 class Stand(NamedByPlant, Thing):

@@ -3,9 +3,9 @@
 from django.db import models
 
 from core.vocabulary import PlaceTrouble
-from server.places.models import Place
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable
+from server.reference.models import Place
 
 
 class TemperatureLog(Correctable):

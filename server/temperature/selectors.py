@@ -13,8 +13,8 @@ from numpy.typing import NDArray
 
 from core.temperature import Chill, DayOfLog, EnoughCold, chill, daily, enough_cold
 from core.vocabulary import PlaceTrouble
-from server.places.models import Place
 from server.record_kinds.selectors import valid
+from server.reference.models import Place
 from server.temperature.models import PlaceEvent, TemperatureLog
 
 SECONDS, HUNDREDTHS = np.dtype("<i8"), np.dtype("<i2")

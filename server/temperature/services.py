@@ -16,9 +16,9 @@ from core.vocabulary import PlaceTrouble
 from server.errors import DomainError, question, refused, refused_by_core
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import CLOCK_SLACK, check_not_in_future, take_back
+from server.reference.models import Place
 from server.temperature.models import PlaceEvent, TemperatureLog
 from server.temperature.selectors import moment_of, packed
 

@@ -22,16 +22,15 @@ from server.lots.models import Lot
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person
 from server.people.services import add_person
-from server.places.models import Place
-from server.places.services import add_place
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
 from server.record_kinds.models import RevisionOf, revisions_of
+from server.reference.models import Place, Taxon
+from server.reference.services.places import add_place
+from server.reference.services.plants import add_taxon
 from server.stands.models import Stand, Visit
 from server.stands.services.stands import add_stand
 from server.stands.services.visits import NewVisit, record_visit
-from server.taxa.models import Taxon
-from server.taxa.services import add_taxon
 from server.temperature.services import import_log
 from server.trials.models import Dish, Look, Trial
 from server.trials.services.layout import NewTreatment, lay_out_trial

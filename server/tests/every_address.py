@@ -16,7 +16,7 @@ from server.exchange.reading.files import packed
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
-from server.photos.models import Photo
+from server.reference.models import Photo
 from server.sowing.models import Outcome
 from server.sowing.selectors.preview import SowingWish
 from server.sowing.services.plans import plan_sowing, sow

@@ -16,8 +16,8 @@ from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services import change_lot, enter_stock
 from server.lots.services.descent import Part, split_lot
-from server.photos.models import Photo
-from server.photos.services import keep_photo
+from server.reference.models import Photo
+from server.reference.services.photos import keep_photo
 from server.stands.models import Visit
 from server.stands.services.visits import NewVisit, record_visit
 from server.tests.builders import (

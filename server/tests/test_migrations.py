@@ -4,6 +4,7 @@ from unittest import TestCase
 from django.apps import apps
 from django.db import DEFAULT_DB_ALIAS, connections
 from django.db.migrations.executor import MigrationExecutor
+from django.db.migrations.recorder import MigrationRecorder
 from django.test import override_settings, tag
 
 OLD = "old"
@@ -91,6 +92,16 @@ class KeepingWhatWasThere(OldDatabase):
             ],
         )
         self.assertEqual(new.get_model("lots", "Lot").objects.get().leave, "not recorded")
+
+    def test_a_database_from_before_apps_were_merged_keeps_its_tables_and_goes_on(self):
+        before = [("reference", "0002_taxa_keeping_and_hazards"), ("reference", "0001_places_initial"), ("people", "0001_initial")]
+        old = self.migrate(*before)
+        old.get_model("reference", "Taxon").objects.create(scientific_name="Taxon one")
+        # such a database knows the names of its own time only
+        MigrationRecorder(connections[OLD]).migration_qs.filter(app="reference").delete()
+        new = self.migrate(("reference", "0006_together"))
+        self.assertEqual(new.get_model("reference", "Taxon").objects.get().scientific_name, "Taxon one")
+        self.assertIn("taxa_historicaltaxon", tables_of(connections[OLD]))
 
     def test_helpers_become_counters_and_the_first_grower_the_lead(self):
         old = self.migrate(("people", "0005_dates"))

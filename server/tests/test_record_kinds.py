@@ -6,7 +6,7 @@ from core.vocabulary import Role
 from server.errors import DomainError, Refused
 from server.record_kinds.selectors import history_of, valid, without_values
 from server.record_kinds.services import change_thing, check_day_not_in_future, check_not_in_future, create_thing, take_back
-from server.taxa.models import Taxon
+from server.reference.models import Taxon
 from server.tests.builders import dishes_of, look, make_person, make_sown_trial, now
 from server.trials.models import Dish, Look, Trial
 

@@ -14,7 +14,7 @@ from rest_framework.test import APIClient
 from core.vocabulary import Role
 from server.http.rates import PersonRate, StrangerRate
 from server.lots.models import Lot
-from server.photos.models import Photo
+from server.reference.models import Photo
 from server.tests.builders import ApiCase, dishes_of, make_lot, make_person, make_sown_trial, now, picture
 from server.trials.models import Look
 
@@ -86,7 +86,7 @@ class NoErrorOfTheServersIsAPage(ApiCase):
         return (client or self.client).generic("POST", f"/api/v1/{path}", body, content_type="application/json")
 
     def test_an_error_that_nobody_foresaw_is_a_problem(self):
-        with mock.patch("server.places.api.views.PlaceViewSet.list", side_effect=ValueError("odd")):
+        with mock.patch("server.reference.api.views.PlaceViewSet.list", side_effect=ValueError("odd")):
             problem = self.assertProblem(self.client.get("/api/v1/places/"), 500, "failed")
         self.assertNotIn("odd", problem["detail"])
         with mock.patch("server.config.urls.Path.is_file", side_effect=ValueError("odd")):
@@ -146,7 +146,7 @@ class FullDisk(ApiCase):
 
     def test_a_photo_that_finds_no_room_says_so(self):
         body = {"client_id": str(uuid4()), "photo": picture()}
-        with mock.patch("server.photos.services.ContentFile", side_effect=OSError(errno.ENOSPC, "No space left on device")):
+        with mock.patch("server.reference.services.photos.ContentFile", side_effect=OSError(errno.ENOSPC, "No space left on device")):
             answer = self.client.post("/api/v1/photos/", body, format="multipart")
         self.assertProblem(answer, 507, "disk_full")
         self.assertEqual(Photo.objects.count(), 0)

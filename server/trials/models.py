@@ -8,11 +8,10 @@ from core.records import FATES, ClosingFates
 from core.vocabulary import AmountKnown, Closure, Criterion, DeviationKind, DurationUnit, Layout, Light, Medium, Question, SeenHow
 from server.batches.models import Batch
 from server.lots.models import Lot
-from server.photos.models import Photo
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Happening, Recorded, RecordedManager, RevisionOf, Thing
+from server.reference.models import Photo, Place
 
 
 class Trial(Thing):

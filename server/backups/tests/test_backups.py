@@ -21,7 +21,7 @@ from server.backups.services import making, restoring
 from server.backups.tests.case import Backups
 from server.lots.models import Lot
 from server.people.models import Person
-from server.photos.models import Photo
+from server.reference.models import Photo
 from server.tests.builders import dishes_of, make_lot, make_person, make_sown_trial, make_stand, make_visit, now, picture
 from server.tests.demo_snapshot import demo_data, make_snapshot
 from server.trials.models import Look

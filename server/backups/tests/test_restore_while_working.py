@@ -21,9 +21,9 @@ from server.backups.selectors import database_file
 from server.backups.services import restoring
 from server.backups.tests.case import Backups
 from server.lots.models import Lot
-from server.photos.models import Photo
-from server.photos.services import keep_photo
 from server.record_kinds import gate
+from server.reference.models import Photo
+from server.reference.services.photos import keep_photo
 from server.tests.builders import dishes_of, make_lot, make_person, make_sown_trial, now, picture
 from server.trials.models import Look
 

@@ -11,9 +11,9 @@ from server.batches.selectors.plans import PlanView
 from server.batches.selectors.supplies import SupplyRow
 from server.lots.models import Lot
 from server.people.models import Person
-from server.places.models import Place
 from server.recipes.models import Recipe, Step
 from server.record_kinds.choices import choices_of
+from server.reference.models import Place
 
 PLACES = Place.objects.select_related("parent__parent__parent")
 

@@ -15,7 +15,7 @@ class Migration(migrations.Migration):
 
     dependencies = [
         ('lots', '0003_seed_in'),
-        ('places', '0003_historicalplace_capacity_bags_place_capacity_bags'),
+        ('reference', '0003_places_historicalplace_capacity_bags_place_capacity_bags'),
         ('recipes', '0002_historicalrecipe_germinates_in_cold_and_more'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
@@ -51,7 +51,7 @@ class Migration(migrations.Migration):
                 ('position', models.PositiveIntegerField(default=0)),
                 ('note', models.CharField(blank=True, max_length=300)),
                 ('lot', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='batches', to='lots.lot')),
-                ('place', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='batches', to='places.place')),
+                ('place', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='batches', to='reference.place')),
                 ('recipe', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='batches', to='recipes.recipe')),
             ],
             options={
@@ -121,7 +121,7 @@ class Migration(migrations.Migration):
                 ('history_type', models.CharField(choices=[('+', 'Created'), ('~', 'Changed'), ('-', 'Deleted')], max_length=1)),
                 ('history_user', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('lot', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='lots.lot')),
-                ('place', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='places.place')),
+                ('place', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='reference.place')),
                 ('recipe', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='recipes.recipe')),
             ],
             options={
@@ -170,7 +170,7 @@ class Migration(migrations.Migration):
                 ('history_type', models.CharField(choices=[('+', 'Created'), ('~', 'Changed'), ('-', 'Deleted')], max_length=1)),
                 ('history_user', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('person', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('place', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='places.place')),
+                ('place', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='reference.place')),
             ],
             options={
                 'verbose_name': 'historical turn',
@@ -212,7 +212,7 @@ class Migration(migrations.Migration):
                 ('batch', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='moves', to='batches.batch')),
                 ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('corrects', models.OneToOneField(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='corrected_by', to='batches.move')),
-                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='batch_moves', to='places.place')),
+                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='batch_moves', to='reference.place')),
             ],
             options={
                 'ordering': ['at', 'pk'],
@@ -306,7 +306,7 @@ class Migration(migrations.Migration):
                 ('first_day', models.DateField()),
                 ('last_day', models.DateField()),
                 ('person', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='turns', to=settings.AUTH_USER_MODEL)),
-                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='turns', to='places.place')),
+                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='turns', to='reference.place')),
             ],
             options={
                 'ordering': ['first_day', 'pk'],

@@ -4,10 +4,10 @@ from django.db import models
 
 from core.vocabulary import AmountKnown, Closure, EndsBy, LeavingHow, Medium
 from server.lots.models import Lot
-from server.places.models import Place
 from server.recipes.models import Recipe, Step
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Happening, RevisionOf, Thing
+from server.reference.models import Place
 
 
 class Batch(Thing):

@@ -5,9 +5,9 @@ from django.db import models
 
 from core.vocabulary import SproutsGo
 from server.batches.models.batch import Batch
-from server.places.models import Place
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Thing
+from server.reference.models import Place
 
 
 class BagLook(Correctable):

@@ -14,9 +14,9 @@ from server.batches.selectors.courses import BatchCourse, PlannedStretch, batche
 from server.errors import refused
 from server.people.models import WorkYear
 from server.people.selectors import work_calendar, work_year
-from server.places.models import Place
 from server.recipes.models import Recipe, Step
 from server.record_kinds.days import local_day
+from server.reference.models import Place
 
 USUAL_START = time(9)
 MOST_DAYS_OUT = 400

@@ -18,9 +18,9 @@ from server.lots.selectors import stocks
 from server.lots.services import enter_stock
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.services import change_thing, check_not_in_future, create_thing, take_back
+from server.reference.models import Place
 
 
 @dataclass(frozen=True)

@@ -10,8 +10,8 @@ from server.batches.models import Supply, Turn
 from server.errors import DomainError, field_error, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.places.models import Place
 from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing
+from server.reference.models import Place
 
 
 class SupplyFields(TypedDict, total=False):

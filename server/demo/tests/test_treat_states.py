@@ -12,7 +12,7 @@ from server.evidence.selectors.batch_page import batch_page
 from server.evidence.selectors.comparison import comparison
 from server.evidence.selectors.dormancy import lot_dormancy
 from server.lots.models import Lot
-from server.places.models import Place
+from server.reference.models import Place
 from server.rounds.selectors.today import today
 from server.temperature.selectors import place_page
 from server.tests.demo_snapshot import DemoCase

@@ -10,7 +10,7 @@ from server.evidence.selectors.lot_page import lot_page
 from server.lots.models import Lot
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
-from server.places.services import add_place
+from server.reference.services.places import add_place
 from server.tests.builders import (
     ApiCase,
     dishes_of,

@@ -13,7 +13,7 @@ from server.lots.services import change_lot
 from server.people.services import change_work_year
 from server.record_kinds.models import nursery_revision
 from server.record_kinds.services import change_thing
-from server.taxa.services import add_taxon
+from server.reference.services.plants import add_taxon
 from server.tests.builders import (
     bag_look,
     begin,

@@ -36,6 +36,12 @@ def archived_models() -> list[type[models.Model]]:
     return sorted(found, key=lambda m: m._meta.label.split(".")[1].startswith("Historical"))
 
 
+def name_of_table(model: type[models.Model]) -> str:
+    """The name of a model's table in files: its app and its own; it stays when the app is merged into another, as the table's does."""
+    table = model._meta.original_attrs.get("db_table")
+    return f"{table.split('_')[0]}.{model.__name__}" if table else model._meta.label
+
+
 def columns_of(model: type[models.Model]) -> "list[models.Field[Any, Any]]":
     """The columns that go out."""
     without = LEFT_BEHIND.get(model._meta.label, set()) | LEFT_BEHIND.get(model._meta.label.replace("Historical", ""), set())
@@ -48,15 +54,15 @@ def archive_of() -> bytes:
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as box:
         tables = []
         for model in archived_models():
-            rows, digest = 0, hashlib.sha256()
-            with box.open(f"{model._meta.label}.jsonl", "w", force_zip64=True) as page:
+            name, rows, digest = name_of_table(model), 0, hashlib.sha256()
+            path = f"{name}.jsonl"
+            with box.open(path, "w", force_zip64=True) as page:
                 for line in _lines(model):
                     page.write(line)
                     digest.update(line)
                     rows += 1
             fields = [{"name": f.attname, "type": f.get_internal_type()} for f in columns_of(model)]
-            path = f"{model._meta.label}.jsonl"
-            tables.append({"name": model._meta.label, "path": path, "rows": rows, "sha256": digest.hexdigest(), "fields": fields})
+            tables.append({"name": name, "path": path, "rows": rows, "sha256": digest.hexdigest(), "fields": fields})
         photos = _photos(box)
         told = {
             "format": ARCHIVE_FORMAT,

@@ -11,7 +11,7 @@ from core.tables import CellProblem, DishDraft, LotDraft, cell_name, read_counts
 from core.vocabulary import AmountUnit, ColumnMeaning, OriginKind, SheetShape
 from server.exchange.reading.settled import Laid, Settled
 from server.lots.models import Lot
-from server.taxa.models import Taxon
+from server.reference.models import Taxon
 
 CONTROLS = ("control", "untreated", "none", "no treatment", "as sown")
 

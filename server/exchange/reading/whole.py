@@ -19,6 +19,7 @@ from server.exchange.formats.archive import (
     WITHOUT_CHECKSUMS,
     archived_models,
     columns_of,
+    name_of_table,
 )
 from server.exchange.reading.cells import MOST_JSON_MARKS, Unreadable, json_value
 from server.exchange.reading.files import refused_file
@@ -98,7 +99,7 @@ def _list_of(box: zipfile.ZipFile) -> Json:
 
 def _check_tables(box: zipfile.ZipFile, told: Json) -> None:
     listed = {t["name"]: t for t in told["tables"]}
-    known = {m._meta.label for m in archived_models()}
+    known = {name_of_table(m) for m in archived_models()}
     there = {n.removesuffix(".jsonl") for n in box.namelist() if n.endswith(".jsonl")}
     for what, names in (
         ("does not have the table", known - set(listed)),
@@ -141,7 +142,7 @@ def _check_photos(box: zipfile.ZipFile, told: Json) -> None:
 
 def records_of(box: zipfile.ZipFile, model: type[models.Model]) -> Iterator[Json]:
     """The records of a table, each column checked: a word that is one, a number that is finite, a time that is one."""
-    name = f"{model._meta.label}.jsonl"
+    name = f"{name_of_table(model)}.jsonl"
     if name not in box.namelist():
         return
     columns = {f.attname: f for f in columns_of(model)}
@@ -151,7 +152,7 @@ def records_of(box: zipfile.ZipFile, model: type[models.Model]) -> Iterator[Json
 
 
 def _record(model: type[models.Model], columns: "dict[str, models.Field[Any, Any]]", number: int, line: bytes) -> Json:
-    where = f"{model._meta.label}, record {number}"
+    where = f"{name_of_table(model)}, record {number}"
     try:
         if len(line) > LONGEST_LINE or line.count(b",") > MOST_JSON_MARKS:
             raise _wrong(where, "is longer than any record")

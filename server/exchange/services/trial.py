@@ -12,8 +12,7 @@ from server.exchange.services.tables import Made
 from server.lots.models import Lot
 from server.lots.services import add_lot
 from server.people.models import Person
-from server.places.models import Place
-from server.taxa.models import Taxon
+from server.reference.models import Place, Taxon
 from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
 from server.trials.services.layout import NewTreatment
 

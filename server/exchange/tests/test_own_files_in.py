@@ -14,7 +14,7 @@ from server.exchange.models import FileRead
 from server.exchange.tests.test_round_trip import forget
 from server.lots.models import Lot
 from server.people.models import Person
-from server.photos.models import Photo
+from server.reference.models import Photo
 from server.tests.builders import CommittedApiCase, make_lot, make_person, make_stand, make_taxon, make_visit, now, picture
 from server.trials.models import Look, Trial
 from server.trials.services.closings import open_trial

@@ -25,9 +25,9 @@ from server.lots.models import Lot
 from server.people.models import Person
 from server.people.services import add_person
 from server.recipes.models import Recipe
+from server.reference.models import Taxon
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
-from server.taxa.models import Taxon
 from server.tests.builders import dishes_of, look, make_lot, make_person, make_recipe, now
 from server.tests.demo_snapshot import demo_data, make_snapshot, snapshot_at
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
@@ -196,6 +196,11 @@ class NotInto(TestCase):
             with self.subTest(code), self.assertRaises(DomainError) as caught:
                 read(content, "everything.zip")
             self.assertEqual(caught.exception.code, code)
+
+    def test_tables_of_merged_apps_keep_their_names_in_files(self):
+        with zipfile.ZipFile(io.BytesIO(archive_of())) as box:
+            names = {n.removesuffix(".jsonl") for n in box.namelist()}
+        self.assertLessEqual({"taxa.Taxon", "taxa.HistoricalTaxon", "places.Place", "photos.Photo", "lots.Lot"}, names)
 
     def test_no_password_leaves_with_the_archive(self):
         person = make_person()

@@ -21,10 +21,9 @@ from core.vocabulary import (
 )
 from server.lots.models import Lot
 from server.lots.services.bench import RECORDS
-from server.places.models import Place
 from server.record_kinds.choices import choices_of
+from server.reference.models import Place, Taxon
 from server.stands.models import Stand
-from server.taxa.models import Taxon
 
 
 class SureSerializer(serializers.Serializer[None]):

@@ -11,7 +11,7 @@ from core.vocabulary import Hazard
 from server.lots.models import Lot
 from server.lots.selectors import LotRow, Stock, StockLine, stocks
 from server.record_kinds.choices import choices_of
-from server.taxa.models import Taxon
+from server.reference.models import Taxon
 
 
 class StockSerializer(DataclassSerializer[Stock]):

@@ -11,8 +11,8 @@ class Migration(migrations.Migration):
 
     dependencies = [
         ('lots', '0001_initial'),
-        ('places', '0001_initial'),
-        ('taxa', '0001_initial'),
+        ('reference', '0001_places_initial'),
+        ('reference', '0001_taxa_initial'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
@@ -25,22 +25,22 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='historicallot',
             name='place',
-            field=models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='places.place'),
+            field=models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='reference.place'),
         ),
         migrations.AddField(
             model_name='historicallot',
             name='taxon',
-            field=models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='taxa.taxon'),
+            field=models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='reference.taxon'),
         ),
         migrations.AddField(
             model_name='lot',
             name='place',
-            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='lots', to='places.place'),
+            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='lots', to='reference.place'),
         ),
         migrations.AddField(
             model_name='lot',
             name='taxon',
-            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='lots', to='taxa.taxon'),
+            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='lots', to='reference.taxon'),
         ),
         migrations.AddField(
             model_name='stockentry',

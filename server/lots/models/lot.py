@@ -19,11 +19,10 @@ from core.vocabulary import (
     StorageClass,
     Trouble,
 )
-from server.places.models import Place
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Happening, RevisionOf, Thing
+from server.reference.models import NamedByPlant, Place, Taxon
 from server.stands.models import Harvest
-from server.taxa.models import NamedByPlant, Taxon
 
 HAZARD_OF = {Trouble.MOULDY.value: Hazard.MOULDY, Trouble.SEED_EATERS.value: Hazard.INFESTED}
 

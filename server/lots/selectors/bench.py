@@ -31,10 +31,10 @@ from server.lots.selectors.descent import DescentGraph, descent
 from server.lots.selectors.drying import drying_of
 from server.lots.selectors.log import LogLine, log
 from server.lots.selectors.stock import Stock, stocks
-from server.places.models import Place
-from server.places.selectors import PlaceRow
-from server.places.selectors import row as place_row
 from server.record_kinds.selectors import valid
+from server.reference.models import Place
+from server.reference.selectors import PlaceRow
+from server.reference.selectors import row as place_row
 
 BETTER_PLACES = 3
 FEWEST_TIMES_BETTER = 1.5

@@ -25,12 +25,11 @@ from server.lots.selectors.stock import stocks
 from server.lots.services.stock import enter_stock
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_day_not_in_future, create_thing, take_back, with_changes
+from server.reference.models import Place, Taxon
 from server.stands.models import Harvest, Stand
 from server.stands.services.stands import change_stand
-from server.taxa.models import Taxon
 
 MOST_CLAIMED_DAYS = 1000
 

@@ -21,8 +21,8 @@ from server.lots.selectors.bench import bench
 from server.lots.selectors.drying import drying_lots
 from server.lots.services.bench import record_cleaning, record_drying, record_quality, take_back_record
 from server.lots.services.lots import end_lot, move_lot, note_trouble, take_up_again
-from server.places.services import add_place
 from server.record_kinds.selectors import history_of
+from server.reference.services.places import add_place
 from server.tests.builders import DAY, make_lot, make_person, make_taxon, now
 
 TODAY = timezone.localdate

@@ -9,13 +9,13 @@ from core.vocabulary import AmountKnown, OriginKind, PlaceKind, Role, StockKind
 from server.errors import DomainError, refused
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person, WorkYear
-from server.places.services import add_place
 from server.practice.briefs import BY_SLUG, Brief
 from server.practice.files import clear_orphans, forget_bench, make_bench
 from server.practice.models import Attempt
 from server.recipes.services import write_recipe
 from server.record_kinds.other_database import other_database
 from server.record_kinds.services import create_thing
+from server.reference.services.places import add_place
 
 # no letters that are read as others
 LETTERS = "ABCDEFGHJKLMNPQRSTUVWXYZ"

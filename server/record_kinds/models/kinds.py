@@ -18,6 +18,18 @@ class Present(RecordedManager[Any]):
         return super().get_queryset().filter(deleted_at__isnull=True)
 
 
+class History(HistoricalRecords):  # type: ignore[misc]  # the library is untyped
+    """The table of a thing's earlier states; where a thing's table has a name of its own, the history's is named after it."""
+
+    def get_meta_options(self, model: type[models.Model]) -> dict[str, Any]:
+        options: dict[str, Any] = super().get_meta_options(model)
+        table = model._meta.original_attrs.get("db_table")
+        if table:
+            app, name = table.split("_", 1)
+            options["db_table"] = f"{app}_historical{name}"
+        return options
+
+
 class Thing(Recorded):
     """Something that is edited: `version` counts its saves, `history` keeps who, when and what was before.
 
@@ -26,7 +38,7 @@ class Thing(Recorded):
 
     version = models.PositiveIntegerField(default=1, editable=False)
     deleted_at = models.DateTimeField(null=True, blank=True)
-    history: ClassVar[Any] = HistoricalRecords(inherit=True)
+    history: ClassVar[Any] = History(inherit=True)
 
     objects = Present()
     everything: ClassVar[models.Manager[Any]] = RecordedManager()

@@ -7,9 +7,9 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.vocabulary import OutcomeStage, SowingWay
 from server.lots.models import Lot
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
+from server.reference.models import Place
 from server.sowing.models import SowingPlan, Tray
 from server.sowing.selectors.knowledge import KnowledgeRow, PlantKnowledge
 from server.sowing.selectors.plans import SowingPage, SowingRow

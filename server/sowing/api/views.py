@@ -21,6 +21,7 @@ from server.people.requests import person_of
 from server.record_kinds.api.things import given_change
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import kept_answer
+from server.reference.models import Taxon
 from server.sowing.api import serializers as s
 from server.sowing.models import Outcome, SowingPlan, Tray
 from server.sowing.selectors.knowledge import knowledge_rows, plant_knowledge
@@ -30,7 +31,6 @@ from server.sowing.selectors.tested import tested_treatments
 from server.sowing.selectors.trays import seedlings_waiting
 from server.sowing.services import plans, trays
 from server.sowing.services.trays import NewOutcome
-from server.taxa.models import Taxon
 
 DONE = {204: OpenApiResponse(description="It is done")}
 

@@ -20,9 +20,9 @@ from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
 from server.recipes.models import Step
+from server.reference.models import Taxon
 from server.sowing.models import Tray
 from server.sowing.selectors.trays import TrayView, learned_plant_share, tray_views
-from server.taxa.models import Taxon
 from server.trials.models import Trial
 from server.trials.selectors.state import trials
 

@@ -17,9 +17,9 @@ from server.lots.services.stock import take_back_entry
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.people.selectors import work_calendar
-from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_not_in_future, create_thing
+from server.reference.models import Place
 from server.sowing.models import Outcome, SowingPlan, Tray, TraySown
 from server.sowing.selectors.plans import trays_planned
 from server.sowing.selectors.preview import SowingPreview, SowingWish, preview, wish_fields

@@ -11,9 +11,9 @@ from core.vocabulary import OutcomeStage
 from server.errors import DomainError, question, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.places.models import Place
 from server.record_kinds.selectors import valid
 from server.record_kinds.services import change_thing, check_not_in_future, create_thing, take_back
+from server.reference.models import Place
 from server.sowing.models import Outcome, Tray, TraySown
 from server.sowing.selectors.trays import STANDING, latest, seedlings_waiting
 from server.trials.models import Trial

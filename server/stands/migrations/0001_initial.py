@@ -14,8 +14,8 @@ class Migration(migrations.Migration):
     initial = True
 
     dependencies = [
-        ('photos', '0001_initial'),
-        ('taxa', '0002_keeping_and_hazards'),
+        ('reference', '0001_photos_initial'),
+        ('reference', '0002_taxa_keeping_and_hazards'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
@@ -50,7 +50,7 @@ class Migration(migrations.Migration):
                 ('history_change_reason', models.CharField(max_length=100, null=True)),
                 ('history_type', models.CharField(choices=[('+', 'Created'), ('~', 'Changed'), ('-', 'Deleted')], max_length=1)),
                 ('history_user', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('taxon', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='taxa.taxon')),
+                ('taxon', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='reference.taxon')),
             ],
             options={
                 'verbose_name': 'historical stand',
@@ -85,7 +85,7 @@ class Migration(migrations.Migration):
                 ('shedding', models.CharField(choices=[('holds', 'HOLDS'), ('shatters', 'SHATTERS'), ('flies', 'FLIES'), ('bursts', 'BURSTS'), ('fleshy', 'FLESHY'), ('sow_at_once', 'SOW_AT_ONCE')], default=core.vocabulary.Shedding['HOLDS'], max_length=12)),
                 ('watch_from', models.DateField(blank=True, null=True)),
                 ('note', models.TextField(blank=True)),
-                ('taxon', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='stands', to='taxa.taxon')),
+                ('taxon', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='stands', to='reference.taxon')),
             ],
             options={
                 'ordering': ['place_name', 'pk'],
@@ -138,7 +138,7 @@ class Migration(migrations.Migration):
                 ('note', models.CharField(blank=True, max_length=300)),
                 ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('corrects', models.OneToOneField(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='corrected_by', to='stands.visit')),
-                ('photo', models.OneToOneField(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='visit', to='photos.photo')),
+                ('photo', models.OneToOneField(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='visit', to='reference.photo')),
                 ('stand', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='visits', to='stands.stand')),
             ],
             options={

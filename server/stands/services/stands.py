@@ -8,8 +8,8 @@ from server.errors import refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing, with_changes
+from server.reference.models import Taxon
 from server.stands.models import Stand
-from server.taxa.models import Taxon
 
 HIGHEST_M, LOWEST_M = 9000, -500
 

@@ -12,8 +12,8 @@ from core.vocabulary import RipeSign, VisitOutcome
 from server.errors import DomainError, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.photos.services import keep_photo
 from server.record_kinds.services import check_not_in_future, take_back
+from server.reference.services.photos import keep_photo
 from server.stands.models import Stand, Visit
 
 

@@ -7,8 +7,8 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.temperature import DayOfLog
 from core.vocabulary import LogFault, PlaceTrouble, TemperatureUnit
-from server.places.models import Place
 from server.record_kinds.choices import choices_of
+from server.reference.models import Place
 from server.temperature.selectors import EventView, LogRow, PlaceLogPage
 
 

@@ -18,7 +18,7 @@ from core.vocabulary import PlaceTrouble, TemperatureUnit
 from server.http.bodies import read
 from server.http.parsers import SafeJson
 from server.people.requests import person_of
-from server.places.models import Place
+from server.reference.models import Place
 from server.temperature import selectors, services
 from server.temperature.api import serializers as s
 from server.temperature.models import TemperatureLog

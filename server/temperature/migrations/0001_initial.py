@@ -12,7 +12,7 @@ class Migration(migrations.Migration):
     initial = True
 
     dependencies = [
-        ('places', '0003_historicalplace_capacity_bags_place_capacity_bags'),
+        ('reference', '0003_places_historicalplace_capacity_bags_place_capacity_bags'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 
@@ -31,7 +31,7 @@ class Migration(migrations.Migration):
                 ('note', models.CharField(blank=True, max_length=200)),
                 ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('corrects', models.OneToOneField(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='corrected_by', to='temperature.placeevent')),
-                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='events', to='places.place')),
+                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='events', to='reference.place')),
             ],
             options={
                 'ordering': ['at', 'pk'],
@@ -56,7 +56,7 @@ class Migration(migrations.Migration):
                 ('digest', models.CharField(max_length=64)),
                 ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('corrects', models.OneToOneField(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='corrected_by', to='temperature.temperaturelog')),
-                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='temperature_logs', to='places.place')),
+                ('place', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='temperature_logs', to='reference.place')),
             ],
             options={
                 'ordering': ['at', 'pk'],

@@ -8,10 +8,9 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 from core.records import FATES, ClosingFates
 from core.vocabulary import DeviationKind, DurationUnit, Layout, Light, PlanMode, SeenHow
 from server.lots.models import Lot
-from server.photos.models import Photo
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
+from server.reference.models import Photo, Place
 from server.trials.models import Deviation, Dish, Look, Trial
 from server.trials.selectors.rows import TrialRow
 from server.trials.selectors.set_up import SetUpSheet

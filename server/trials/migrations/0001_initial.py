@@ -15,7 +15,7 @@ class Migration(migrations.Migration):
 
     dependencies = [
         ('lots', '0001_initial'),
-        ('places', '0001_initial'),
+        ('reference', '0001_places_initial'),
         ('recipes', '0001_initial'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
@@ -32,7 +32,7 @@ class Migration(migrations.Migration):
                 ('seeds', models.PositiveIntegerField()),
                 ('seeds_known', models.CharField(choices=[('counted', 'COUNTED'), ('weighed', 'WEIGHED'), ('scooped', 'SCOOPED'), ('guessed', 'GUESSED')], default=core.vocabulary.AmountKnown['COUNTED'], max_length=8)),
                 ('seeds_cv', models.FloatField(default=0)),
-                ('place', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='dishes', to='places.place')),
+                ('place', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='dishes', to='reference.place')),
             ],
             options={
                 'ordering': ['place__order', 'position', 'pk'],
@@ -180,7 +180,7 @@ class Migration(migrations.Migration):
                 ('history_change_reason', models.CharField(max_length=100, null=True)),
                 ('history_type', models.CharField(choices=[('+', 'Created'), ('~', 'Changed'), ('-', 'Deleted')], max_length=1)),
                 ('history_user', models.ForeignKey(null=True, on_delete=django.db.models.deletion.SET_NULL, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('place', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='places.place')),
+                ('place', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='reference.place')),
                 ('treatment', models.ForeignKey(blank=True, db_constraint=False, null=True, on_delete=django.db.models.deletion.DO_NOTHING, related_name='+', to='trials.treatment')),
             ],
             options={

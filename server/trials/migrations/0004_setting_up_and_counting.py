@@ -12,8 +12,8 @@ from django.db import migrations, models
 class Migration(migrations.Migration):
 
     dependencies = [
-        ('photos', '0001_initial'),
-        ('places', '0003_historicalplace_capacity_bags_place_capacity_bags'),
+        ('reference', '0001_photos_initial'),
+        ('reference', '0003_places_historicalplace_capacity_bags_place_capacity_bags'),
         ('recipes', '0002_historicalrecipe_germinates_in_cold_and_more'),
         ('trials', '0003_dish_batch_historicaldish_batch_treatment_dose_and_more'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
@@ -53,7 +53,7 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='look',
             name='photo',
-            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='looks', to='photos.photo'),
+            field=models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='looks', to='reference.photo'),
         ),
         migrations.AddField(
             model_name='look',
@@ -145,7 +145,7 @@ class Migration(migrations.Migration):
                 ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
                 ('corrects', models.OneToOneField(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='corrected_by', to='trials.deviation')),
                 ('dish', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='deviations', to='trials.dish')),
-                ('place', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to='places.place')),
+                ('place', models.ForeignKey(blank=True, null=True, on_delete=django.db.models.deletion.PROTECT, related_name='+', to='reference.place')),
                 ('trial', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='deviations', to='trials.trial')),
             ],
             options={
@@ -181,7 +181,7 @@ class Migration(migrations.Migration):
                 ('recorded_at', models.DateTimeField(default=django.utils.timezone.now, editable=False)),
                 ('words', models.CharField(blank=True, max_length=200)),
                 ('by', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to=settings.AUTH_USER_MODEL)),
-                ('photo', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to='photos.photo')),
+                ('photo', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='+', to='reference.photo')),
                 ('trial', models.ForeignKey(on_delete=django.db.models.deletion.PROTECT, related_name='photos', to='trials.trial')),
             ],
             options={

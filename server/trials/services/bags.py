@@ -13,8 +13,8 @@ from server.errors import DomainError, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.people.selectors import work_calendar
-from server.places.models import Place
 from server.record_kinds.services import change_thing
+from server.reference.models import Place
 from server.trials.models import Dish, Trial
 
 

@@ -9,9 +9,8 @@ from core.vocabulary import DeviationKind
 from server.errors import refused
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.photos.models import Photo
-from server.places.models import Place
 from server.record_kinds.services import check_not_in_future, take_back
+from server.reference.models import Photo, Place
 from server.trials.models import Deviation, Dish, Trial, TrialPhoto
 from server.trials.selectors.courses import course_of
 

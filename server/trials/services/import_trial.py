@@ -19,8 +19,8 @@ from server.errors import DomainError, refused_by_core
 from server.lots.models import Lot
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.places.models import Place
 from server.record_kinds.services import check_not_in_future, create_thing
+from server.reference.models import Place
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.courses import count_record
 from server.trials.services.layout import NewTreatment, TrialFields, check_treatments, next_code

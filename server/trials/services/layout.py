@@ -18,10 +18,10 @@ from server.lots.selectors import Stock, stocks
 from server.lots.services import enter_stock
 from server.people.models import Person
 from server.people.permissions import Right, require
-from server.places.models import Place
 from server.recipes.models import Recipe
 from server.record_kinds.days import local_day
 from server.record_kinds.services import change_thing, create_thing
+from server.reference.models import Place
 from server.trials.models import Dish, Treatment, Trial
 
 

@@ -9,7 +9,7 @@ from django.utils.timezone import localtime
 
 from core.vocabulary import SeenHow
 from server.errors import DomainError, question, refused
-from server.photos.models import Photo
+from server.reference.models import Photo
 from server.trials.models import Closing, Dish, Look
 from server.trials.selectors.courses import DishCourse
 

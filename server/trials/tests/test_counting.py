@@ -4,8 +4,7 @@ from datetime import timedelta
 from uuid import uuid4
 
 from core.vocabulary import DeviationKind, Role
-from server.photos.models import Photo
-from server.places.models import Place
+from server.reference.models import Photo, Place
 from server.tests.builders import ApiCase, dishes_of, look, make_person, make_place, make_sown_trial, make_trial, now, picture
 from server.trials.models import Deviation, Look
 from server.trials.selectors.courses import course_of

@@ -1,0 +1,24 @@
+"""Photos: re-encoded on arrival, without anything but the picture inside."""
+
+from django.db import models
+
+from server.record_kinds.models import Happening
+
+
+def path_of(photo: "Photo", filename: str) -> str:
+    """A name that says nothing of the sender's file."""
+    return f"photos/{photo.client_id}.jpg"
+
+
+class Photo(Happening):
+    """A picture, tied to the happening that it shows."""
+
+    # the look, visit or trial that shows it says that it is there
+    apart = True
+
+    image = models.FileField(upload_to=path_of)
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+
+    class Meta:
+        db_table = "photos_photo"
