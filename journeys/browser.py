@@ -23,6 +23,11 @@ FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
+    "--disable-extensions",
+    "--disable-breakpad",
+    # one site only: pages need no process each, and none is kept ready
+    "--disable-site-isolation-trials",
+    "--disable-features=IsolateOrigins,site-per-process",
     "--force-device-scale-factor=1",
     "--hide-scrollbars",
     # nothing fades or slides while it is looked at

@@ -50,7 +50,7 @@ def large_trial(seed: int) -> list[list[CountRecord]]:
 def compare(trial: list[list[CountRecord]]) -> None:
     """All that the compare page computes of a trial that was never seen: tests, three families, leave-one-out, every index."""
     counted = [CountedTreatment(f"t{i}", tuple(CountedDish(d.germinated, d.sown) for d in t)) for i, t in enumerate(trial)]
-    names = [c.name for c in counted]
+    names = [c.id for c in counted]
     compare_final(counted, Family.ALL)
     against = compare_final(counted, Family.CONTROL, "t0")
     smallest_differences(against.shares, pair_indices(names, Family.CONTROL, "t0"))
@@ -93,7 +93,7 @@ def _decision() -> Row:
     """The decision on twelve treatments."""
     counted = [CountedTreatment(f"t{i}", tuple(CountedDish(4 + i, 25) for _ in range(8))) for i in range(12)]
     shares = final_shares(counted)
-    candidates = [Candidate(t.name, t.share, t.n_eff, float(i), hazard=False) for i, t in enumerate(shares.treatments)]
+    candidates = [Candidate(t.id, t.share, t.n_eff, float(i), hazard=False) for i, t in enumerate(shares.treatments)]
     return Row("Decision on 12 treatments", median_ms(lambda: decide(candidates, shares.critical), 20, 2), 15, "ms")
 
 

@@ -93,9 +93,9 @@ def _curves() -> Iterator[str]:
 def gentlest_of_those_not_shown_to_differ(shares: TrialShares, days: Sequence[float]) -> int:
     """Take the shortest of the treatments that no test shows to differ from the highest: the first edition's rule."""
     best = highest(shares, days)
-    name = shares.treatments[best].name
-    beaten = {p.other(name) for p in compare_shares(shares, Family.ALL).pairs_of(name) if p.differs}
-    left = [i for i, t in enumerate(shares.treatments) if t.name not in beaten]
+    leader = shares.treatments[best].id
+    beaten = {p.other(leader) for p in compare_shares(shares, Family.ALL).pairs_of(leader) if p.differs}
+    left = [i for i, t in enumerate(shares.treatments) if t.id not in beaten]
     return min(left, key=lambda i: (days[i], -shares.treatments[i].share))
 
 

@@ -14,7 +14,7 @@ from scipy import special
 from core.decision.shrinkage import FEWEST_TREATMENTS, Shrinkage, check_shares, shrinkage
 from core.errors import CoreError
 from core.statistics import NORMAL_975
-from core.vocabulary import DecisionAim
+from core.vocabulary import DecisionAim, TreatmentId
 
 Array = NDArray[np.float64]
 GRID = 801
@@ -63,7 +63,7 @@ class Candidate:
         Whether a step of it can hurt.
     """
 
-    name: str
+    id: TreatmentId
     share: float
     n_eff: float
     weeks: float
@@ -165,7 +165,7 @@ def decide(
         raise CoreError(message, code="critical_not_positive", parameter="critical", bound=0, value=critical)
     for i, c in enumerate(candidates):
         if not (c.weeks >= 0 and math.isfinite(c.weeks)):
-            message = f"“{c.name}” cannot take {c.weeks} weeks: a time is 0 or more."
+            message = f"A treatment cannot take {c.weeks} weeks: a time is 0 or more."
             raise CoreError(message, code="weeks_negative", parameter=f"candidates.{i}.weeks", bound=0, value=c.weeks)
     costs = costs_of(aim, own)
     shares = [c.share for c in candidates]

@@ -11,7 +11,7 @@ from core.germination.bag import TYPICAL_BAG_RHO
 from core.germination.block_model import BlockModel
 from core.germination.final_share import TYPICAL_DISH_RHO, CountedTreatment, TreatmentShare, TrialShares, final_shares
 from core.statistics import holm, newcombe, two_sided_p, upper_chi2, upper_f, wilson
-from core.vocabulary import Family, Reason
+from core.vocabulary import Family, Reason, TreatmentId
 
 DIFFERS_BELOW = 0.05
 
@@ -40,8 +40,8 @@ class PairComparison:
     contrast, which need not have the sign of `diff`.
     """
 
-    a: str
-    b: str
+    a: TreatmentId
+    b: TreatmentId
     diff: float
     lower: float
     upper: float
@@ -53,15 +53,15 @@ class PairComparison:
     reasons: Mapping[str, Reason] = field(default_factory=dict)
 
     @property
-    def ahead(self) -> str | None:
+    def ahead(self) -> TreatmentId | None:
         """The treatment that the test puts ahead."""
         if not self.stat:
             return None
         return self.a if self.stat > 0 else self.b
 
-    def other(self, name: str) -> str:
-        """The treatment that `name` is compared with."""
-        return self.b if self.a == name else self.a
+    def other(self, treatment: TreatmentId) -> TreatmentId:
+        """The treatment that `treatment` is compared with."""
+        return self.b if self.a == treatment else self.a
 
 
 @dataclass(frozen=True)
@@ -72,31 +72,31 @@ class Comparison:
     overall: OverallTest
     pairs: tuple[PairComparison, ...]
 
-    def pairs_of(self, name: str) -> list[PairComparison]:
+    def pairs_of(self, treatment: TreatmentId) -> list[PairComparison]:
         """The pairs that a treatment is in, in pair order."""
-        return [p for p in self.pairs if name in (p.a, p.b)]
+        return [p for p in self.pairs if treatment in (p.a, p.b)]
 
     @property
-    def share_a_letter(self) -> list[tuple[str, str]]:
+    def share_a_letter(self) -> list[tuple[TreatmentId, TreatmentId]]:
         """Pairs whose difference is not significant, in pair order."""
         return [(p.a, p.b) for p in self.pairs if not p.differs]
 
 
-def pair_indices(names: Sequence[str], family: Family, control: str | None = None) -> list[tuple[int, int]]:
+def pair_indices(treatments: Sequence[TreatmentId], family: Family, control: TreatmentId | None = None) -> list[tuple[int, int]]:
     """Return the pairs of a family in their fixed order: (treatment, control), or (1,2), (1,3) … (2,3) …"""
-    count = len(names)
+    count = len(treatments)
     if family == Family.ALL:
         return [(i, j) for i in range(count) for j in range(i + 1, count)]
-    if control is None or control not in names:
+    if control is None or control not in treatments:
         raise CoreError(f"The control “{control}” is none of the treatments.", code="control_unknown", parameter="control")
-    c = list(names).index(control)
+    c = list(treatments).index(control)
     return [(i, c) for i in range(count) if i != c]
 
 
 def compare_final(
     treatments: Sequence[CountedTreatment],
     family: Family,
-    control: str | None = None,
+    control: TreatmentId | None = None,
     rho0: float = TYPICAL_DISH_RHO,
     rho_b: float = TYPICAL_BAG_RHO,
 ) -> Comparison:
@@ -105,11 +105,11 @@ def compare_final(
     Parameters
     ----------
     treatments : sequence of CountedTreatment
-        The whole trial; names unique.
+        The whole trial; ids unique.
     family : Family
         Each against the control, or all pairs; p is adjusted over the family by Holm.
-    control : str, optional
-        Name of the control, only for that family.
+    control : int or str, optional
+        Id of the control, only for that family.
     rho0, rho_b : float
         The grower's typical dish and bag correlation, 0..1.
 
@@ -122,10 +122,9 @@ def compare_final(
     return compare_shares(final_shares(treatments, rho0, rho_b), family, control)
 
 
-def compare_shares(shares: TrialShares, family: Family, control: str | None = None) -> Comparison:
+def compare_shares(shares: TrialShares, family: Family, control: TreatmentId | None = None) -> Comparison:
     """Compare shares that were worked out already; as `compare_final`."""
-    names = [t.name for t in shares.treatments]
-    indices = pair_indices(names, family, control)
+    indices = pair_indices([t.id for t in shares.treatments], family, control)
     raw = [_pair(shares, i, j) for i, j in indices]
     adjusted = holm([p.p for p in raw])
     replicated = shares.df is not None
@@ -191,7 +190,7 @@ def _pair(shares: TrialShares, i: int, j: int) -> PairComparison:
         stat = _pair_statistic(shares, i, j, diff, pooled * (1 - pooled) * (1 / sizes[0] + 1 / sizes[1]))
         test = "normal" if shares.df is None else "t"
         p = two_sided_p(stat, shares.df)
-    return PairComparison(a.name, b.name, diff, interval.lower, interval.upper, test, stat, p, p, False, reasons)
+    return PairComparison(a.id, b.id, diff, interval.lower, interval.upper, test, stat, p, p, False, reasons)
 
 
 def _pair_statistic(shares: TrialShares, i: int, j: int, diff: float, squared_se: float) -> float:

@@ -77,12 +77,12 @@ def read_ladder(doses: Sequence[float], comparison: Comparison) -> LadderReading
     shares = comparison.shares.treatments
     order = sorted(range(len(doses)), key=lambda i: doses[i])
     best = max(order, key=lambda i: shares[i].share)
-    leader = shares[best].name
+    leader = shares[best].id
     apart = {p.other(leader) for p in comparison.pairs_of(leader) if p.differs}
-    equals = tuple(i for i in order if shares[i].name not in apart)
+    equals = tuple(i for i in order if shares[i].id not in apart)
     if not apart:
         reading = DoseReading.NOT_TOLD
-    elif shares[order[-1]].name in apart:
+    elif shares[order[-1]].id in apart:
         reading = DoseReading.SMALLEST_BEST if best == order[0] else DoseReading.FALLS
     elif best == order[-1]:
         reading = DoseReading.LARGEST_BEST

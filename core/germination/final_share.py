@@ -12,7 +12,7 @@ from core.errors import CoreError, check_correlation
 from core.germination.bag import NO_BAGS, TYPICAL_BAG_RHO, SharedBags, bag_share
 from core.germination.block_model import BlockDish, BlockModel, block_model
 from core.statistics import Interval, critical_value, self_weighted, shrunk, upper_chi2, wilson
-from core.vocabulary import Reason
+from core.vocabulary import Reason, TreatmentId
 
 TYPICAL_DISH_RHO = 0.05
 DISAGREE_BELOW = 0.025
@@ -55,7 +55,7 @@ class CountedTreatment:
         The bags its seed was treated in.
     """
 
-    name: str
+    id: TreatmentId
     dishes: tuple[CountedDish, ...]
     estimate_cv: float = 0.0
     calibration: str = ""
@@ -63,7 +63,7 @@ class CountedTreatment:
 
     def __post_init__(self) -> None:
         if not (math.isfinite(self.estimate_cv) and self.estimate_cv >= 0):
-            message = f"“{self.name}”: an error of {self.estimate_cv} of the number sown is impossible: it is 0 or more."
+            message = f"An error of {self.estimate_cv} of the number sown is impossible: it is 0 or more."
             raise CoreError(message, code="cv_negative", parameter="estimate_cv", bound=0, value=self.estimate_cv)
 
     @property
@@ -107,7 +107,7 @@ class TreatmentShare:
         95 % interval of `share`.
     """
 
-    name: str
+    id: TreatmentId
     dishes: int
     g: int
     n: int
@@ -314,7 +314,7 @@ def _share(t: CountedTreatment, rho_star: float, rho_b: float, critical: float) 
         else:
             reasons["odd_dish"] = Reason.DISHES_AGREE
     return TreatmentShare(
-        name=t.name,
+        id=t.id,
         dishes=len(t.dishes),
         g=t.g,
         n=t.n,

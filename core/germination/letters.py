@@ -2,16 +2,21 @@
 
 from collections.abc import Sequence
 from string import ascii_lowercase
+from typing import TypeVar
+
+from core.vocabulary import TreatmentId
+
+Id = TypeVar("Id", bound=TreatmentId)
 
 
-def compact_letters(names: Sequence[str], differing: Sequence[tuple[str, str]]) -> dict[str, str]:
+def compact_letters(treatments: Sequence[Id], differing: Sequence[tuple[Id, Id]]) -> dict[Id, str]:
     """Give each treatment its letters.
 
     Parameters
     ----------
-    names : sequence of str
-        Treatments in the order in which letters are handed out (best first).
-    differing : sequence of (str, str)
+    treatments : sequence of int or str
+        Ids in the order in which letters are handed out (best first).
+    differing : sequence of pairs of ids
         Pairs that must not share a letter; every other pair will.
 
     Examples
@@ -19,15 +24,15 @@ def compact_letters(names: Sequence[str], differing: Sequence[tuple[str, str]]) 
     >>> compact_letters(["x", "y", "z"], [("x", "z")])
     {'x': 'a', 'y': 'ab', 'z': 'b'}
     """
-    groups = [frozenset(names)]
+    groups = [frozenset(treatments)]
     for a, b in differing:
-        split: list[frozenset[str]] = []
+        split: list[frozenset[Id]] = []
         for group in groups:
             split += [group - {a}, group - {b}] if a in group and b in group else [group]
         groups = [g for i, g in enumerate(split) if not any(g < h or (g == h and j < i) for j, h in enumerate(split))]
-    order = {name: i for i, name in enumerate(names)}
+    order = {t: i for i, t in enumerate(treatments)}
     groups.sort(key=lambda g: sorted(order[n] for n in g))
-    return {name: "".join(_letter(i) for i, g in enumerate(groups) if name in g) for name in names}
+    return {t: "".join(_letter(i) for i, g in enumerate(groups) if t in g) for t in treatments}
 
 
 def _letter(index: int) -> str:

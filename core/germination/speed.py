@@ -16,7 +16,7 @@ from core.germination.jackknife import leave_one_dish_out
 from core.germination.time_variance import log_time_variance
 from core.records import CountRecord
 from core.statistics import WelchOneway, critical_value, holm, shrunk, two_sided_p, welch_oneway, welch_pair
-from core.vocabulary import Family, Reason
+from core.vocabulary import Family, Reason, TreatmentId
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,8 +28,8 @@ class SpeedPair:
     `one_bag`: a treatment of the pair was treated in one bag, so a difference in time may be the bag's, and never counts as shown.
     """
 
-    a: str
-    b: str
+    a: TreatmentId
+    b: TreatmentId
     effect: float | None
     se: float | None
     df: float | None
@@ -63,7 +63,7 @@ class TreatmentTime:
         Why `v` and `se_left_out` are None.
     """
 
-    name: str
+    id: TreatmentId
     time: float | None
     v: float | None
     se_left_out: float | None
@@ -73,20 +73,22 @@ class TreatmentTime:
     se_reason: Reason | None = None
 
 
-def fitted_time(name: str, dishes: Sequence[CountRecord], curve: DoubtedFit | NoFit, *, percent: int = 50, bags: int = 0) -> TreatmentTime:
+def fitted_time(
+    treatment: TreatmentId, dishes: Sequence[CountRecord], curve: DoubtedFit | NoFit, *, percent: int = 50, bags: int = 0
+) -> TreatmentTime:
     """Return the time to 10, 50 or 90 % of those that germinate as it is compared; undefined without a curve of these dishes."""
     if isinstance(curve, NoFit):
-        return TreatmentTime(name, None, None, None, len(dishes), bags)
+        return TreatmentTime(treatment, None, None, None, len(dishes), bags)
     figure = f"t{percent}"
     time: float = getattr(curve.fit, figure)
-    return TreatmentTime(name, time, log_time_variance(dishes, curve.fit, percent), curve.doubt[figure].se, len(dishes), bags)
+    return TreatmentTime(treatment, time, log_time_variance(dishes, curve.fit, percent), curve.doubt[figure].se, len(dishes), bags)
 
 
 @dataclass(frozen=True, slots=True)
 class DoubtedTime:
     """A treatment's time in days with its standard error (of the logarithm for a T50) and 95 % interval; None with its reason."""
 
-    name: str
+    id: TreatmentId
     time: float | None
     se: float | None
     lower: float | None
@@ -118,7 +120,7 @@ class TimeComparison:
     pairs: tuple[SpeedPair, ...]
 
 
-def compare_t50(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: str | None = None) -> TimeComparison:
+def compare_t50(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: TreatmentId | None = None) -> TimeComparison:
     """Compare T50 of fitted curves as ratios, on the log scale.
 
     Parameters
@@ -142,33 +144,33 @@ def compare_t50(times: Sequence[TreatmentTime], mean_n: float, family: Family, c
 
 
 def compare_mgt(
-    names: Sequence[str],
+    treatments: Sequence[TreatmentId],
     dishes: Sequence[Sequence[CountRecord]],
     family: Family,
-    control: str | None = None,
+    control: TreatmentId | None = None,
     bags: Sequence[int] = (),
     bag_shares: Sequence[float] = (),
 ) -> TimeComparison:
     """Compare mean germination times of pooled dishes, in days; as `compare_t50`, with V = spread²/G."""
-    if not names:
-        raise CoreError("There is no treatment to compare.", code="no_treatment", parameter="names")
-    shares = bag_shares or [0.0] * len(names)
-    held = bags or [0] * len(names)
-    times = [_mean_time(n, d, b, s) for n, d, b, s in zip(names, dishes, held, shares, strict=True)]
+    if not treatments:
+        raise CoreError("There is no treatment to compare.", code="no_treatment", parameter="treatments")
+    shares = bag_shares or [0.0] * len(treatments)
+    held = bags or [0] * len(treatments)
+    times = [_mean_time(n, d, b, s) for n, d, b, s in zip(treatments, dishes, held, shares, strict=True)]
     every = [d.sown for group in dishes for d in group]
     return _compared(times, sum(every) / len(every), family, control, ratio=False)
 
 
-def _mean_time(name: str, dishes: Sequence[CountRecord], bags: int, bag_share: float) -> TreatmentTime:
+def _mean_time(treatment: TreatmentId, dishes: Sequence[CountRecord], bags: int, bag_share: float) -> TreatmentTime:
     found = indices(dishes, None, bag_share)
     came = found.g + found.n * bag_share / (1 - bag_share)
     v = found.spread**2 / came if found.spread else None
     left_out = leave_one_dish_out(dishes, ["mgt"], None, bag_share)["mgt"]
     why = None if v is not None else found.reasons.get("spread", Reason.NO_SPREAD)
-    return TreatmentTime(name, found.mgt, v, left_out.se, len(dishes), bags, why, left_out.reason)
+    return TreatmentTime(treatment, found.mgt, v, left_out.se, len(dishes), bags, why, left_out.reason)
 
 
-def _compared(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: str | None, *, ratio: bool) -> TimeComparison:
+def _compared(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: TreatmentId | None, *, ratio: bool) -> TimeComparison:
     check_finite(mean_n, "mean_n", least=1)
     seen = [(t.dishes - 1, t.se_left_out**2 / t.v) for t in times if t.dishes > 1 and t.v and t.se_left_out is not None]
     nu = sum(r for r, _ in seen)
@@ -178,42 +180,42 @@ def _compared(times: Sequence[TreatmentTime], mean_n: float, family: Family, con
     doubted = tuple(_doubted(t, scatter, df, ratio=ratio) for t in times)
     pairs = [
         _time_pair((times[i], doubted[i]), (times[j], doubted[j]), df, ratio=ratio)
-        for i, j in pair_indices([t.name for t in times], family, control)
+        for i, j in pair_indices([t.id for t in times], family, control)
     ]
     return TimeComparison(lambda_hat, nu, lambda0, scatter, df, tuple(times), doubted, tuple(_adjusted(pairs)))
 
 
 def _doubted(t: TreatmentTime, scatter: float, df: float | None, *, ratio: bool) -> DoubtedTime:
     if t.time is None or (ratio and t.time == 0):
-        return DoubtedTime(t.name, t.time, None, None, None, Reason.NO_TIME)
+        return DoubtedTime(t.id, t.time, None, None, None, Reason.NO_TIME)
     if not t.v:
-        return DoubtedTime(t.name, t.time, None, None, None, Reason.NO_SPREAD)
+        return DoubtedTime(t.id, t.time, None, None, None, Reason.NO_SPREAD)
     if df is None:
-        return DoubtedTime(t.name, t.time, None, None, None, Reason.NO_REPLICATION)
+        return DoubtedTime(t.id, t.time, None, None, None, Reason.NO_REPLICATION)
     se = math.sqrt(scatter * t.v)
     half = critical_value(df) * se
     if ratio:
         middle = math.log(t.time)
-        return DoubtedTime(t.name, t.time, se, in_days(middle - half), in_days(middle + half), None)
-    return DoubtedTime(t.name, t.time, se, max(0.0, t.time - half), t.time + half, None)
+        return DoubtedTime(t.id, t.time, se, in_days(middle - half), in_days(middle + half), None)
+    return DoubtedTime(t.id, t.time, se, max(0.0, t.time - half), t.time + half, None)
 
 
 def _time_pair(a: tuple[TreatmentTime, DoubtedTime], b: tuple[TreatmentTime, DoubtedTime], df: float | None, *, ratio: bool) -> SpeedPair:
     (given_a, of_a), (given_b, of_b) = a, b
     one_bag = 1 in (given_a.bags, given_b.bags)
     if of_a.time is None or of_b.time is None or Reason.NO_TIME in (of_a.reason, of_b.reason):
-        return replace(_untested(of_a.name, of_b.name, None, Reason.NO_TIME), one_bag=one_bag)
+        return replace(_untested(of_a.id, of_b.id, None, Reason.NO_TIME), one_bag=one_bag)
     raw = math.log(of_a.time / of_b.time) if ratio else of_a.time - of_b.time
     effect = math.exp(raw) if ratio else raw
     if of_a.se is None or of_b.se is None or df is None:
-        return replace(_untested(of_a.name, of_b.name, effect, of_a.reason or of_b.reason or Reason.NO_SPREAD), one_bag=one_bag)
+        return replace(_untested(of_a.id, of_b.id, effect, of_a.reason or of_b.reason or Reason.NO_SPREAD), one_bag=one_bag)
     se = math.hypot(of_a.se, of_b.se)
     half = critical_value(df) * se
     lower, upper = (in_days(raw - half), in_days(raw + half)) if ratio else (raw - half, raw + half)
-    return SpeedPair(of_a.name, of_b.name, effect, se, df, raw / se, two_sided_p(raw / se, df), None, lower, upper, None, one_bag)
+    return SpeedPair(of_a.id, of_b.id, effect, se, df, raw / se, two_sided_p(raw / se, df), None, lower, upper, None, one_bag)
 
 
-def _untested(a: str, b: str, effect: float | None, reason: Reason) -> SpeedPair:
+def _untested(a: TreatmentId, b: TreatmentId, effect: float | None, reason: Reason) -> SpeedPair:
     return SpeedPair(a, b, effect, None, None, None, None, None, None, None, reason)
 
 
@@ -228,17 +230,17 @@ class PaceResult:
     """Pace (area in percent) of every dish up to a shared horizon in days, its means, the test over all, and the pairs."""
 
     horizon: float | None
-    per_dish: Mapping[str, tuple[float, ...]]
-    means: Mapping[str, float]
+    per_dish: Mapping[TreatmentId, tuple[float, ...]]
+    means: Mapping[TreatmentId, float]
     overall: WelchOneway
     pairs: tuple[SpeedPair, ...]
 
 
 def compare_pace(
-    names: Sequence[str],
+    treatments: Sequence[TreatmentId],
     dishes: Sequence[Sequence[CountRecord]],
     family: Family,
-    control: str | None = None,
+    control: TreatmentId | None = None,
     horizon: float | None = None,
     bags: Sequence[int] = (),
     rho_b: float = TYPICAL_BAG_RHO,
@@ -250,13 +252,13 @@ def compare_pace(
     """
     h = shared_horizon([d for group in dishes for d in group]) if horizon is None else horizon
     values = [[a for d in group if (a := indices([d], h).area) is not None] if h is not None else [] for group in dishes]
-    means = {n: math.fsum(v) / len(v) for n, v in zip(names, values, strict=True) if v}
-    per_dish = {n: tuple(v) for n, v in zip(names, values, strict=True)}
-    extra = [_bag_variance(means.get(n), b, rho_b) for n, b in zip(names, bags or [0] * len(names), strict=True)]
+    means = {n: math.fsum(v) / len(v) for n, v in zip(treatments, values, strict=True) if v}
+    per_dish = {n: tuple(v) for n, v in zip(treatments, values, strict=True)}
+    extra = [_bag_variance(means.get(n), b, rho_b) for n, b in zip(treatments, bags or [0] * len(treatments), strict=True)]
     found = []
-    for i, j in pair_indices(names, family, control):
+    for i, j in pair_indices(treatments, family, control):
         w = welch_pair(values[i], values[j], (extra[i], extra[j]))
-        found.append(SpeedPair(names[i], names[j], w.diff, w.se, w.df, w.t, w.p, None, w.lower, w.upper, w.reason))
+        found.append(SpeedPair(treatments[i], treatments[j], w.diff, w.se, w.df, w.t, w.p, None, w.lower, w.upper, w.reason))
     return PaceResult(h, per_dish, means, welch_oneway(values, extra), tuple(_adjusted(found)))
 
 

@@ -64,7 +64,7 @@ def block_differences(
     for _ in range(draws):
         trial = blocked(shares, sd, rng, rho=rho, rho_bag=rho_bag)
         if not with_blocks:
-            trial = [CountedTreatment(t.name, tuple(CountedDish(d.g, d.n) for d in t.dishes), bags=t.bags) for t in trial]
+            trial = [CountedTreatment(t.id, tuple(CountedDish(d.g, d.n) for d in t.dishes), bags=t.bags) for t in trial]
         found = compare_final(trial, Family.ALL)
         pair += found.pairs[0].differs
         overall += found.overall.p is not None and found.overall.p < SIGNIFICANT_BELOW
@@ -78,7 +78,8 @@ def crossed_alarms(p: float, rho_bag: float, draws: int, seed: int) -> float:
     for _ in range(draws):
         trial = [drawn_treatment(f"{a}{b}", p, rng, bags=1, rho_bag=rho_bag) for a in "xy" for b in "12"]
         shares = compare_final(trial, Family.ALL).shares
-        cells = [Cell(t.name[0], t.name[1], t.share, n) for t, n in zip(shares.treatments, shares.test_sizes, strict=True)]
+        levels = [(a, b) for a in "xy" for b in "12"]
+        cells = [Cell(a, b, t.share, n) for (a, b), t, n in zip(levels, shares.treatments, shares.test_sizes, strict=True)]
         found = crossed_test(cells, shares.df).interaction
         alarms += found.p is not None and found.p < SIGNIFICANT_BELOW
     return alarms / draws

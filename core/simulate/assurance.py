@@ -24,7 +24,7 @@ def sowing_assurance(
     for _ in range(draws):
         found = final_shares([drawn_treatment(f"t{i}", p, rng) for i, p in enumerate(shares)])
         best = int(np.argmax([t.share for t in found.treatments]))
-        decision = decide([Candidate(t.name, t.share, t.n_eff, 0.0, False) for t in found.treatments], found.critical)
+        decision = decide([Candidate(t.id, t.share, t.n_eff, 0.0, False) for t in found.treatments], found.critical)
         cells = cells_needed(decision.options[best].sowing_share, found.treatments[best].n_eff, plants, assurance=promised).cells
         if cells is None:
             continue

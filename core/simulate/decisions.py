@@ -65,7 +65,7 @@ class Tally:
 
 def decided(shares: TrialShares, days: Sequence[float], aim: DecisionAim = DecisionAim.MOST) -> Decision:
     """Decide on the shares of a trial as the application does, with the treatments' days alone as their time."""
-    candidates = [Candidate(t.name, t.share, t.n_eff, d / DAYS_A_WEEK, False) for t, d in zip(shares.treatments, days, strict=True)]
+    candidates = [Candidate(t.id, t.share, t.n_eff, d / DAYS_A_WEEK, False) for t, d in zip(shares.treatments, days, strict=True)]
     return decide(candidates, shares.critical, replicated=shares.df is not None, aim=aim)
 
 

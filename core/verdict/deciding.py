@@ -4,7 +4,7 @@ from core.decision import Decision, Option
 from core.verdict.facts import Finding, OptionWords, TrialFacts
 from core.verdict.names import UNTREATED
 from core.verdict.sentences import leads, listed, why_no_scatter
-from core.vocabulary import DecisionAim, VerdictRule
+from core.vocabulary import DecisionAim, TreatmentId, VerdictRule
 
 AIM_WORDS = {
     DecisionAim.MOST: "most plants",
@@ -36,27 +36,27 @@ def of_100(share: float) -> str:
 
 def headline(facts: TrialFacts, decision: Decision) -> str:
     """Return the decision in one or two sentences."""
-    name, chosen = facts.treatments[decision.use].name, decision.chosen
+    use, chosen = facts.treatments[decision.use].id, decision.chosen
     share = facts.comparison.shares.treatments[decision.use]
     called = facts.called
     result = f"about {of_100(chosen.expected)} of 100 seeds germinate (likely between {of_100(chosen.lower)} and {of_100(chosen.upper)})"
     if len(facts.treatments) == 1:
-        return f"{called.first(name)}: {result}. It was the only treatment, so there is nothing to compare it with."
+        return f"{called.first(use)}: {result}. It was the only treatment, so there is nothing to compare it with."
     if decision.hint:
         dishes = "with one dish per treatment " if share.dishes == 1 else ""
-        return f"{called.first(name)} looks best ({share.g} of {share.n} germinated), but {dishes}this is a hint, not a result."
-    use = "Sow untreated seed" if called.within(name) == UNTREATED else f"Use {called.within(name)}"
+        return f"{called.first(use)} looks best ({share.g} of {share.n} germinated), but {dishes}this is a hint, not a result."
+    advice = "Sow untreated seed" if called.within(use) == UNTREATED else f"Use {called.within(use)}"
     times = in_twenty(chosen.chance_best).replace(" in ", " times in ", 1).replace("1 times", "1 time")
     so_far = "" if facts.finished else "So far: "
     if _is_likeliest(decision):
-        return f"{so_far}{use}. {result[0].upper()}{result[1:]}, and {times} nothing else you tried does better."
+        return f"{so_far}{advice}. {result[0].upper()}{result[1:]}, and {times} nothing else you tried does better."
     other = max(range(len(decision.options)), key=lambda i: decision.options[i].expected)
-    better = called.within(facts.treatments[other].name)
+    better = called.within(facts.treatments[other].id)
     more = of_100(decision.options[other].expected - chosen.expected)
     costs = _costs(facts, decision, other)
     aim = f"With the aim “{AIM_WORDS[decision.aim]}” that is not worth it."
     instead = f"{better[0].upper()}{better[1:]} would give about {more} more of 100, but {costs}."
-    return f"{so_far}{use}. {result[0].upper()}{result[1:]}. {instead} {aim}"
+    return f"{so_far}{advice}. {result[0].upper()}{result[1:]}. {instead} {aim}"
 
 
 def _is_likeliest(decision: Decision) -> bool:
@@ -102,18 +102,18 @@ def _against(facts: TrialFacts, decision: Decision, i: int, option: Option) -> s
 
 def shown_by_tests(facts: TrialFacts, decision: Decision) -> list[Finding]:
     """Return whether the tests show the lead of the treatment to use: a second sentence, never the decision."""
-    name, called = facts.treatments[decision.use].name, facts.called
+    use, called = facts.treatments[decision.use].id, facts.called
     if len(facts.treatments) == 1:
         return [Finding(VerdictRule.ONE_TREATMENT, "Add a treatment next time, and keep some seed untreated, to see what treating does.")]
     if decision.hint:
         why = why_no_scatter(facts.comparison.shares)
         return [Finding(VerdictRule.HINT_ONLY, f"{why[0].upper()}{why[1:]} Repeat with 3 or 4 dishes per treatment.")]
-    beaten, open_ = leads(name, facts.comparison)
+    beaten, open_ = leads(use, facts.comparison)
     said = []
     if beaten:
         shown = f"The tests show that it germinates better than {listed([called.within(n) for n in beaten], 'and')}."
         said.append(Finding(VerdictRule.LEAD_SHOWN, shown))
-    behind = [n for n in open_ if _pair_shows(facts, n, name)]
+    behind = [n for n in open_ if _pair_shows(facts, n, use)]
     if behind:
         text = f"The tests show that {listed([called.within(n) for n in behind], 'and')} germinated better than it."
         said.append(Finding(VerdictRule.LEAD_SHOWN, text))
@@ -124,5 +124,5 @@ def shown_by_tests(facts: TrialFacts, decision: Decision) -> list[Finding]:
     return said
 
 
-def _pair_shows(facts: TrialFacts, ahead: str, behind: str) -> bool:
+def _pair_shows(facts: TrialFacts, ahead: TreatmentId, behind: TreatmentId) -> bool:
     return any(p.differs and p.ahead == ahead for p in facts.comparison.pairs_of(behind))

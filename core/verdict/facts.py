@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from core.decision import Costs, Decision
 from core.germination import Comparison, LadderReading
 from core.verdict.names import AS_NAMED, Called
-from core.vocabulary import ClosingFate, DecisionAim, NextTest, VerdictRule
+from core.vocabulary import ClosingFate, DecisionAim, NextTest, TreatmentId, VerdictRule
 
 # raise it when a rule or a number in one changes: a stored conclusion names the version it was made with
 RULES_VERSION = 2
@@ -42,7 +42,7 @@ class TreatmentFacts:
         Whether it has a cold step.
     """
 
-    name: str
+    id: TreatmentId
     is_control: bool
     early_share: float
     sown: int
@@ -57,9 +57,9 @@ class TreatmentFacts:
 
 @dataclass(frozen=True, slots=True)
 class LadderFacts:
-    """A dose series among the treatments: the doses in order of `names`, with their unit in words."""
+    """A dose series among the treatments: the doses in the order of `treatments`, with their unit in words."""
 
-    names: Sequence[str]
+    treatments: Sequence[TreatmentId]
     doses: Sequence[float]
     unit: str
     reading: LadderReading
@@ -69,14 +69,14 @@ class LadderFacts:
 class TrialFacts:
     """A trial to decide on; `comparison` is over all pairs of `treatments`, in their order.
 
-    `smallest` is the smallest difference that the trial could detect, by pair of names (a, b) as the comparison names them.
+    `smallest` is the smallest difference that the trial could detect, by pair of ids (a, b) as the comparison names them.
     `aim` and `own` are the nursery's.
     """
 
     treatments: Sequence[TreatmentFacts]
     comparison: Comparison
     finished: bool
-    smallest: Mapping[tuple[str, str], float | None]
+    smallest: Mapping[tuple[TreatmentId, TreatmentId], float | None]
     ladder: LadderFacts | None = None
     care_missed: Sequence[str] = ()
     bands: Bands = field(default_factory=Bands)
@@ -84,9 +84,9 @@ class TrialFacts:
     aim: DecisionAim = DecisionAim.BALANCED
     own: Costs | None = None
 
-    def share_of(self, name: str) -> float:
+    def share_of(self, treatment: TreatmentId) -> float:
         """Share germinated of a treatment, 0..1."""
-        return next(t.share for t in self.comparison.shares.treatments if t.name == name)
+        return next(t.share for t in self.comparison.shares.treatments if t.id == treatment)
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,7 +112,7 @@ class Proposal:
     test: NextTest
     rule: VerdictRule
     text: str
-    builds_on: str
+    builds_on: TreatmentId
     doses: tuple[float, ...] = ()
 
 
@@ -124,8 +124,8 @@ class Verdict:
     ----------
     decision : Decision or None
         What to use, with its numbers; None where nothing germinated.
-    chosen : str or None
-        Name of the treatment to use.
+    chosen : int or str or None
+        Id of the treatment to use.
     headline : str
         The decision in one or two sentences.
     use, lot, not_known, left : list of Finding
@@ -137,7 +137,7 @@ class Verdict:
     """
 
     decision: Decision | None
-    chosen: str | None
+    chosen: TreatmentId | None
     headline: str
     options: tuple[OptionWords, ...]
     use: list[Finding]

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from core.germination import PooledShare
-from core.verdict.names import AS_NAMED, Called
+from core.verdict.names import UNTREATED
 from core.verdict.sentences import percent
 from core.vocabulary import Openness
 
@@ -15,11 +15,15 @@ FEWEST_TRIALS, WIDE, DIFFER = 3, 0.4, 0.5
 
 @dataclass(frozen=True, slots=True)
 class RecipeEvidence:
-    """A treatment in all trials of one plant; `replicated` counts the trials in which it had two dishes or more."""
+    """A treatment in all trials of one plant; `replicated` counts the trials in which it had two dishes or more.
+
+    `untreated`: its seed is sown as it is.
+    """
 
     name: str
     pooled: PooledShare
     replicated: int
+    untreated: bool = False
 
 
 def openness(evidence: RecipeEvidence | None) -> Openness:
@@ -50,7 +54,7 @@ def best_so_far(evidence: Sequence[RecipeEvidence]) -> RecipeEvidence | None:
     return None if best is None or best.pooled.highest == 0 else best
 
 
-def best_sentence(evidence: Sequence[RecipeEvidence], called: Called = AS_NAMED) -> str:
+def best_sentence(evidence: Sequence[RecipeEvidence]) -> str:
     """Return the best treatment so far, where the next lot is likely to fall, and what that rests on."""
     if not evidence:
         return "Nothing was tried yet."
@@ -61,4 +65,5 @@ def best_sentence(evidence: Sequence[RecipeEvidence], called: Called = AS_NAMED)
     trials = "one trial" if p.trials == 1 else f"{p.trials} trials, which gave {percent(p.lowest)}–{percent(p.highest)} %"
     hint = "" if best.replicated else " This is a hint, not a result: single dishes only."
     following = f"the next lot is likely to germinate between {percent(p.next_lot.lower)} and {percent(p.next_lot.upper)} %"
-    return f"Best so far: {called.within(best.name)}, about {percent(p.mean.median)} % ({trials}); {following}.{hint}"
+    name = UNTREATED if best.untreated else f"“{best.name}”"
+    return f"Best so far: {name}, about {percent(p.mean.median)} % ({trials}); {following}.{hint}"

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from core.germination import Comparison, CrossedTest, LadderReading, TermTest, Trend
 from core.verdict.names import AS_NAMED, Called
 from core.verdict.sentences import p_said, signed
-from core.vocabulary import DoseReading, Reason
+from core.vocabulary import DoseReading, Reason, TreatmentId
 
 TOLD_BELOW = 0.05
 _READ = {
@@ -21,12 +21,12 @@ _NO_TREND = {
 }
 
 
-def ladder_sentences(names: Sequence[str], reading: LadderReading, trend: Trend, called: Called = AS_NAMED) -> list[str]:
+def ladder_sentences(treatments: Sequence[TreatmentId], reading: LadderReading, trend: Trend, called: Called = AS_NAMED) -> list[str]:
     """Return the reading of a dose series, what is not shown to differ from the best dose, and the trend over it."""
     said = [_READ[reading.reading]]
-    equals = [called.within(names[i]) for i in reading.equals if i != reading.best]
+    equals = [called.within(treatments[i]) for i in reading.equals if i != reading.best]
     if reading.reading is not DoseReading.NOT_TOLD and equals:
-        said.append(f"Best: {called.within(names[reading.best])}. The trial does not show that it differs from {', '.join(equals)}.")
+        said.append(f"Best: {called.within(treatments[reading.best])}. The trial does not show that it differs from {', '.join(equals)}.")
     if trend.t is None or trend.p is None:
         why = _NO_TREND.get(trend.reason, "the doses do not differ") if trend.reason else "the doses do not differ"
         return [*said, f"No trend over the doses can be tested: {why}."]

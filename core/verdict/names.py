@@ -1,27 +1,41 @@
 """How treatments are called inside a sentence: a name is quoted, so that it is never read as part of the grammar."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from core.vocabulary import TreatmentId
 
 UNTREATED = "untreated seed"
 
 
 @dataclass(frozen=True, slots=True)
 class Called:
-    """The treatments of a trial in which the seed is sown as it is (`untreated`, their names); every other one is quoted.
+    """The names of the treatments of a trial, by id; the one whose seed is sown as it is (`untreated`) is called that.
 
-    >>> Called(frozenset({"No cold"})).within("No cold"), Called().first("8 weeks")
-    ('untreated seed', '“8 weeks”')
+    Without names an id is its own name, as in examples.
+
+    >>> called = Called({1: "No cold", 2: "8 weeks"}, frozenset({1}))
+    >>> called.within(1), called.first(2), Called().within("nick")
+    ('untreated seed', '“8 weeks”', '“nick”')
     """
 
-    untreated: frozenset[str] = frozenset()
+    names: Mapping[TreatmentId, str] = field(default_factory=dict)
+    untreated: frozenset[TreatmentId] = frozenset()
 
-    def within(self, name: str) -> str:
+    def name(self, treatment: TreatmentId) -> str:
+        """Return the name as people gave it."""
+        return self.names[treatment] if self.names else str(treatment)
+
+    def within(self, treatment: TreatmentId) -> str:
         """Return the name as it stands inside a sentence."""
-        return UNTREATED if name in self.untreated else f"“{name}”"
+        return UNTREATED if treatment in self.untreated else f"“{self.name(treatment)}”"
 
-    def first(self, name: str) -> str:
+    def first(self, treatment: TreatmentId) -> str:
         """Return the name as it begins a sentence."""
-        return UNTREATED.capitalize() if name in self.untreated else f"“{name[:1].upper()}{name[1:]}”"
+        if treatment in self.untreated:
+            return UNTREATED.capitalize()
+        name = self.name(treatment)
+        return f"“{name[:1].upper()}{name[1:]}”"
 
 
 AS_NAMED = Called()

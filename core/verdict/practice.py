@@ -7,8 +7,9 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from core.design import Design, dishes_needed
+from core.verdict.names import AS_NAMED, Called
 from core.verdict.sentences import percent
-from core.vocabulary import PracticeMark, PracticeSays
+from core.vocabulary import PracticeMark, PracticeSays, TreatmentId
 
 # a difference smaller than this changes nothing in a nursery
 MATTERS = 0.10
@@ -20,7 +21,7 @@ WIDEST = 0.40
 class Tried:
     """A treatment of the trial with its hidden truth. `differs` from seed sown as it is; None where nothing could tell."""
 
-    name: str
+    id: TreatmentId
     truth: float
     dishes: int
     seeds_per_dish: int
@@ -32,7 +33,7 @@ class Tried:
 class Estimate:
     """How many in all come up after a treatment, as somebody believes: shares 0..1."""
 
-    name: str
+    id: TreatmentId
     low: float
     high: float
 
@@ -41,7 +42,7 @@ class Estimate:
 class Marked:
     """One conclusion with what it is worth, in a sentence."""
 
-    about: str
+    about: TreatmentId
     mark: PracticeMark
     words: str
 
@@ -68,66 +69,73 @@ class PracticeTrial:
 
 
 def judge_practice(
-    tried: Sequence[Tried], says: Mapping[str, PracticeSays], estimate: Estimate | None, untreated_truth: float, trial: PracticeTrial
+    tried: Sequence[Tried],
+    says: Mapping[TreatmentId, PracticeSays],
+    estimate: Estimate | None,
+    untreated_truth: float,
+    trial: PracticeTrial,
+    called: Called = AS_NAMED,
 ) -> PracticeResult:
-    """Hold conclusions against the truth.
+    """Compare conclusions with the truth.
 
     Parameters
     ----------
     tried : sequence of Tried
         Every treatment of the trial.
-    says : mapping of name to PracticeSays
+    says : mapping of id to PracticeSays
         What was concluded of each treatment but the untreated; what is missing counts as “cannot say”.
     estimate : Estimate or None
         What was believed of one treatment's share.
     untreated_truth : float
         True share 0..1 of seed sown as it is, whether it was in the trial or not.
-    trial : TrialStory
+    trial : PracticeTrial
         How the trial was run.
+    called : Called
+        The treatments' names.
     """
-    marks = [_marked(t, says.get(t.name, PracticeSays.CANNOT_SAY), untreated_truth) for t in tried if not t.untreated]
+    marks = [_marked(t, says.get(t.id, PracticeSays.CANNOT_SAY), untreated_truth, called) for t in tried if not t.untreated]
     if estimate is not None:
-        truth = next(t.truth for t in tried if t.name == estimate.name)
-        marks.append(_estimated(estimate, truth))
-    return PracticeResult(marks, _advice(tried, marks, untreated_truth, trial))
+        truth = next(t.truth for t in tried if t.id == estimate.id)
+        marks.append(_estimated(estimate, truth, called))
+    return PracticeResult(marks, _advice(tried, marks, untreated_truth, trial, called))
 
 
-def _marked(t: Tried, says: PracticeSays, untreated: float) -> Marked:
+def _marked(t: Tried, says: PracticeSays, untreated: float, called: Called) -> Marked:
     diff = t.truth - untreated
     truth = PracticeSays.SAME if abs(diff) < MATTERS else PracticeSays.BETTER if diff > 0 else PracticeSays.WORSE
     numbers = f"in truth {percent(t.truth)} % come up, and {percent(untreated)} % of seed sown as it is"
     differs = truth is not PracticeSays.SAME
     if says in (PracticeSays.BETTER, PracticeSays.WORSE):
         if says is not truth:
-            return Marked(t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” was believed to do {says}: {numbers}.")
+            return Marked(t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” was believed to do {says}: {numbers}.")
         if not t.differs:
             why = "nothing was sown as it is beside it" if t.differs is None else "your dishes do not tell the two apart"
-            return Marked(t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” does {says}, but that was luck: {why}; {numbers}.")
-        return Marked(t.name, PracticeMark.FOUND, f"“{t.name}” does {says}: {numbers}.")
+            return Marked(t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” does {says}, but that was luck: {why}; {numbers}.")
+        return Marked(t.id, PracticeMark.FOUND, f"“{called.name(t.id)}” does {says}: {numbers}.")
     if differs:
         told = " Your own numbers had told them apart." if t.differs else ""
-        return Marked(t.name, PracticeMark.MISSED, f"“{t.name}” does {truth}, and that was not seen: {numbers}.{told}")
+        return Marked(t.id, PracticeMark.MISSED, f"“{called.name(t.id)}” does {truth}, and that was not seen: {numbers}.{told}")
     if says is PracticeSays.SAME and t.differs is None:
         return Marked(
-            t.name, PracticeMark.WITHOUT_GROUND, f"“{t.name}” makes no difference, but nothing was there to see it by: {numbers}."
+            t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” makes no difference, but nothing was there to see it by: {numbers}."
         )
     mark = PracticeMark.FOUND if says is PracticeSays.SAME else PracticeMark.LEFT_OPEN
-    return Marked(t.name, mark, f"“{t.name}” makes no difference that matters: {numbers}.")
+    return Marked(t.id, mark, f"“{called.name(t.id)}” makes no difference that matters: {numbers}.")
 
 
-def _estimated(e: Estimate, truth: float) -> Marked:
-    said = f"between {percent(e.low)} % and {percent(e.high)} %"
+def _estimated(e: Estimate, truth: float, called: Called) -> Marked:
+    name, said = f"“{called.name(e.id)}”", f"between {percent(e.low)} % and {percent(e.high)} %"
     if not e.low <= truth <= e.high:
-        return Marked(e.name, PracticeMark.WITHOUT_GROUND, f"“{e.name}”: believed {said}; in truth {percent(truth)} % come up.")
+        return Marked(e.id, PracticeMark.WITHOUT_GROUND, f"{name}: believed {said}; in truth {percent(truth)} % come up.")
     if e.high - e.low > WIDEST:
-        return Marked(e.name, PracticeMark.MISSED, f"“{e.name}”: {said} holds the truth, {percent(truth)} %, but is too wide to sow by.")
-    return Marked(e.name, PracticeMark.FOUND, f"“{e.name}”: {said} holds the truth, {percent(truth)} %.")
+        return Marked(e.id, PracticeMark.MISSED, f"{name}: {said} holds the truth, {percent(truth)} %, but is too wide to sow by.")
+    return Marked(e.id, PracticeMark.FOUND, f"{name}: {said} holds the truth, {percent(truth)} %.")
 
 
-def _advice(tried: Sequence[Tried], marks: Sequence[Marked], untreated: float, trial: PracticeTrial) -> str:
+def _advice(tried: Sequence[Tried], marks: Sequence[Marked], untreated: float, trial: PracticeTrial, called: Called) -> str:
     """One piece, the one that costs most if it is not followed."""
     treated = [t for t in tried if not t.untreated]
-    said = _about_the_design(tried, untreated) or _about_the_dishes(trial) or _more_dishes(treated, marks, untreated, trial.rho)
+    said = _about_the_design(tried, untreated) or _about_the_dishes(trial) or _more_dishes(treated, marks, untreated, trial.rho, called)
     if said is not None:
         return said
     if any(m.mark is PracticeMark.WITHOUT_GROUND for m in marks):
@@ -160,10 +168,10 @@ def _about_the_dishes(trial: PracticeTrial) -> str | None:
     return None
 
 
-def _more_dishes(treated: Sequence[Tried], marks: Sequence[Marked], untreated: float, rho: float) -> str | None:
+def _more_dishes(treated: Sequence[Tried], marks: Sequence[Marked], untreated: float, rho: float, called: Called) -> str | None:
     """What it would have taken to see the largest difference that the dishes did not tell."""
     hidden = {m.about for m in marks if m.mark is not PracticeMark.FOUND}
-    unseen = [t for t in treated if t.name in hidden and t.differs is False and abs(t.truth - untreated) >= MATTERS]
+    unseen = [t for t in treated if t.id in hidden and t.differs is False and abs(t.truth - untreated) >= MATTERS]
     if not unseen:
         return None
     t = max(unseen, key=lambda x: abs(x.truth - untreated))
@@ -173,7 +181,7 @@ def _more_dishes(treated: Sequence[Tried], marks: Sequence[Marked], untreated: f
         return "The difference is too small for any trial of this kind: ask a larger question, or try fewer treatments."
     dishes = max(found[0], t.dishes + 1)
     return (
-        f"Spread the seed over more dishes: {dishes} dishes of {t.seeds_per_dish} show what “{t.name}” does 8 times in 10; "
+        f"Spread the seed over more dishes: {dishes} dishes of {t.seeds_per_dish} show what “{called.name(t.id)}” does 8 times in 10; "
         f"you had {t.dishes}. "
         "More dishes tell more than more seeds in each."
     )

@@ -17,7 +17,7 @@ def proposals(facts: TrialFacts, base: TreatmentFacts, many: Sequence[VerdictRul
     """
     out: list[Proposal] = []
     alive = VerdictRule.MANY_FRESH in many or VerdictRule.MANY_HARD in many
-    if facts.share_of(base.name) == 0 and facts.finished and not alive:
+    if facts.share_of(base.id) == 0 and facts.finished and not alive:
         out.append(_cut(base))
     if facts.ladder is not None:
         out += _doses(facts.ladder)
@@ -31,21 +31,19 @@ def proposals(facts: TrialFacts, base: TreatmentFacts, many: Sequence[VerdictRul
 
 
 def _undecided(facts: TrialFacts, base: TreatmentFacts) -> bool:
-    return any(not p.differs for p in facts.comparison.pairs_of(base.name))
+    return any(not p.differs for p in facts.comparison.pairs_of(base.id))
 
 
 def _cut(base: TreatmentFacts) -> Proposal:
     text = "Cut or stain some of the lot first: a trial of dead or empty seed says nothing about treatments."
-    return Proposal(NextTest.CUT_REST, VerdictRule.NOTHING_CAME, text, base.name)
+    return Proposal(NextTest.CUT_REST, VerdictRule.NOTHING_CAME, text, base.id)
 
 
 def _repeat(facts: TrialFacts, base: TreatmentFacts) -> Proposal:
     if facts.comparison.shares.df is None:
-        return Proposal(
-            NextTest.REPEAT, VerdictRule.HINT_ONLY, "Repeat it with 3 or 4 dishes per treatment: then it is a result.", base.name
-        )
+        return Proposal(NextTest.REPEAT, VerdictRule.HINT_ONLY, "Repeat it with 3 or 4 dishes per treatment: then it is a result.", base.id)
     text = "Repeat the treatments whose difference was not shown, with more dishes."
-    return Proposal(NextTest.REPEAT, VerdictRule.NOT_TOLD_APART, text, base.name)
+    return Proposal(NextTest.REPEAT, VerdictRule.NOT_TOLD_APART, text, base.id)
 
 
 def _earlier(base: TreatmentFacts) -> Proposal:
@@ -53,20 +51,20 @@ def _earlier(base: TreatmentFacts) -> Proposal:
         f"{percent(base.early_share)} % sprouted before sowing. If the plant germinates in the cold, let it; "
         "otherwise try ending the cold earlier beside this."
     )
-    return Proposal(NextTest.EARLIER_END, VerdictRule.EARLY_SHARE, text, base.name)
+    return Proposal(NextTest.EARLIER_END, VerdictRule.EARLY_SHARE, text, base.id)
 
 
 def _fresh(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
     longer = "longer cold, or warm then cold" if base.cold else "cold, or warm then cold"
     return [
-        Proposal(NextTest.LONGER_COLD, VerdictRule.MANY_FRESH, f"Many seeds are alive and still dormant: try {longer}.", base.name),
-        Proposal(NextTest.SMOKE, VerdictRule.MANY_FRESH, "Or try smoke water first: many plants of burnt ground respond to it.", base.name),
+        Proposal(NextTest.LONGER_COLD, VerdictRule.MANY_FRESH, f"Many seeds are alive and still dormant: try {longer}.", base.id),
+        Proposal(NextTest.SMOKE, VerdictRule.MANY_FRESH, "Or try smoke water first: many plants of burnt ground respond to it.", base.id),
     ]
 
 
 def _hard(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
     text = "The coat still keeps water out of many: scarify harder. Nick or rub by hand before anything that can burn."
-    return [Proposal(NextTest.SCARIFY_HARDER, VerdictRule.MANY_HARD, text, base.name)]
+    return [Proposal(NextTest.SCARIFY_HARDER, VerdictRule.MANY_HARD, text, base.id)]
 
 
 def _rotted(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
@@ -78,7 +76,7 @@ def _rotted(facts: TrialFacts, base: TreatmentFacts) -> list[Proposal]:
     else:
         beside = f"{base.rotted} of {base.sown}; the control rotted as much, so it is mould rather than the treatment"
     text = f"Many rotted ({beside}): use less water, more air, cleaner seed, sand instead of paper."
-    return [Proposal(NextTest.CLEANER, VerdictRule.MANY_ROTTED, text, base.name)]
+    return [Proposal(NextTest.CLEANER, VerdictRule.MANY_ROTTED, text, base.id)]
 
 
 _FOR_FATE = {VerdictRule.MANY_FRESH: _fresh, VerdictRule.MANY_HARD: _hard, VerdictRule.MANY_ROTTED: _rotted}
@@ -88,21 +86,21 @@ def _doses(ladder: LadderFacts) -> list[Proposal]:
     order = sorted(range(len(ladder.doses)), key=lambda i: ladder.doses[i])
     doses = [ladder.doses[i] for i in order]
     at = order.index(ladder.reading.best)
-    best, name = doses[at], ladder.names[ladder.reading.best]
+    best, builds_on = doses[at], ladder.treatments[ladder.reading.best]
     unit = ladder.unit
     reading = ladder.reading.reading
     if reading is DoseReading.LARGEST_BEST:
         step = doses[-1] - doses[-2]
         series: tuple[float, ...] = (best, best + step / 2, best + step)
         text = f"The largest dose tried germinated best: try {_listed(series, unit)}."
-        return [Proposal(NextTest.DOSES_ABOVE, VerdictRule.DOSE_LARGEST, text, name, series)]
+        return [Proposal(NextTest.DOSES_ABOVE, VerdictRule.DOSE_LARGEST, text, builds_on, series)]
     if reading is DoseReading.SMALLEST_BEST:
         if best == 0:
             text = "Seed without the treatment germinated best: it is not needed, or even its smallest dose is too much."
-            return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, name, (0.0, doses[1] / 4, doses[1] / 2))]
+            return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, builds_on, (0.0, doses[1] / 4, doses[1] / 2))]
         series = (0.0, best / 2, best)
         text = f"The smallest dose tried germinated best: try {_listed(series, unit)}."
-        return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, name, series)]
+        return [Proposal(NextTest.DOSES_BELOW, VerdictRule.DOSE_SMALLEST, text, builds_on, series)]
     if reading in (DoseReading.FALLS, DoseReading.INSIDE) and 0 < at < len(doses) - 1:
         series = tuple(sorted({(doses[at - 1] + best) / 2, best, (best + doses[at + 1]) / 2}))
         rule = VerdictRule.DOSE_FALLS if reading is DoseReading.FALLS else VerdictRule.DOSE_INSIDE
@@ -114,7 +112,7 @@ def _doses(ladder: LadderFacts) -> list[Proposal]:
         text = (
             f"{why}. The optimum lies between {_said(doses[at - 1], unit)} and {_said(doses[at + 1], unit)}: try {_listed(series, unit)}."
         )
-        return [Proposal(NextTest.DOSES_BETWEEN, rule, text, name, series)]
+        return [Proposal(NextTest.DOSES_BETWEEN, rule, text, builds_on, series)]
     return []
 
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from core.germination import Comparison, PairComparison, TrialShares
 from core.verdict.names import AS_NAMED, Called
+from core.vocabulary import TreatmentId
 
 _FRACTIONS = ((1, 10), (1, 5), (1, 4), (3, 10), (1, 3), (2, 5), (1, 2), (3, 5), (2, 3), (7, 10), (3, 4), (4, 5), (9, 10))
 
@@ -13,7 +14,7 @@ _FRACTIONS = ((1, 10), (1, 5), (1, 4), (3, 10), (1, 3), (2, 5), (1, 2), (3, 5), 
 class TreatmentLine:
     """What the sentences need of one treatment; `t50_days` is None where nothing germinated."""
 
-    name: str
+    id: TreatmentId
     p: float
     lower: float
     upper: float
@@ -127,12 +128,12 @@ def _head(lines: Sequence[TreatmentLine], comparison: Comparison, *, finished: b
         return f"No seed germinated in any treatment. {end}"
     ranked = sorted(lines, key=lambda line: -line.p)
     best = ranked[0]
-    head = f"{called.first(best.name)}: {share_sentence(best)}"
+    head = f"{called.first(best.id)}: {share_sentence(best)}"
     if len(ranked) == 1:
         return f"{head}."
     if comparison.shares.df is None:
         return f"{head}. This is a hint, not a result: {why_no_scatter(comparison.shares)} Repeat with 3 or 4 dishes per treatment."
-    beaten, open_ = leads(best.name, comparison)
+    beaten, open_ = leads(best.id, comparison)
     if not open_:
         return f"{head}, more than {listed([called.within(n) for n in beaten], 'or')}."
     others = listed([called.within(n) for n in open_], "or")
@@ -141,13 +142,13 @@ def _head(lines: Sequence[TreatmentLine], comparison: Comparison, *, finished: b
     return f"{head}, more than {listed([called.within(n) for n in beaten], 'or')}. The trial does not show that it differs from {others}."
 
 
-def leads(name: str, comparison: Comparison) -> tuple[list[str], list[str]]:
+def leads(treatment: TreatmentId, comparison: Comparison) -> tuple[list[TreatmentId], list[TreatmentId]]:
     """Return the treatments that a treatment is shown to lead, and those it is not shown to lead, in the trial's order.
 
     A lead is one in the direction of its test.
     """
-    beaten = [p.other(name) for p in comparison.pairs_of(name) if p.differs and p.ahead == name]
-    order = [t.name for t in comparison.shares.treatments if t.name != name]
+    beaten = [p.other(treatment) for p in comparison.pairs_of(treatment) if p.differs and p.ahead == treatment]
+    order = [t.id for t in comparison.shares.treatments if t.id != treatment]
     return [n for n in order if n in beaten], [n for n in order if n not in beaten]
 
 

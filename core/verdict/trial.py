@@ -9,7 +9,7 @@ from core.verdict.deciding import headline, option_words, shown_by_tests
 from core.verdict.facts import Finding, TreatmentFacts, TrialFacts, Verdict
 from core.verdict.proposals import proposals
 from core.verdict.sentences import percent
-from core.vocabulary import ClosingFate, DoseReading, VerdictRule
+from core.vocabulary import ClosingFate, DoseReading, TreatmentId, VerdictRule
 
 # a share of the sown seed from which a fate is "many"; a starting point of ours
 MANY = 0.2
@@ -38,7 +38,7 @@ def verdict(facts: TrialFacts) -> Verdict:
     interim = [] if facts.finished else [Finding(VerdictRule.STILL_COUNTING, "Counting goes on: all of this may still change.")]
     return Verdict(
         decision,
-        chosen.name,
+        chosen.id,
         headline(facts, decision),
         option_words(facts, decision),
         [*interim, *shown_by_tests(facts, decision)],
@@ -54,9 +54,7 @@ def decide_trial(facts: TrialFacts) -> Decision | None:
     shares = facts.comparison.shares
     if all(t.share == 0 for t in shares.treatments):
         return None
-    candidates = [
-        Candidate(t.name, s.share, s.n_eff, t.weeks, t.hazardous) for t, s in zip(facts.treatments, shares.treatments, strict=True)
-    ]
+    candidates = [Candidate(t.id, s.share, s.n_eff, t.weeks, t.hazardous) for t, s in zip(facts.treatments, shares.treatments, strict=True)]
     return decide(candidates, shares.critical, replicated=shares.df is not None, aim=facts.aim, own=facts.own)
 
 
@@ -100,14 +98,14 @@ def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Finding]:
     said = []
     called = facts.called
     if decision is not None and not decision.hint:
-        said += _undecided(facts, facts.treatments[decision.use].name)
+        said += _undecided(facts, facts.treatments[decision.use].id)
     if decision is not None:
         said += _beyond_the_doses(facts, decision)
     said += _one_bag(facts, decision)
     said += [
         Finding(
             VerdictRule.DISHES_DISAGREE,
-            f"The dishes of {called.within(t.name)} differ more than chance explains. Find out why before you trust their mean.",
+            f"The dishes of {called.within(t.id)} differ more than chance explains. Find out why before you trust their mean.",
         )
         for t in facts.comparison.shares.treatments
         if t.dishes_disagree
@@ -120,10 +118,10 @@ def _not_known(facts: TrialFacts, decision: Decision | None) -> list[Finding]:
     return said
 
 
-def _undecided(facts: TrialFacts, name: str) -> list[Finding]:
+def _undecided(facts: TrialFacts, treatment: TreatmentId) -> list[Finding]:
     said = []
     called = facts.called
-    for pair in facts.comparison.pairs_of(name):
+    for pair in facts.comparison.pairs_of(treatment):
         if pair.differs:
             continue
         shown = facts.smallest.get((pair.a, pair.b))
@@ -132,7 +130,7 @@ def _undecided(facts: TrialFacts, name: str) -> list[Finding]:
             if shown is not None
             else "This trial could not detect any difference in that direction."
         )
-        first, second = called.first(name), called.within(pair.other(name))
+        first, second = called.first(treatment), called.within(pair.other(treatment))
         said.append(Finding(VerdictRule.NOT_TOLD_APART, f"{first} and {second} may or may not differ. {reach}"))
     return said
 
@@ -140,13 +138,13 @@ def _undecided(facts: TrialFacts, name: str) -> list[Finding]:
 def _beyond_the_doses(facts: TrialFacts, decision: Decision) -> list[Finding]:
     """Where the longest dose tried is the one to use, nobody knows whether more would be better still."""
     ladder = facts.ladder
-    name = facts.treatments[decision.use].name
-    if ladder is None or name not in ladder.names:
+    use = facts.treatments[decision.use].id
+    if ladder is None or use not in ladder.treatments:
         return []
-    at = list(ladder.names).index(name)
+    at = list(ladder.treatments).index(use)
     if ladder.doses[at] != max(ladder.doses) or ladder.reading.reading is DoseReading.FALLS:
         return []
-    text = f"More than {facts.called.within(name)} was not tried, so it may be better still."
+    text = f"More than {facts.called.within(use)} was not tried, so it may be better still."
     return [Finding(VerdictRule.DOSE_LARGEST, text)]
 
 
@@ -156,9 +154,9 @@ def _one_bag(facts: TrialFacts, decision: Decision | None) -> list[Finding]:
     single = [t for t in shares.treatments if t.bags.bags == 1]
     if not single:
         return []
-    shown = next((t for t in single if decision is not None and t.name == facts.treatments[decision.use].name), single[0])
+    shown = next((t for t in single if decision is not None and t.id == facts.treatments[decision.use].id), single[0])
     half = [_half_width(shown, shares.critical, shares.rho_b, bags) for bags in (1, 2)]
-    names = [facts.called.within(t.name) for t in single]
+    names = [facts.called.within(t.id) for t in single]
     who = f"All seed of {names[0]} was" if len(single) == 1 else "All seed of a treatment was"
     text = (
         f"{who} treated in one bag, so a good or bad bag would look like a treatment. Two bags with the same dishes would narrow the "
@@ -179,7 +177,7 @@ def _left(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Finding]:
     if not facts.finished:
         return []
     wanted = [chosen] if chosen else list(facts.treatments)
-    where = f"Of the {wanted[0].sown} seeds of {facts.called.within(wanted[0].name)}" if chosen else f"Of all {sum(t.sown for t in wanted)}"
+    where = f"Of the {wanted[0].sown} seeds of {facts.called.within(wanted[0].id)}" if chosen else f"Of all {sum(t.sown for t in wanted)}"
     said = []
     for fate, rule, meaning in _FATES:
         count = sum(t.fates.get(fate, 0) for t in wanted)

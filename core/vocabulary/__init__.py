@@ -89,6 +89,7 @@ from core.vocabulary.trials import (
     Reason,
     SeenHow,
     StopReason,
+    TreatmentId,
     TrialState,
     VerdictRule,
 )
@@ -179,6 +180,7 @@ __all__ = [
     "SupplyKind",
     "TemperatureUnit",
     "ThingKind",
+    "TreatmentId",
     "TrialState",
     "Trouble",
     "Units",

@@ -1,6 +1,10 @@
 """Counts, trials, and why a figure is undefined."""
 
 from enum import StrEnum
+from typing import TypeAlias
+
+# What identifies a treatment within its trial: the id of its record. Examples have no records and use a name that is unique there.
+TreatmentId: TypeAlias = int | str
 
 
 class CountKind(StrEnum):

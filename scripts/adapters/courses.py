@@ -70,7 +70,7 @@ def _times(found: TimeComparison, time: str, se: str) -> Json:
     effect = "ratio" if time == "t50" else "diff"
     treatments, pairs = [], []
     for given, t in zip(found.given, found.treatments, strict=True):
-        row = {"name": t.name, time: t.time, se: t.se, "lower": t.lower, "upper": t.upper, "reason": t.reason}
+        row = {"name": t.id, time: t.time, se: t.se, "lower": t.lower, "upper": t.upper, "reason": t.reason}
         said = with_reasons(row, (time, se, "lower", "upper")) | {"v": given.v, "se_left_out": given.se_left_out}
         if time == "mgt":
             own = {"mgt": "none_germinated" if t.time is None else None, "v": given.v_reason, "se_left_out": given.se_reason}

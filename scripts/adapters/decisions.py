@@ -26,8 +26,8 @@ def _decide(
     candidates = [Candidate(t["name"], t["p"], t["n_eff"], t["weeks"], bool(t["hazard"])) for t in treatments]
     own = None if week_cost is None or hazard_cost is None else Costs(week_cost, hazard_cost)
     found = decide(candidates, critical, replicated=replicated, aim=DecisionAim(aim), own=own)
-    options = [{"name": c.name, **asdict(o)} for c, o in zip(candidates, found.options, strict=True)]
-    out: Json = {"mu": found.prior.mu, "kappa": found.prior.kappa, "use": candidates[found.use].name, "hint": found.hint}
+    options = [{"name": c.id, **asdict(o)} for c, o in zip(candidates, found.options, strict=True)]
+    out: Json = {"mu": found.prior.mu, "kappa": found.prior.kappa, "use": candidates[found.use].id, "hint": found.hint}
     return out | {"treatments": options, "reasons": {}}
 
 

@@ -49,7 +49,7 @@ def _shares(found: TrialShares) -> Json:
         name: getattr(found, name)
         for name in ("phi_hat", "nu", "mean_n", "m_a", "phi0", "rho_star", "phi", "df", "critical", "rho", "rho0", "rho_b")
     }
-    treatments = [asdict(t) for t in found.treatments]
+    treatments = [asdict(t) | {"name": t.id} for t in found.treatments]
     return out | {"warnings": list(found.warnings), "reasons": dict(found.reasons), "treatments": treatments}
 
 
@@ -78,7 +78,7 @@ def _compare(
 ) -> Json:
     trial = counted(treatments)
     result = compare_final(trial, Family(family), control, rho0, rho_b)
-    return _compared(result, [t.name for t in trial], family) | {"overall": asdict(result.overall)}
+    return _compared(result, [str(t.id) for t in trial], family) | {"overall": asdict(result.overall)}
 
 
 def _compare_blocks(
@@ -95,9 +95,9 @@ def _compare_blocks(
     if not finite:
         why = shares.block_reason or ("no_replication" if shares.df is None else "no_finite_fit")
         test = {"f": None, "df1": len(trial) - 1, "df2": None, "p": None, "reasons": dict.fromkeys(("f", "df2", "p"), why)}
-    out = _compared(result, [t.name for t in trial], family)
+    out = _compared(result, [str(t.id) for t in trial], family)
     out |= {name: getattr(shares, name) for name in ("phi_hat", "nu", "phi0")} | {"finite": finite, "test": test}
-    return out | {"treatments": [asdict(t) for t in shares.treatments], "reasons": dict(shares.reasons)}
+    return out | {"treatments": [asdict(t) | {"name": t.id} for t in shares.treatments], "reasons": dict(shares.reasons)}
 
 
 def _bag_share(p: float, n_eff: float, sprouted: int, bag_seeds: int, bags: int, rho_b: float = TYPICAL_BAG_RHO) -> Json:

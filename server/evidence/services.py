@@ -104,7 +104,7 @@ def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
     proposal = next((p for p in found.next if p.test is test), None)
     if proposal is None:
         raise DomainError("That is not proposed any more. Look at the decision again.", code="not_proposed")
-    base = trial.treatments.select_related("recipe").get(name=proposal.builds_on)
+    base = trial.treatments.select_related("recipe").get(pk=proposal.builds_on)
     question = proposal.text[:200]
     if test in (NextTest.REPEAT, NextTest.CLEANER):
         return NextPlan(trial.lot_id, Question.BEST, question, trial.pk, _dishes(facts, proposal), [])
@@ -122,7 +122,7 @@ def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
     if shares.df is None:
         return 4
     undecided = [p for p in facts.comparison.pairs_of(proposal.builds_on) if not p.differs]
-    share = {t.name: t.share for t in shares.treatments}
+    share = {t.id: t.share for t in shares.treatments}
     widest = max(undecided, key=lambda p: abs(p.diff), default=None)
     found = widest and dishes_needed(
         share[widest.a],

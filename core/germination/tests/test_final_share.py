@@ -75,7 +75,7 @@ class FinalShare(TestCase):
 
     @given(trials())
     def test_the_order_of_dishes_does_not_matter(self, made):
-        turned = [CountedTreatment(t.name, t.dishes[::-1]) for t in made]
+        turned = [CountedTreatment(t.id, t.dishes[::-1]) for t in made]
         a, b = final_shares(made), final_shares(turned)
         self.assertAlmostEqual(a.phi, b.phi)
         self.assertEqual(a.df is None, b.df is None)

@@ -53,7 +53,7 @@ class Comparing(TestCase):
     @given(trials())
     def test_letters_agree_with_the_pairs_they_stand_for(self, made):
         result = compare_final(made, Family.ALL)
-        letters = compact_letters([t.name for t in made], [(p.a, p.b) for p in result.pairs if p.differs])
+        letters = compact_letters([t.id for t in made], [(p.a, p.b) for p in result.pairs if p.differs])
         for pair in result.pairs:
             self.assertEqual(bool(set(letters[pair.a]) & set(letters[pair.b])), not pair.differs)
 

@@ -15,7 +15,7 @@ def judged(treatments, says=None, estimate=None, untreated=0.10, **trial):
 
 
 def mark(treatment, says, untreated=0.10):
-    return judged([AS_IT_IS, treatment], {treatment.name: says}, untreated=untreated).marks[0].mark
+    return judged([AS_IT_IS, treatment], {treatment.id: says}, untreated=untreated).marks[0].mark
 
 
 class Marks(unittest.TestCase):

@@ -12,7 +12,7 @@ from core.vocabulary import Family
 
 
 def lines(result):
-    return [TreatmentLine(t.name, t.p, t.lower, t.upper, 5.0) for t in result.shares.treatments]
+    return [TreatmentLine(t.id, t.p, t.lower, t.upper, 5.0) for t in result.shares.treatments]
 
 
 def head(*treatments, finished=True):
@@ -21,7 +21,7 @@ def head(*treatments, finished=True):
 
 
 def against(a, b, smallest=(0.2, 0.15)):
-    result = compare_final([a, b], Family.CONTROL, b.name)
+    result = compare_final([a, b], Family.CONTROL, b.id)
     return pair_sentence(result.pairs[0], smallest, result.shares)
 
 

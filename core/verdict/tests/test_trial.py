@@ -20,13 +20,13 @@ def counted(name, *germinated, n=25, bags=None):
 def facts(*treatments, finished=True, ladder=None, called=None, aim=DecisionAim.BALANCED, own=None, **costs):
     """A trial as the decision reads it; `costs` are further facts of a treatment by its name."""
     comparison = compare_final(treatments, Family.ALL)
-    names = [t.name for t in treatments]
+    names = [t.id for t in treatments]
     found = smallest_differences(comparison.shares, pair_indices(names, Family.ALL))
     smallest = {(p.a, p.b): (s[0] if p.diff >= 0 else s[1]) for p, s in zip(comparison.pairs, found, strict=True)}
     rows = []
     for i, s in enumerate(comparison.shares.treatments):
         plain = TreatmentFacts(
-            name=s.name,
+            id=s.id,
             is_control=i == 0,
             early_share=0.0,
             sown=s.n,
@@ -38,7 +38,7 @@ def facts(*treatments, finished=True, ladder=None, called=None, aim=DecisionAim.
             hazardous=False,
             cold=False,
         )
-        rows.append(replace(plain, **costs.get(s.name, {})))
+        rows.append(replace(plain, **costs.get(str(s.id), {})))
     read = LadderFacts(names, ladder, "d", read_ladder(ladder, comparison)) if ladder else None
     more = {} if called is None else {"called": called}
     return TrialFacts(rows, comparison, finished, smallest, read, aim=aim, own=own, **more)
@@ -117,9 +117,15 @@ class WhatToUse(TestCase):
     def test_a_name_that_reads_as_grammar_is_quoted_and_untreated_seed_is_called_so(self):
         trial = [counted("No cold", 20, 21, 22), counted("None of it", 3, 4, 2)]
         self.assertIn("Use “No cold”", verdict(facts(*trial)).headline)
-        called = Called(frozenset({"No cold"}))
+        called = Called(untreated=frozenset({"No cold"}))
         self.assertIn("Sow untreated seed", verdict(facts(*trial, called=called)).headline)
         self.assertIn("better than “None of it”", said(verdict(facts(*trial, called=called))))
+
+    def test_treatments_of_one_name_stay_two(self):
+        called = Called({1: "8 weeks", 2: "8 weeks"})
+        found = verdict(facts(counted(1, 2, 3, 2), counted(2, 21, 22, 20), called=called))
+        self.assertEqual((found.chosen, found.decision.use), (2, 1))
+        self.assertIn("better than “8 weeks”", said(found))
 
 
 class WhatItMeansForTheLot(TestCase):

@@ -12,7 +12,7 @@ from core.germination import compare_final, compare_shares, half_times, pair_ind
 from core.records import FATES
 from core.treatment import COLD, dangerous
 from core.verdict import Bands, Called, Finding, LadderFacts, OptionWords, Proposal, TreatmentFacts, TrialFacts, Verdict, verdict
-from core.vocabulary import DecisionAim, Family, TrialState
+from core.vocabulary import DecisionAim, Family, NextTest, TreatmentId, TrialState, VerdictRule
 from server.batches.selectors.courses import BatchCourse
 from server.evidence.selectors.bags import BagNote, bag_ids, bag_notes, bags_of
 from server.evidence.selectors.comparison import NothingToCompare
@@ -61,6 +61,18 @@ class DecisionOption:
 
 
 @dataclass(frozen=True)
+class NextProposal:
+    """What to test next, beginning from the treatment whose id and name it has; `doses` where it is a series, in the ladder's unit."""
+
+    test: NextTest
+    rule: VerdictRule
+    text: str
+    treatment: int
+    builds_on: str
+    doses: list[float]
+
+
+@dataclass(frozen=True)
 class TrialDecision:
     """What the rules say of a trial under one aim. `use` is a treatment; None where nothing germinated.
 
@@ -78,7 +90,7 @@ class TrialDecision:
     lot: list[Finding]
     cannot_say: list[Finding]
     left: list[Finding]
-    next: list[Proposal]
+    next: list[NextProposal]
     rules_version: int
 
 
@@ -193,9 +205,13 @@ def _decision(treatments: Sequence[TreatmentCourses], facts: TrialFacts, found: 
         lot=found.lot,
         cannot_say=found.not_known,
         left=found.left,
-        next=found.next,
+        next=[_proposal(p, facts.called) for p in found.next],
         rules_version=found.rules_version,
     )
+
+
+def _proposal(p: Proposal, called: Called) -> NextProposal:
+    return NextProposal(p.test, p.rule, p.text, int(p.builds_on), called.name(p.builds_on), list(p.doses))
 
 
 def _option(t: TreatmentCourses, facts: TrialFacts, found: Verdict, place: int, words: OptionWords) -> DecisionOption:
@@ -203,7 +219,7 @@ def _option(t: TreatmentCourses, facts: TrialFacts, found: Verdict, place: int, 
     option, share, own = found.decision.options[place], facts.comparison.shares.treatments[place], facts.treatments[place]
     return DecisionOption(
         treatment=t.treatment.pk,
-        name=own.name,
+        name=t.treatment.name,
         is_control=own.is_control,
         recipe=t.treatment.recipe_id,
         steps=furrow_steps(t),
@@ -266,14 +282,14 @@ def _weeks(treatments: Sequence[TreatmentCourses]) -> list[float]:
 
 def _care(treatments: Sequence[TreatmentCourses], notes: dict[int, BagNote], called: Called) -> list[str]:
     """What went wrong with the bags; that seed lay in one bag is said by its own rule."""
-    return [f"{called.first(t.treatment.name)}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.troubles]
+    return [f"{called.first(t.treatment.pk)}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.troubles]
 
 
 def _facts(t: TreatmentCourses, weeks: float) -> TreatmentFacts:
     records, in_bag = t.records, t.bags.sprouted_share
     left = [r.fates.counts for r in records]
     return TreatmentFacts(
-        name=t.treatment.name,
+        id=t.treatment.pk,
         is_control=t.treatment.is_control,
         early_share=in_bag + (1 - in_bag) * pooled_early(records),
         sown=sum(r.sown for r in records),
@@ -287,10 +303,9 @@ def _facts(t: TreatmentCourses, weeks: float) -> TreatmentFacts:
     )
 
 
-def _smallest(comparison: FinalComparison) -> dict[tuple[str, str], float | None]:
+def _smallest(comparison: FinalComparison) -> dict[tuple[TreatmentId, TreatmentId], float | None]:
     """The smallest difference that could have been detected, in the direction in which each pair came out."""
-    names = [t.name for t in comparison.shares.treatments]
-    pairs = pair_indices(names, Family.ALL)
+    pairs = pair_indices([t.id for t in comparison.shares.treatments], Family.ALL)
     found = smallest_differences(comparison.shares, pairs)
     return {(p.a, p.b): (above if p.diff >= 0 else below) for p, (above, below) in zip(comparison.pairs, found, strict=True)}
 
@@ -300,5 +315,4 @@ def _ladder(treatments: Sequence[TreatmentCourses], comparison: FinalComparison)
     if found is None:
         return None
     rungs = compare_shares(comparison.shares.select(found.places), Family.ALL)
-    names = [t.name for t in rungs.shares.treatments]
-    return LadderFacts(names, found.doses, found.unit, read_ladder(found.doses, rungs))
+    return LadderFacts([t.id for t in rungs.shares.treatments], found.doses, found.unit, read_ladder(found.doses, rungs))

@@ -161,7 +161,7 @@ def _row(t: _Tested, used: TreatmentTest | None) -> LotTest:
         trial=t.trial.pk,
         trial_code=t.trial.code,
         tested_on=local_day(t.sown_at),
-        treatment=share.name,
+        treatment=t.treatment.name,
         base=Base.SOWN,
         count=share.g,
         of=share.n,

@@ -290,14 +290,14 @@ def furrows_of(
 
 
 def _stretches(t: TreatmentCourses) -> list[StretchView]:
-    """The further treatments of a treatment's dishes, those of one name together."""
-    by_name: dict[str, list[tuple[float, CountRecord]]] = defaultdict(list)
+    """The further treatments of a treatment's dishes, those of one recipe and name together."""
+    together: dict[tuple[int | None, str], list[tuple[float, CountRecord]]] = defaultdict(list)
     for d in t.counted:
         for stretch, record in zip(d.stretches, d.stretch_records, strict=False):
-            by_name[stretch.name].append((d.day_of(stretch.at) or 0.0, record))
+            together[stretch.recipe_id, stretch.name].append((d.day_of(stretch.at) or 0.0, record))
     return [
         StretchView(name, min(day for day, _ in found), len(found), sum(r.sown for _, r in found), sum(r.germinated for _, r in found))
-        for name, found in by_name.items()
+        for (_, name), found in together.items()
     ]
 
 
@@ -328,5 +328,5 @@ def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses], typical
     if any(not t.counted for t in treatments):
         return "Every dish of one treatment is set aside, so nothing can be compared."
     result = compare_final([t.as_counted() for t in treatments], Family.ALL, None, typical.rho0, typical.rho_b)
-    lines = [TreatmentLine(t.name, t.share, t.lower, t.upper, None) for t in result.shares.treatments]
+    lines = [TreatmentLine(t.id, t.share, t.lower, t.upper, None) for t in result.shares.treatments]
     return head_sentence(lines, result, finished=courses.state == TrialState.CLOSED, called=called_in(treatments))

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from django.db.models import Q
+
 from core.design import SCHOOLS, USUAL_DIFFERENCE, Aim, BagChoice, CurvePoint, Telling, propose, tell
 from core.errors import CoreError
 from core.verdict import telling_sentences
@@ -134,10 +136,10 @@ def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
     past = Trial.objects.filter(lot=lot) if alone or not lot.taxon_id else Trial.objects.filter(lot__taxon=lot.taxon)
     latest = list(past.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
     counted = counted_of(latest)
-    controls = set(Treatment.objects.filter(trial__in=latest, is_control=True).values_list("pk", flat=True))
+    names = dict(Treatment.objects.filter(trial__in=latest).filter(Q() if alone else Q(is_control=True)).values_list("pk", "name"))
     for trial in latest:
-        wanted = [t for pk, t in counted.get(trial, {}).items() if alone or pk in controls]
+        wanted = [(pk, t) for pk, t in counted.get(trial, {}).items() if pk in names]
         if wanted:
-            found = max(wanted, key=lambda t: t.p)
-            return found.p, f"{100 * found.p:.0f} % of “{found.name}” germinated last time ({found.g} of {found.n})"
+            best, found = max(wanted, key=lambda x: x[1].p)
+            return found.p, f"{100 * found.p:.0f} % of “{names[best]}” germinated last time ({found.g} of {found.n})"
     return USUAL_SHARE, "nothing is known yet; half is the hardest case"

@@ -69,7 +69,7 @@ class TreatmentCourses:
         """The treatment with some of its dishes."""
         cv, known = max(((d.dish.seeds_cv, d.dish.seeds_known) for d in dishes), default=(0.0, ""))
         counted = tuple(CountedDish(d.record.germinated, d.record.sown, self.block_of(d)) for d in dishes)
-        return CountedTreatment(self.treatment.name, counted, cv, calibration_of(known, cv), self.bags)
+        return CountedTreatment(self.treatment.pk, counted, cv, calibration_of(known, cv), self.bags)
 
     def block_of(self, dish: DishCourse) -> str | None:
         """The block a dish lies in; None in a trial without blocks."""
@@ -102,8 +102,8 @@ def by_treatment(trial: TrialCourses) -> list[TreatmentCourses]:
 
 def called_in(treatments: Sequence[TreatmentCourses]) -> Called:
     """How the treatments of a trial are called in sentences: the one whose seed is sown as it is, by that."""
-    untreated = [t.treatment.name for t in treatments if not t.kinds and not t.treatment.light]
-    return Called(frozenset(untreated)) if len(untreated) == 1 else Called()
+    untreated = [t.treatment.pk for t in treatments if not t.kinds and not t.treatment.light]
+    return Called({t.treatment.pk: t.treatment.name for t in treatments}, frozenset(untreated if len(untreated) == 1 else []))
 
 
 def shares_of(treatments: Sequence[TreatmentCourses], typical: TypicalScatter) -> TrialShares | None:

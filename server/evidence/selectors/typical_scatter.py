@@ -163,7 +163,7 @@ def counted_of(trials: Sequence[int]) -> dict[int, CountedTrial]:
             if (origin := filled[r.pk].origin) is not None:
                 by_bag[origin].append(dish)
         out[trial][treatment] = SummedTreatment(
-            group[0].name,
+            treatment,
             tuple(counted.values()),
             cv,
             calibration_of(known, cv),
@@ -185,7 +185,7 @@ def _counted(row: "_DishRow", up: int, filled: FilledDish) -> CountedDish:
 
 
 _FIELDS = (
-    *("pk", "seeds", "seeds_cv", "seeds_known", "block", "batch", "batch__seeds", "treatment", "treatment__name"),
+    *("pk", "seeds", "seeds_cv", "seeds_known", "block", "batch", "batch__seeds", "treatment"),
     *("treatment__recipe", "treatment__trial", "treatment__trial__layout", "sown_at"),
 )
 
@@ -201,7 +201,6 @@ class _DishRow(NamedTuple):
     batch: int | None
     batch_seeds: int | None
     treatment: int
-    name: str
     recipe: int | None
     trial: int
     layout: str

@@ -152,7 +152,7 @@ class Recomputing(ApiCase):
                         self.assertAlmostEqual(float(row[f"i_{name}"]), value, 9)
             told[row["treatment"]] = records
         for time in compare_mgt(list(told), list(told.values()), Family.ALL).treatments:
-            self.assertAlmostEqual(time.lower, compared[time.name].doubt["mgt"].lower, 9)
+            self.assertAlmostEqual(time.lower, compared[time.id].doubt["mgt"].lower, 9)
 
     def record(self, dish, looks):
         own = [r for r in looks if r["dish"] == dish["dish"] and r["counts"] == "true"]

@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from core.verdict import Estimate, PracticeTrial, Tried, judge_practice
 from core.verdict.facts import TrialFacts
-from core.vocabulary import PracticeMark, PracticeSays
+from core.vocabulary import PracticeMark, PracticeSays, TreatmentId
 from server.errors import DomainError, refused
 from server.evidence.selectors.decision import facts_of
 from server.evidence.selectors.shares import by_treatment
@@ -53,38 +53,41 @@ def _result(
         raise DomainError("Nothing was counted in this trial yet: count at least one round before you conclude.", code="nothing_counted")
     biology, brief = biology_of(attempt), BY_SLUG[attempt.brief]
     rows = by_treatment(courses)
-    names = [t.treatment.name for t in rows]
-    if strange := [n for n in says if n not in names]:
+    # the bench may be gone when the result is read, so it is asked and kept by name
+    ids = {t.treatment.name: t.treatment.pk for t in rows}
+    if strange := [n for n in says if n not in ids]:
         raise refused("/says", "no_such_treatment", f"There is no treatment “{strange[0]}” in this trial.")
-    untreated = next((t.treatment.name for t in rows if t.treatment.recipe is None), None)
+    untreated = next((t.treatment.pk for t in rows if t.treatment.recipe is None), None)
     truths = {
-        t.treatment.name: share_that_comes(
+        t.treatment.pk: share_that_comes(
             biology, steps_done(d.dish, d.sown_at) if (d := t.dishes[0]).sown_at else planned_steps(t.treatment.recipe)
         )
         for t in rows
     }
     tried = [
         Tried(
-            name=t.treatment.name,
-            truth=truths[t.treatment.name],
+            id=t.treatment.pk,
+            truth=truths[t.treatment.pk],
             dishes=len(t.dishes),
             seeds_per_dish=t.dishes[0].dish.seeds,
-            untreated=t.treatment.name == untreated,
-            differs=_differs(facts, t.treatment.name, untreated),
+            untreated=t.treatment.pk == untreated,
+            differs=_differs(facts, t.treatment.pk, untreated),
         )
         for t in rows
     ]
     of, low, high = estimate
-    said = Estimate(of if of in names else untreated or names[0], low, high) if low is not None and high is not None else None
+    of_treatment = ids.get(of, untreated or rows[0].treatment.pk)
+    said = Estimate(of_treatment, low, high) if low is not None and high is not None else None
     foul = foul_dish(attempt)
     practice_trial = PracticeTrial(
         unclosed=sum(d.open for d in courses.dishes),
         mouldy_counted=sum(d.dish.pk == foul and d.set_aside is None for d in courses.dishes),
         rho=brief.rho,
     )
-    judged = judge_practice(tried, says, said, share_that_comes(biology, []), practice_trial)
-    shares = {t.name: t for t in facts.comparison.shares.treatments}
-    marks: list[Any] = [asdict(m) for m in judged.marks]
+    believed: dict[TreatmentId, PracticeSays] = {ids[name]: word for name, word in says.items()}
+    judged = judge_practice(tried, believed, said, share_that_comes(biology, []), practice_trial, facts.called)
+    shares = {t.id: t for t in facts.comparison.shares.treatments}
+    marks: list[Any] = [asdict(m) | {"about": facts.called.name(m.about)} for m in judged.marks]
     return ResultView(
         trial=courses.trial.code,
         design=f"{len(rows)} × {len(rows[0].dishes)} dishes × {rows[0].dishes[0].dish.seeds} seeds",
@@ -95,13 +98,13 @@ def _result(
         without_ground=judged.count(PracticeMark.WITHOUT_GROUND),
         left_open=judged.count(PracticeMark.LEFT_OPEN),
         marks=marks,
-        truths=[TruthView(n, truths[n], shares[n].share, shares[n].lower, shares[n].upper) for n in names],
+        truths=[TruthView(n, truths[i], shares[i].share, shares[i].lower, shares[i].upper) for n, i in ids.items()],
         advice=judged.advice,
         teaches=brief.teaches,
     )
 
 
-def _differs(facts: TrialFacts, name: str, untreated: str | None) -> bool | None:
-    if untreated is None or name == untreated or facts.comparison.shares.df is None:
+def _differs(facts: TrialFacts, treatment: int, untreated: int | None) -> bool | None:
+    if untreated is None or treatment == untreated or facts.comparison.shares.df is None:
         return None
-    return any(p.differs for p in facts.comparison.pairs if {p.a, p.b} == {name, untreated})
+    return any(p.differs for p in facts.comparison.pairs if {p.a, p.b} == {treatment, untreated})

@@ -10,7 +10,7 @@ from django.db.models import Q
 from core.germination import PooledShare
 from core.seedstock import HazardCare, cares
 from core.treatment import TreatmentKey, years_sentence
-from core.verdict import AS_NAMED, Called, RecipeEvidence, best_sentence, best_so_far, openness, plant_share_sentence
+from core.verdict import RecipeEvidence, best_sentence, best_so_far, openness, plant_share_sentence
 from core.vocabulary import Hazard, Openness, Question, StepKind, TrialState
 from server.evidence.selectors.conclusions import ConclusionView, of_lots
 from server.evidence.selectors.earlier import EarlierLine, Key, ResultsOver, gather, results_over
@@ -143,7 +143,7 @@ def _row(taxon: int | None, alone: int | None, lots: Sequence[Lot], mine: Sequen
         common_name=lots[0].common_name,
         lots=len(lots),
         trials=len(mine),
-        best=best_sentence(evidence, _called(told) if told else AS_NAMED),
+        best=best_sentence(evidence),
         best_name=best.name if best else "",
         best_share=best.pooled.mean.median if best else None,
         openness=openness(best),
@@ -181,7 +181,7 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
         growth=years_sentence(taxon.years_to_flower, tree=taxon.woody) if taxon else "",
         cares=cares(hazards),
         caution=taxon.caution if taxon else "",
-        best=best_sentence(evidence, _called(told)),
+        best=best_sentence(evidence),
         recipes=[_recipe(key, e, told, best) for key, e in keyed],
         not_asked=_not_asked(taxon, told),
         trials=[KnownTrial(t.pk, t.code, t.question, Question(t.asks), t.lot.code, t.sow_on, tests.standing[t.pk].state) for t in found],
@@ -205,17 +205,15 @@ def _evidence(told: ResultsOver) -> list[tuple[Key, RecipeEvidence]]:
     for key in told.lines:
         pooled = told.view(key).pooled
         if pooled is not None:
-            found.append((key, RecipeEvidence(told.names[key], pooled, told.replicated[key])))
+            found.append(
+                (key, RecipeEvidence(told.names[key], pooled, told.replicated[key], isinstance(key, TreatmentKey) and key.untreated))
+            )
     return sorted(found, key=lambda x: (-x[1].pooled.mean.median, x[1].name))
 
 
 def _recipe(key: Key, e: RecipeEvidence, told: ResultsOver, best: RecipeEvidence | None) -> KnownRecipe:
     view = told.view(key)
     return KnownRecipe(e.name, told.recipes.get(key), view.lines, e.pooled, view.sentence, openness(e), e is best)
-
-
-def _called(told: ResultsOver) -> Called:
-    return Called(frozenset(name for key, name in told.names.items() if isinstance(key, TreatmentKey) and key.untreated))
 
 
 def _not_asked(taxon: Taxon | None, told: ResultsOver) -> list[StepKind]:

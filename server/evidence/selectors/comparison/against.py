@@ -16,23 +16,23 @@ from core.germination import (
     pair_indices,
 )
 from core.verdict import Called, p_said, pace_sentence, pair_sentence, speed_sentence
-from core.vocabulary import Family
+from core.vocabulary import Family, TreatmentId
 from server.evidence.selectors.comparison.rows import FITTED, DoubtedTimes, Row
 from server.evidence.selectors.comparison.views import AgainstControl, PaceSummary, SpeedLine, SpeedResult
 
 
-def letters_of(every_pair: FinalComparison) -> dict[str, str]:
+def letters_of(every_pair: FinalComparison) -> dict[TreatmentId, str]:
     """Letters of treatments, from the best: those that share one do not differ significantly."""
     ranked = sorted(every_pair.shares.treatments, key=lambda t: -t.share)
-    return compact_letters([t.name for t in ranked], [(p.a, p.b) for p in every_pair.pairs if p.differs])
+    return compact_letters([t.id for t in ranked], [(p.a, p.b) for p in every_pair.pairs if p.differs])
 
 
-def against_control(shares: TrialShares, control: str | None, called: Called) -> dict[str, AgainstControl]:
+def against_control(shares: TrialShares, control: TreatmentId | None, called: Called) -> dict[TreatmentId, AgainstControl]:
     """Each treatment compared with the control on how many germinated."""
     if control is None or len(shares.treatments) < 2:
         return {}
     result = compare_shares(shares, Family.CONTROL, control)
-    smallest = smallest_differences(shares, pair_indices([t.name for t in shares.treatments], Family.CONTROL, control))
+    smallest = smallest_differences(shares, pair_indices([t.id for t in shares.treatments], Family.CONTROL, control))
     return {
         p.a: AgainstControl(pair_sentence(p, s, shares, called), p.diff, p.lower, p.upper, p.p, p.p_adjusted, p.differs, *s)
         for p, s in zip(result.pairs, smallest, strict=True)
@@ -42,13 +42,13 @@ def against_control(shares: TrialShares, control: str | None, called: Called) ->
 class Times:
     """Times of a trial compared: from the curves by percent, and mean germination times, each with the trial's one scatter."""
 
-    def __init__(self, rows: Sequence[Row], control: str | None, mean_n: float) -> None:
+    def __init__(self, rows: Sequence[Row], control: TreatmentId | None, mean_n: float) -> None:
         self.told = [r for r in rows if not r.dark]
         came = [r for r in self.told if any(x.germinated for x in r.of.records) or r.bag_share]
         self.came = came
         # a control in which nothing germinated has no speed: the others are compared with each other
-        self.compared = came if len(came) > 1 and control not in {r.name for r in came} else self.told
-        self.family, self.against = _family([r.name for r in self.compared], control)
+        self.compared = came if len(came) > 1 and control not in {r.id for r in came} else self.told
+        self.family, self.against = _family([r.id for r in self.compared], control)
         self.fitted: dict[int, TimeComparison] = {}
         self.mgt: TimeComparison | None = None
         if not self.compared:
@@ -56,7 +56,7 @@ class Times:
         for percent in FITTED.values():
             self.fitted[percent] = compare_t50([r.time_to(percent) for r in self.compared], mean_n, self.family, self.against)
         self.mgt = compare_mgt(
-            [r.name for r in self.compared],
+            [r.id for r in self.compared],
             [r.of.records for r in self.compared],
             self.family,
             self.against,
@@ -73,9 +73,9 @@ class Times:
         return DoubtedTimes(fitted, self.mgt.treatments[at] if self.mgt else None, self.mgt.df if self.mgt else None)
 
     @property
-    def without_curve(self) -> list[str]:
+    def without_curve(self) -> list[TreatmentId]:
         """Treatments that germinated and have no T50 with an interval."""
-        return [r.name for r in self.came if self.of(r).fitted[50].lower is None]
+        return [r.id for r in self.came if self.of(r).fitted[50].lower is None]
 
 
 def speed_of(times: Times, called: Called) -> SpeedResult | None:
@@ -93,32 +93,32 @@ def speed_of(times: Times, called: Called) -> SpeedResult | None:
     return SpeedResult("mgt", note, _lines(times.mgt.pairs, speed_sentence, called))
 
 
-def pace_of(rows: Sequence[Row], control: str | None, horizon: float | None, rho_b: float, called: Called) -> PaceSummary:
+def pace_of(rows: Sequence[Row], control: TreatmentId | None, horizon: float | None, rho_b: float, called: Called) -> PaceSummary:
     """Share and speed in one figure, over the dishes."""
     told = [r for r in rows if not r.dark]
     if not told:
         return PaceSummary(None, "Counted once, in the dark: no pace.", None, [])
-    family, against = _family([r.name for r in told], control)
+    family, against = _family([r.id for r in told], control)
     bags = [r.of.bags.bags for r in told]
-    found = compare_pace([r.name for r in told], [r.of.records for r in told], family, against, horizon, bags, rho_b)
+    found = compare_pace([r.id for r in told], [r.of.records for r in told], family, against, horizon, bags, rho_b)
     overall = found.overall
     if overall.p is None:
         sentence = "No test over all: fewer than two treatments whose dishes differ in pace."
     else:
-        left = f", without {', '.join(called.within(told[i].name) for i in overall.left_out)}" if overall.left_out else ""
+        left = f", without {', '.join(called.within(told[i].id) for i in overall.left_out)}" if overall.left_out else ""
         sentence = f"Over all treatments{left}: Welch’s F = {overall.f:.2f}, p {p_said(overall.p)}."
     return PaceSummary(found.horizon, sentence, overall.p, _lines(found.pairs, pace_sentence, called))
 
 
-def _family(names: Sequence[str], control: str | None) -> tuple[Family, str | None]:
-    return (Family.CONTROL, control) if control in names else (Family.ALL, None)
+def _family(treatments: Sequence[TreatmentId], control: TreatmentId | None) -> tuple[Family, TreatmentId | None]:
+    return (Family.CONTROL, control) if control in treatments else (Family.ALL, None)
 
 
 def _lines(pairs: Sequence[SpeedPair], say: Callable[..., str], called: Called, **how: bool) -> list[SpeedLine]:
     return [
         SpeedLine(
-            a=p.a,
-            b=p.b,
+            a=called.name(p.a),
+            b=called.name(p.b),
             sentence=say(p, called, **how),
             effect=p.effect,
             lower=p.lower,

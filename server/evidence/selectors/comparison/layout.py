@@ -19,9 +19,11 @@ def ladder_of(treatments: Sequence[TreatmentCourses], shares: TrialShares, calle
     comparison, doses = compare_shares(shares.select(found.places), Family.ALL), found.doses
     reading, trend = read_ladder(doses, comparison), dose_trend(doses, comparison)
     rungs = comparison.shares.treatments
-    points = [LadderPoint(s.name, d, s.share, s.lower, s.upper) for d, s in sorted(zip(doses, rungs, strict=True), key=lambda x: x[0])]
-    names = [s.name for s in rungs]
-    return LadderResult(found.unit, points, reading.reading, trend, ladder_sentences(names, reading, trend, called))
+    points = [
+        LadderPoint(called.name(s.id), d, s.share, s.lower, s.upper) for d, s in sorted(zip(doses, rungs, strict=True), key=lambda x: x[0])
+    ]
+    ids = [s.id for s in rungs]
+    return LadderResult(found.unit, points, reading.reading, trend, ladder_sentences(ids, reading, trend, called))
 
 
 def factors_of(trial: Trial, treatments: Sequence[TreatmentCourses], comparison: FinalComparison) -> FactorsResult | None:

@@ -68,7 +68,7 @@ def _page(
     family = options.curve or choice.family
     rows = [row_of(t, clock_shift(t, bags), notes.get(t.treatment.pk), family) for t in treatments]
     horizon = _horizon(rows, shifted=shifted)
-    letters, control = letters_of(every_pair), next((r.name for r in rows if r.of.treatment.is_control), None)
+    letters, control = letters_of(every_pair), next((r.id for r in rows if r.of.treatment.is_control), None)
     against = against_control(every_pair.shares, control, called)
     times = Times(rows, control, of_sown.shares.mean_n)
     results = [
@@ -81,16 +81,16 @@ def _page(
                 horizon,
                 shifted=shifted,
                 hidden=hidden,
-                letters=letters[r.name],
+                letters=letters[r.id],
                 odd=w.odd_dish,
                 times=times.of(r),
             ),
-            against_control=against.get(r.name),
+            against_control=against.get(r.id),
         )
         for r, s, w in zip(rows, every_pair.shares.treatments, of_sown.shares.treatments, strict=True)
     ]
     interim = courses.state != TrialState.CLOSED
-    lines = [TreatmentLine(r.name, r.share, r.lower, r.upper, r.half.value) for r in results]
+    lines = [TreatmentLine(r.id, r.share, r.lower, r.upper, r.half.value) for r in results]
     return TrialComparison(
         id=trial.pk,
         code=trial.code,
@@ -168,7 +168,7 @@ def _warnings(
     for t, share in zip(treatments, every_pair.shares.treatments, strict=True):
         if share.odd_dish is not None:
             dish = "One dish" if hidden else f"Dish {t.counted[share.odd_dish].dish.code}"
-            odd.append(f"{dish} of {called.within(t.treatment.name)}")
+            odd.append(f"{dish} of {called.within(t.treatment.pk)}")
     out = warnings_sentences(every_pair.shares, odd)
     for d in courses.dishes:
         if d.set_aside is not None:
@@ -176,9 +176,9 @@ def _warnings(
             out.append(f"{name} was set aside: {d.set_aside.why}. Shares and comparisons leave it out; the table shows what that changes.")
     for t in treatments:
         note = bags.get(t.treatment.pk)
-        out.extend(f"{called.first(t.treatment.name)}: {s}" for s in (note.sentences if note else []))
+        out.extend(f"{called.first(t.treatment.pk)}: {s}" for s in (note.sentences if note else []))
     out.extend(
-        f"{called.first(t.treatment.name)} was added on {t.treatment.added_on:%-d %b %Y} and not run at the same time as the others, so "
+        f"{called.first(t.treatment.pk)} was added on {t.treatment.added_on:%-d %b %Y} and not run at the same time as the others, so "
         "its difference may come from the season or the bench."
         for t in treatments
         if t.treatment.added_on
@@ -191,7 +191,7 @@ def _warnings(
 
 def _estimated(shares: TrialShares, called: Called) -> list[str]:
     """What an estimated number sown does to the result."""
-    names = [called.within(t.name) for t in shares.treatments if t.calibration]
+    names = [called.within(t.id) for t in shares.treatments if t.calibration]
     if not names:
         return []
     text = f"The number sown is an estimate for {', '.join(names)}; its error is in the ranges."

@@ -84,6 +84,11 @@ class Row:
     curve: DoubtedFit | NoFit
 
     @property
+    def id(self) -> int:
+        """The treatment's id."""
+        return self.of.treatment.pk
+
+    @property
     def name(self) -> str:
         """What it is called."""
         return self.of.treatment.name
@@ -95,7 +100,7 @@ class Row:
 
     def time_to(self, percent: int) -> TreatmentTime:
         """The fitted time to 10, 50 or 90 % of those that germinate, as it is compared; None without a curve."""
-        return fitted_time(self.name, self.of.records, self.curve, percent=percent, bags=self.of.bags.bags)
+        return fitted_time(self.id, self.of.records, self.curve, percent=percent, bags=self.of.bags.bags)
 
 
 def row_of(t: TreatmentCourses, shift: ClockShift, bag: BagNote | None, family: CurveFamily | None) -> Row:
@@ -143,7 +148,7 @@ def result_of(
     if hidden:
         dishes.sort(key=lambda d: (d.share, d.t50 or 0))
     aside = [dish_result(d, d.record, horizon, hidden=hidden, dark=row.dark) for d in t.dishes if d.set_aside is not None]
-    line = TreatmentLine(row.name, share.share, share.lower, share.upper, half.value)
+    line = TreatmentLine(row.id, share.share, share.lower, share.upper, half.value)
     return TreatmentResult(
         id=t.treatment.pk,
         name=row.name,

@@ -5560,6 +5560,14 @@ export interface components {
             dishes: number | null;
             treatments: components["schemas"]["NextTreatment"][];
         };
+        NextProposal: {
+            test: components["schemas"]["NextTest"];
+            rule: components["schemas"]["VerdictRule"];
+            text: string;
+            treatment: number;
+            builds_on: string;
+            doses: number[];
+        };
         NextStep: {
             /** Format: date */
             on: string;
@@ -6398,13 +6406,6 @@ export interface components {
          * @enum {string}
          */
         PracticeSays: "better" | "worse" | "same" | "cannot_say";
-        Proposal: {
-            test: components["schemas"]["NextTest"];
-            rule: components["schemas"]["VerdictRule"];
-            text: string;
-            builds_on: string;
-            doses?: number[];
-        };
         PureLiveSeed: {
             /** Format: double */
             pls: number;
@@ -7998,7 +7999,7 @@ export interface components {
             lot: components["schemas"]["Finding"][];
             cannot_say: components["schemas"]["Finding"][];
             left: components["schemas"]["Finding"][];
-            next: components["schemas"]["Proposal"][];
+            next: components["schemas"]["NextProposal"][];
             rules_version: number;
         };
         /** @description A trial as it was laid out, to lay it out again on another lot; recipes in the editions it used. */

@@ -1,6 +1,7 @@
 import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useDormancy, useRecipes, useWriteRecipe, type Recipe } from '../api'
+import { sameTreatment } from '../logic/steps'
 
 /** The treatments that the reading of a lot's dormancy holds worth comparing, and making recipes of them. */
 export function useSuggestions(lot: MaybeRefOrGetter<number>) {
@@ -10,16 +11,18 @@ export function useSuggestions(lot: MaybeRefOrGetter<number>) {
   const { attempt, sentence } = useProblem()
   const treated = computed(() => data.value?.treatments.filter((t) => t.steps.length) ?? [])
 
-  /** The suggested treatments as recipes: those that are there already are used again; null where one was refused. */
+  /** The suggested treatments as recipes: one of the same steps is used again; null where one was refused. */
   async function make(): Promise<Recipe[] | null> {
     const found: Recipe[] = []
     for (const t of treated.value) {
-      const known = recipes.value?.results.find((r) => r.name === t.name)
+      const there = recipes.value?.results ?? []
+      const known = there.find((r) => sameTreatment(r.steps, t.steps))
+      const taken = there.some((r) => r.name === t.name)
       const made =
         known ??
         (await attempt(() =>
           write.mutateAsync({
-            name: t.name,
+            name: taken ? `${t.name}, suggested` : t.name,
             note: t.why,
             source: 'a suggestion from the reading of the dormancy, a starting point',
             steps: t.steps.map((s) => ({

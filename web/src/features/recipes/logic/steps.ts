@@ -26,6 +26,14 @@ export interface StepForm {
   note: string
 }
 
+/** Whether two lists of steps do the same to seed: kinds in order, how long, how warm. */
+export function sameTreatment(a: readonly Done[], b: readonly Done[]): boolean {
+  const done = (steps: readonly Done[]) =>
+    steps.map((s) => [s.kind, s.duration, s.unit ?? 'd', s.duration_max ?? null, s.temperature_c ?? null])
+  return JSON.stringify(done(a)) === JSON.stringify(done(b))
+}
+type Done = Pick<StepRequest, 'kind' | 'duration' | 'unit' | 'duration_max' | 'temperature_c'>
+
 const text = (n: number | null | undefined) => (n === null || n === undefined ? '' : String(n))
 
 /** A kind of step with its usual unit and dose. */

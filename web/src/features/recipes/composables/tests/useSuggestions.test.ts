@@ -14,7 +14,12 @@ const DORMANCY = {
 async function suggesting(write: Parameters<typeof server>[0][string]) {
   const { bodies } = server({
     'GET /lots/5/dormancy/': DORMANCY,
-    'GET /recipes/': { results: [{ id: 1, name: 'sandpaper' }] },
+    'GET /recipes/': {
+      results: [
+        { id: 1, name: 'rubbed', steps: [step('sandpaper')] },
+        { id: 3, name: 'long cold', steps: [{ ...step('cold_moist'), duration: 14 }] },
+      ],
+    },
     'POST /recipes/': write,
   })
   const { mounted } = await import('@/shared/tests/mounted')
@@ -25,11 +30,11 @@ async function suggesting(write: Parameters<typeof server>[0][string]) {
 }
 
 describe('what the reading of a dormancy suggests', () => {
-  it('becomes recipes, and uses those that are there', async () => {
+  it('becomes recipes, and uses those of the same steps, whatever they are called', async () => {
     const { treated, make, written } = await suggesting({ id: 2, name: 'long cold' })
     expect(treated.value.map((t) => t.name)).toEqual(['long cold', 'sandpaper'])
     expect((await make())?.map((r) => r.id)).toEqual([2, 1])
-    expect(written()).toMatchObject([{ name: 'long cold', note: 'the embryo needs it', steps: [{ kind: 'cold_moist', duration_max: null }] }]) // prettier-ignore
+    expect(written()).toMatchObject([{ name: 'long cold, suggested', note: 'the embryo needs it', steps: [{ kind: 'cold_moist', duration_max: null }] }]) // prettier-ignore
   })
 
   it('says why one of them was refused', async () => {
