@@ -10,6 +10,11 @@ function readWanted(): 'day' | 'evening' {
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'evening' : 'day'
 }
 
+// the choice holds in every window of the app
+addEventListener('storage', (event) => {
+  if (event.key === KEY) wanted.value = readWanted()
+})
+
 /** The dark theme: one choice for our own colours and Vuetify's. */
 export function useEveningBench() {
   const theme = useTheme()
