@@ -11,7 +11,7 @@ function readWanted(): 'day' | 'evening' {
 }
 
 // the choice holds in every window of the app
-addEventListener('storage', (event) => {
+window.addEventListener('storage', (event) => {
   if (event.key === KEY) wanted.value = readWanted()
 })
 
