@@ -30,7 +30,7 @@ class Camera(Journey):
         self.addCleanup(browser.quit)
         page = Page(browser.driver, self.live_server_url)
         page.sign_in()
-        page.open("/scan", "Open a code")
+        page.open("/scan", "Scan")
         return page
 
     def test_a_label_held_before_the_camera_opens_its_lot(self):

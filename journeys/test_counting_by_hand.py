@@ -77,12 +77,12 @@ class TheShell(Journey):
     def the_evening_bench_is_kept_over_a_reload(self):
         page = self.page
         page.today()
-        page.press("account")
-        page.press("Evening bench (dark)")
+        page.press("Menu of")
+        page.press("Dark colours")
         theme = "return document.documentElement.dataset.theme"
         self.assertEqual(page.run(theme), "evening")
         page.driver.refresh()
-        page.heading("Waking now")
+        page.heading("Germinating now")
         self.assertEqual(page.run(theme), "evening")
         page.run("localStorage.clear()")
 
@@ -90,7 +90,7 @@ class TheShell(Journey):
         page = self.page
         page.open("/places", "Places")
         page.see("//td[normalize-space()='14']")
-        page.press("account")
+        page.press("Menu of")
         page.press("Units and dates")
         page.heading("Units and dates")
         page.press("°F and ounces")
@@ -100,9 +100,9 @@ class TheShell(Journey):
         self.accessible("Units and dates")
         page.open("/sowing", "Sowing")
         page.type("?")
-        page.heading("How is this done at the bench?")
+        page.heading("At the bench")
         self.accessible("Help")
-        page.press("All words, in the glossary")
+        page.press("Open the glossary")
         page.heading("Glossary")
         page.see("//dt[normalize-space()='assurance']")
         page.open("/places", "Places")
@@ -111,7 +111,7 @@ class TheShell(Journey):
     def signing_out_closes_every_page(self):
         page = self.page
         page.today()
-        page.press("account")
+        page.press("Menu of")
         page.press("Sign out")
         page.see("//label[normalize-space()='Password']")
         page.open("/lots", "Awake Furrow")

@@ -21,25 +21,25 @@ class EveryPageCase(Journey):
         return {
             "/": "rounds",
             "/lots": "Lots",
-            "/lots/new": "Enter a lot",
+            "/lots/new": "Add lot",
             f"/lots/{Trial.objects.get(pk=trial).lot_id}": "arrowleaf balsamroot",
             f"/lots/{Lot.objects.get(code='EN-047').pk}": "rubber rabbitbrush",
             f"/lots/{Lot.objects.get(code='PV-017').pk}": "chokecherry",
             "/stands": "Stands",
-            "/stands/new": "Enter a stand",
+            "/stands/new": "Add stand",
             f"/stands/{stand}": "rubber rabbitbrush",
             f"/stands/{stand}/change": "Change rubber rabbitbrush",
             f"/stands/{stand}/harvest": "Harvest at Ember Spring",
             "/places": "Places",
             "/labels": "Labels",
-            "/scan": "Open a code",
+            "/scan": "Scan",
             "/recipes": "Recipes",
             "/plan": "Plan treatments",
             "/rounds": "Bags",
             "/rounds/list": "Fridge list",
             "/timers": "Timers",
-            "/supplies": "Solutions and supplies",
-            "/work-year": "Working days and calendar",
+            "/supplies": "Supplies",
+            "/work-year": "Working days",
             f"/batches/{batch}": "arrowleaf balsamroot",
             f"/places/{fridge}/temperature": "Temperature, Fridge",
             "/trials": "Trials",
@@ -50,23 +50,23 @@ class EveryPageCase(Journey):
             f"/trials/{trial}/compare": "How many",
             f"/trials/{finished}/compare": "How fast",
             f"/trials/{finished}/decide": "Worth testing next",
-            f"/trials/{finished}/report": "Where the dishes stood",
+            f"/trials/{finished}/report": "Positions of the dishes",
             "/sowing": "Sowing",
-            f"/sowing/new?lot={Lot.objects.get(code='SM-052').pk}": "Ways side by side",
+            f"/sowing/new?lot={Lot.objects.get(code='SM-052').pk}": "Compare ways to sow",
             f"/sowing/{SowingPlan.objects.get(lot__code='SM-052').pk}": "globemallow",
-            "/plants": "What we know",
+            "/plants": "Plants",
             f"/plants/{Lot.objects.get(code='LL-015').taxon_id}": "How lots age",
             f"/plants/lot/{Lot.objects.get(code='SF-001').pk}": "scree foot",
-            "/import": "Read in what was kept",
+            "/import": "Import data",
             f"/sowing/new?change={SowingPlan.objects.get(lot__code='PT-040').pk}": "Change PT-040",
             "/formats": "Units and dates",
             "/glossary": "Glossary",
             "/people": "People",
             "/account": "My account",
             "/backups": "Backups",
-            "/changes": "What changed",
+            "/changes": "History",
             "/practice": "Practice bench",
-            "/nowhere/at/all": "Nothing grows at this address",
+            "/nowhere/at/all": "This page does not exist",
         }
 
     def check(self):
@@ -76,7 +76,7 @@ class EveryPageCase(Journey):
             try:
                 self.page.go(path, heading)
                 # what is still being fetched fades in, and has no colour of its own
-                self.page.wait.until(lambda d: not d.find_elements("css selector", "p.waiting"))
+                self.page.wait.until(lambda d: not d.find_elements("css selector", "main div.waiting[role=status]"))
                 self.no_sideways_scrolling(path)
                 self.accessible(path)
                 self.more(path)

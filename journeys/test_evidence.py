@@ -63,7 +63,7 @@ class FromTheCountsToTheNextTrial(Journey):
         page.heading("New trial")
         page.wait.until(lambda _: {"12 weeks", "14 weeks", "16 weeks"} <= set(self.typed()), "the treatments are not filled in")
         self.assertTrue(any("The largest dose tried germinated best" in words for words in self.typed()))
-        page.press("Lay out the trial")
+        page.press("Start trial")
         page.see("//h1[contains(., 'The largest dose') or contains(., 'Set up')]")
         laid = Trial.objects.order_by("-pk").first()
         self.assertEqual([t.dose for t in laid.treatments.order_by("order")], [0, 84, 98, 112])
@@ -158,7 +158,7 @@ class DataOut(Journey):
 
     def a_grower_takes_it_all_out_and_a_reader_is_told_who_may(self):
         page = self.page
-        page.open("/import", "Read in what was kept elsewhere")
+        page.open("/import", "Import data")
         link = page.see("//a[contains(., 'All records and photos')]").get_attribute("href")
         script = """
             const done = arguments[1]
@@ -169,5 +169,5 @@ class DataOut(Journey):
         self.assertEqual(first, ord("P"))
         page.sign_out()
         page.sign_in("vo")
-        page.open("/import", "Read in what was kept elsewhere")
-        page.text("Only growers read data in.")
+        page.open("/import", "Import data")
+        page.text("Only growers can import data.")

@@ -20,25 +20,25 @@ Total,,100,,21,15,
 
 
 class AMessySheet(Journey):
-    """Old counts come in from a sheet: looked into, settled, mended, read in, undone, read in again."""
+    """Old counts come in from a sheet: inspected, settled, mended, imported, undone, imported again."""
 
     def setUp(self):
         super().setUp()
         self.page.sign_in()
         self.folder = Path(tempfile.mkdtemp(prefix="awake-furrow-"))
-        self.page.open("/import", "Read in what was kept elsewhere")
+        self.page.open("/import", "Import data")
 
     def choose_file(self, bad):
         path = self.folder / f"old-{bad.replace('/', '-of-')}.csv"
         path.write_text(MESSY.format(bad=bad), encoding="utf-8")
         self.page.driver.find_element("css selector", "input[type=file]").send_keys(str(path))
-        self.page.heading("What it would make")
+        self.page.heading("What the import would add")
 
     def settle(self):
         page = self.page
         page.press("day, month, year")
         page.choose("Seed of which lot", "SM-060")
-        choice = page.see("//select[@aria-label='What “final %” is taken for']")
+        choice = page.see("//select[@aria-label='What “final %” is read as']")
         choice.find_element("xpath", "./option[normalize-space()='leave out']").click()
         page.pick("The control", "untouched")
         page.fill("Question of the trial", "How was the coat opened in 2025?")
@@ -52,21 +52,21 @@ class AMessySheet(Journey):
 
     def each_bad_cell_is_named_and_nothing_comes_in_before_all_are_good(self):
         page = self.page
-        page.open("/import", "Read in what was kept elsewhere")
+        page.open("/import", "Import data")
         self.choose_file("6/25")
-        page.text("Dates in this table can be read in two ways")
-        page.text("A percent says nothing of how many seeds it was found with")
+        page.text("Dates in this table are ambiguous")
+        page.text("A percent without the number of seeds")
         self.accessible("Looking into a file")
         self.no_sideways_scrolling("Looking into a file")
         self.settle()
         page.see("//td/span[normalize-space()='F6']")
         page.text("Put 6 here, and 25 in a column for the seeds sown.")
-        button = page.see("//button[contains(., 'Read it in')]")
+        button = page.see("//button[normalize-space()='Import']")
         self.assertFalse(button.is_enabled())
         lines = page.run(
             """const made = []; const real = URL.createObjectURL;
             URL.createObjectURL = b => { made.push(b); return real(b) };
-            [...document.querySelectorAll('button')].find(b => b.textContent.includes('All of them as a file')).click();
+            [...document.querySelectorAll('button')].find(b => b.textContent.includes('Save them as a file')).click();
             URL.createObjectURL = real; return made[0].text()"""
         )
         self.assertIn("F6", [row[1] for row in csv.reader(io.StringIO(lines))])
@@ -74,8 +74,8 @@ class AMessySheet(Journey):
         self.choose_file("8")
         self.settle()
         page.text("4 dishes, 100 seeds, 8 looks")
-        page.press("Read it in")
-        page.text("Read in: 1 trials, 4 dishes, 8 looks")
+        page.tap("//main//button[normalize-space()='Import']")
+        page.text("Imported: 1 trials, 4 dishes, 8 looks")
         self.assertEqual(Trial.objects.count(), before + 1)
         trial = Trial.objects.latest("pk")
         self.assertEqual((trial.lot.code, trial.treatments.get(is_control=True).name), ("SM-060", "untouched"))
@@ -84,19 +84,19 @@ class AMessySheet(Journey):
 
     def an_import_is_undone_as_one_and_made_again(self):
         page = self.page
-        page.open("/import", "Read in what was kept elsewhere")
+        page.open("/import", "Import data")
         looks, files = Look.objects.count(), FileRead.objects.count()
-        page.press("undo all of it")
-        page.press("read in again")
+        page.press("undo the import")
+        page.press("import again")
         page.wait.until(lambda _: FileRead.objects.count() == files + 1)
-        page.text("Read in: 1 trials")
+        page.text("Imported: 1 trials")
         self.assertEqual(Look.objects.count(), looks)
         self.assertTrue(Lot.objects.filter(code="SM-060").exists())
 
     def the_sample_shows_how_it_goes(self):
         page = self.page
-        page.open("/import", "Read in what was kept elsewhere")
+        page.open("/import", "Import data")
         page.press("a sample sheet")
-        page.heading("What it would make")
+        page.heading("What the import would add")
         page.text("Sums up other rows")
         page.see("//td/span[normalize-space()='F9']")

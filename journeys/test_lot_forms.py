@@ -12,7 +12,7 @@ class LotForms(Journey):
     def open(self, code: str) -> None:
         lot = Lot.objects.select_related("taxon").get(code=code)
         self.page.open(f"/lots/{lot.pk}", lot.common_name)
-        self.page.see("//h2[contains(., 'What next')]")
+        self.page.see("//h2[contains(., 'Next')]")
 
     def test_what_is_entered_shows_at_once_to_those_whom_it_concerns(self):
         self.chapters(
@@ -31,7 +31,7 @@ class LotForms(Journey):
     def cut_seeds_become_fill_with_its_interval(self):
         page = self.page
         self.open("SM-052")
-        page.text("none was cut yet")
+        page.text("none cut yet")
         page.press("Cut and test")
         page.fill("Full", "18")
         page.fill("Empty", "2")
@@ -57,12 +57,12 @@ class LotForms(Journey):
         self.open("LL-022")
         page.press("Quarantine")
         page.press("insects that only visit")
-        page.press("Note it")
+        page.press("Save")
         page.see("//p[contains(., 'Noted: insects that only visit')][contains(., 'no quarantine')]")
         page.gone("//section[@aria-label='Quarantine']")
         page.press("Quarantine")
         page.press("sick: spots and the like")
-        page.press("Note it")
+        page.press("Save")
         page.see("//p[contains(., 'Quarantine: sick')][contains(., 'never on the compost')]")
         page.open("/lots", "Lots")
         page.see("//tr[contains(., 'LL-022')][contains(., 'quarantine: sick')]")
@@ -87,10 +87,10 @@ class LotForms(Journey):
         page.press("Split, float, merge")
         page.press("merge with another lot")
         page.choose("The other lot", "SM-052")
-        page.press("Merge them")
+        page.press("Merge")
         page.text("Lots of different plants are not merged")
         page.choose("The other lot", "LL-901")
-        page.press("Merge them")
+        page.press("Merge")
         page.see("//h1[contains(., 'Lewis flax')]")
         page.see("//*[name()='svg']//*[name()='text'][contains(., 'LL-022')]")
         self.refused("422")
@@ -110,7 +110,7 @@ class LotForms(Journey):
         self.open("TV-002")
         page.press("Clean")
         page.see("//section[@aria-label='Clean']//aside[contains(., 'oisonous')]")
-        page.press("Lay out a trial of this lot")
+        page.press("New trial of this lot")
         page.heading("New trial")
         page.see("//aside[contains(., 'oisonous')]")
 
@@ -126,7 +126,7 @@ class LotForms(Journey):
         self.page.sign_out()
         self.page.sign_in("tm")
         self.page.today()
-        self.assertEqual(self.page.texts("header nav a"), ["Today", "Bags"])
+        self.assertEqual(self.page.texts("nav[aria-label=Main] a"), ["Today", "Wake", "Try"])
         self.page.driver.get(f"{self.live_server_url}/lots/{Lot.objects.get(code='HR-114').pk}")
         self.page.text("TM is signed in as counter and may not read more than the rounds and the counts. Ask a grower.")
         self.refused("403")

@@ -52,22 +52,22 @@ class KeepingLots(Journey):
         Lot.objects.filter(pk=lot.pk).update(note="theirs", version=2)
         page.press("Save")
         page.see("//*[@role='alert'][contains(., 'version 2 is there by now')][contains(., 'theirs')][contains(., 'mine')]")
-        page.press("I have looked")
+        page.press("Use my version")
         page.press("Save")
         page.see("//dd[normalize-space()='mine']")
         self.refused("409")
 
     def a_new_lot_needs_a_name_of_some_kind(self):
         page = self.page
-        page.open("/lots/new", "Enter a lot")
+        page.open("/lots/new", "Add lot")
         page.fill("Code on the bag", "ZZ-1")
-        page.press("Save the lot")
+        page.press("Save lot")
         page.text("A lot needs a plant, or a field name while the species is unknown.")
         page.fill("Field name", "ditch edge, unnamed B")
-        page.press("Save the lot")
-        page.text("Who gave leave to take this seed?")
+        page.press("Save lot")
+        page.text("Who permitted collecting this seed?")
         page.fill("Permission", "own ground")
-        page.press("Save the lot")
+        page.press("Save lot")
         page.heading("ditch edge, unnamed B")
         page.press("Enter an amount")
         page.fill("Amount", "120")
@@ -78,13 +78,13 @@ class KeepingLots(Journey):
     def a_recipe_with_acid_is_confirmed_before_it_is_saved(self):
         page = self.page
         page.open("/recipes", "Recipes")
-        page.press("Write a recipe")
+        page.press("New recipe")
         page.fill("Name", "acid, then nothing")
         page.choose("What", "acid")
         page.fill("How long", "0.02")
-        self.assertFalse(page.button("Save the recipe").is_enabled())
+        self.assertFalse(page.button("Save recipe").is_enabled())
         page.tap("//label[contains(., 'I am trained for this')]/input")
-        page.press("Save the recipe")
+        page.press("Save recipe")
         page.heading("acid, then nothing")
 
     def a_reader_is_shown_everything_and_offered_nothing_to_change(self):

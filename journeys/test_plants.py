@@ -29,14 +29,14 @@ class WhatIsKnownOfAPlant(Journey):
 
     def from_the_list_to_a_plant_its_lots_and_its_next_sowing(self):
         page = self.page
-        page.open("/plants", "What we know, plant by plant")
+        page.open("/plants", "Plants")
         page.driver.find_element("css selector", "input[type=search]").send_keys("flax")
         page.press("Lewis flax")
         page.heading("Treatments over all trials")
         page.text("Best so far: untreated seed")
         chart = page.see("//*[@role='img'][contains(@aria-label, 'LL-015')]")
         self.assertIn("% on", chart.get_attribute("aria-label"))
-        card = page.see("//a[@aria-label='Card of LL-015']").get_attribute("href")
+        card = page.see("//a[@aria-label='Seed card of LL-015']").get_attribute("href")
         kind = self.browser.driver.execute_async_script(
             "const done = arguments[1]; fetch(arguments[0]).then(r => done(r.headers.get('Content-Type')))", card
         )
@@ -47,13 +47,13 @@ class WhatIsKnownOfAPlant(Journey):
 
     def a_plant_is_added_with_what_matters_for_sowing_and_changed_later(self):
         page = self.page
-        page.open("/plants", "What we know, plant by plant")
+        page.open("/plants", "Plants")
         page.press("Add a plant")
         page.fill("Scientific name", "Linum perenne")
         page.fill("Common name", "blue flax")
         page.pick("Light", "wants light")
         page.fill("Years to flower", "2")
-        page.press("Save the plant")
+        page.press("Save plant")
         page.wait.until(lambda _: Taxon.objects.filter(scientific_name="Linum perenne").exists())
         made = Taxon.objects.get(scientific_name="Linum perenne")
         self.assertEqual((made.light_need, made.years_to_flower), ("light", 2))
@@ -61,17 +61,17 @@ class WhatIsKnownOfAPlant(Journey):
         page.text("flowers in its second year")
         page.press("Edit plant")
         page.fill("Years to flower", "900")
-        page.press("Save the plant")
+        page.press("Save plant")
         page.text("900 years from seed to flower cannot be meant")
         page.fill("Years to flower", "3")
-        page.press("Save the plant")
+        page.press("Save plant")
         page.text("flowers in its third year")
         self.refused("422")
 
     def an_unnamed_plant_is_known_too_and_says_what_was_never_asked(self):
         page, lot = self.page, Lot.objects.get(code="SF-001")
         page.open(f"/lots/{lot.pk}", "scree foot")
-        page.press("What we know of this plant")
+        page.press("Results for this plant")
         page.heading("scree foot, unnamed A")
         page.text("species not known yet")
         page.open(f"/plants/{Lot.objects.get(code='SC-011').taxon_id}", "blue elderberry")
@@ -96,7 +96,7 @@ class OtherWaysOfSowing(Journey):
         page.open(f"/sowing/new?lot={lot.pk}", "Plan a sowing")
         page.pick("Rests on", "Type a percentage")
         page.fill("Germinates, %", "70")
-        page.fill("Found with how many seeds", "50")
+        page.fill("Number of seeds tested", "50")
         page.text("typed by hand, of 50 seeds taken as one dish")
         page.press("straight into the ground")
         page.fill("Square metres", "25")
@@ -107,7 +107,7 @@ class OtherWaysOfSowing(Journey):
         self.addCleanup(self.browser.size, 1280, 800)
         self.no_sideways_scrolling("A sowing planned on the phone")
         self.accessible("A sowing planned on the phone")
-        page.press("Keep this plan")
+        page.press("Save plan")
         page.heading("100 plants by")
         self.assertEqual(SowingPlan.objects.latest("pk").way, "pan")
 
@@ -116,14 +116,14 @@ class OtherWaysOfSowing(Journey):
         page.open(f"/sowing/new?lot={lot.pk}", "Plan a sowing")
         page.fill("Plants wanted", "4000")
         page.text("Want fewer plants, or find seed.")
-        page.press("Keep this plan")
+        page.press("Save plan")
         page.text("Plan it all the same?")
         self.assertEqual(page.field("Plants wanted").get_attribute("value"), "4000")
-        page.press("Yes, it is so")
+        page.press("Yes, record it")
         page.heading("4000 plants by")
-        page.press("Give it up")
-        page.text("This plan was given up.")
-        page.press("Take it up again")
+        page.press("Cancel the plan")
+        page.text("This plan was cancelled.")
+        page.press("Restore the plan")
         page.press("Sown now")
         self.refused("422")
 

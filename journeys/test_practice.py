@@ -17,19 +17,19 @@ class OnThePracticeBench(Journey):
 
     def lay_out_a_trial(self):
         page = self.page
-        page.press("Lay out a trial")
+        page.press("New trial")
         page.heading("New trial")
         page.fill("Question", "Four weeks, or eight?")
         for n, recipe in ((1, None), (2, "8 weeks cold")):
             if n > 1:
                 page.press("Add a treatment")
-            page.fill(f"Treatment {n}", recipe or "as it is")
+            page.fill("Treatment", recipe or "as it is", row=n)
             if recipe:
-                page.choose(f"Recipe {n}", recipe)
+                page.choose("Recipe", recipe, row=n)
         page.fill("Dishes per treatment", "4")
         page.fill("Seeds per dish", "20")
         page.text("160 seeds")
-        page.press("Lay out the trial")
+        page.press("Start trial")
         page.heading("Four weeks, or eight?")
 
     def test_a_bench_is_apart_from_the_nursery(self):
@@ -46,7 +46,7 @@ class OnThePracticeBench(Journey):
         page.text("480 seeds left in")
         self.accessible("A brief")
         self.lay_out_a_trial()
-        page.press("The brief")
+        page.press("The exercise")
         page.press("Do the treatments, then sow: 56 days")
         page.text("56 days later all treatments are done and all dishes are sown.")
         page.press("A week on")
@@ -60,7 +60,7 @@ class OnThePracticeBench(Journey):
         count.next_dish(*([] if new == "none" else list(new)))
         count.dish_number(2)
         count.nothing_waits()
-        page.press("The brief")
+        page.press("The exercise")
         page.press("Have the round counted")
         page.text("8 dishes counted.")
         for _ in range(3):
@@ -72,11 +72,11 @@ class OnThePracticeBench(Journey):
         page.tap("//div[@aria-label='8 weeks cold']//button[normalize-space()='does better']")
         page.fill("Between", "5")
         page.fill("and", "60")
-        page.press("This is what I conclude")
-        page.heading("Does cold wake it?: what came of it")
-        page.see("//li[contains(., '8 weeks cold')][contains(., 'found') or contains(., 'without ground')]")
-        self.accessible("What came of it")
-        self.no_sideways_scrolling("What came of it")
+        page.press("Submit conclusions")
+        page.heading("Does cold wake it?: outcome")
+        page.see("//li[contains(., '8 weeks cold')][contains(., 'found') or contains(., 'not supported')]")
+        self.accessible("Outcome")
+        self.no_sideways_scrolling("Outcome")
         attempt = Attempt.objects.get()
         with on_bench(attempt):
             self.assertGreater(Look.objects.count(), 8 * 4)

@@ -3,6 +3,7 @@ from pathlib import Path
 
 import segno
 from PIL import Image
+from selenium.webdriver.common.keys import Keys
 
 from journeys.browser import DESK, OFFLINE, PHONE
 from journeys.case import Journey
@@ -91,13 +92,13 @@ class FromTheStandToTheStore(Journey):
         page.fill("Parent plants", "9")
         page.fill("≈ ripe seeds on the stand", "4000")
         page.fill("≈ seeds taken", "900")
-        page.fill("Amount 1, if known", "3.2")
+        page.fill("Amount, if known", "3.2")
         page.press("Record the harvest")
         # the limits ask, with the numbers, and nothing typed is lost
         page.see("//*[@role='alert'][contains(., '9 parent plants; 50 are usual')][contains(., 'local rule')]")
         self.assertEqual(page.field("≈ seeds taken").get_attribute("value"), "900")
         self.assertEqual(Harvest.objects.filter(stand=stand).count(), 1)
-        page.press("Yes, it is so")
+        page.press("Yes, record it")
         page.see("//p[contains(@class, 'big')][normalize-space()='3.2 g']")
         lot = Lot.objects.latest("pk")
         self.assertEqual((lot.code, lot.harvest.stand, lot.leave), ("UN-001", stand, stand.leave_by))
@@ -105,18 +106,18 @@ class FromTheStandToTheStore(Journey):
         page.press("Move")
         page.pick("Place", "Seed store, box 1")
         page.pick("Container", "closed jar")
-        page.press("Put it there")
+        page.press("Move here")
         page.see("//*[@role='alert'][contains(., 'Sealed while not dry, seed rots')]")
-        page.press("Not now")
+        page.press("Cancel")
         page.tap("//button[normalize-space()='Dry']")
         page.press("found dry")
         page.fill("Humidity around the seed, if measured", "31")
-        page.press("Record it")
+        page.press("Save")
         page.see("//dd[contains(., 'Dry: 31 % humidity')]")
         page.press("Move")
         page.pick("Place", "Seed store, box 1")
         page.pick("Container", "closed jar")
-        page.press("Put it there")
+        page.press("Move here")
         page.see("//dd[contains(., 'box 1, in closed jar')]")
 
         page.press("Print labels")
@@ -164,23 +165,23 @@ class HowMuch(Journey):
         page.press("Count samples")
         for n, count in enumerate(("62", "58", "66"), 1):
             if n > 1:
-                page.press("One more")
-            page.fill(f"Seeds in sample {n}", count)
-            page.fill(f"Scoop {n}", "4")
-        page.press("Keep the samples")
+                page.press("Add a sample")
+            page.fill("Seeds in the sample", count, row=n)
+            page.fill("Scoop", "4", row=n)
+        page.press("Save samples")
         self.big("≈ 1,008 ± 161")
-        page.press("Lay out a trial of this lot")
+        page.press("New trial of this lot")
         page.heading("New trial")
         page.fill("Question", "Does this rabbitbrush come up?")
         page.text("100 seeds")
-        page.press("Lay out the trial")
+        page.press("Start trial")
         page.heading("Does this rabbitbrush come up?")
         page.open(f"/lots/{self.lot.pk}", "rubber rabbitbrush")
         self.big("≈ 908 ± 161")
         page.press("Enter an amount")
-        page.pick("What happened", "recounted: this is what there is")
+        page.pick("Change", "recounted: this is what there is")
         page.fill("Amount", "871")
-        page.fill("Why, or where from", "counted twice")
+        page.fill("Reason or source", "counted twice")
         page.tap("//button[@type='submit'][contains(., 'Enter')]")
         self.big("871")
         page.see("//tr[contains(@class, 'struck')][contains(., '65 ml')]")
@@ -190,7 +191,7 @@ class HowMuch(Journey):
         page = self.page
         page.open(f"/lots/{Lot.objects.get(code='SM-060').pk}", "Munro's globemallow")
         page.press("Enter an amount")
-        page.pick("What happened", "lost or thrown out")
+        page.pick("Change", "lost or thrown out")
         page.fill("Amount", "40")
         page.tap("//button[@type='submit'][contains(., 'Enter')]")
         page.text("40 seeds cannot be taken: only 14 are left.")
@@ -204,11 +205,11 @@ class HowMuch(Journey):
         page = self.page
         page.press("Count samples")
         page.press("counted and weighed")
-        page.press("Weigh: Mass 1")
-        page.wait.until(lambda _: page.field("Mass 1").get_attribute("value") != "")
+        page.press("Weigh: Mass")
+        page.wait.until(lambda _: page.field("Mass").get_attribute("value") != "")
         page.text("from the simulated balance")
-        self.assertGreater(float(page.field("Mass 1").get_attribute("value")), 0)
-        page.press("Keep the samples")
+        self.assertGreater(float(page.field("Mass").get_attribute("value")), 0)
+        page.press("Save samples")
         page.see("//tr[contains(., 'counted and weighed')]")
 
 
@@ -225,6 +226,7 @@ class Codes(Journey):
             self.a_typed_code_opens_a_trial_and_a_wrong_one_says_so,
             self.the_path_in_a_code_is_an_address_of_the_app,
             self.without_a_camera_it_says_what_else_there_is,
+            self.a_few_letters_find_a_thing_by_the_keyboard_alone,
             self.a_photo_without_a_code_says_how_to_hold_it,
         )
 
@@ -233,32 +235,54 @@ class Codes(Journey):
         with tempfile.TemporaryDirectory() as folder:
             picture = str(Path(folder) / "label.png")
             segno.make("/c/HR-114", error="m", micro=False).save(picture, scale=8)
-            page.open("/scan", "Open a code")
+            page.open("/scan", "Scan")
             page.driver.find_element("css selector", "input[type=file]").send_keys(picture)
             page.heading("arrowleaf balsamroot")
 
     def a_typed_code_opens_a_trial_and_a_wrong_one_says_so(self):
         page = self.page
-        page.open("/lots", "Lots")
-        page.press("Open a code")
-        page.fill("Type the code", "no-such-1")
+        page.open("/scan", "Scan")
+        page.fill("Code", "no-such-1")
         page.tap("//button[@type='submit']")
-        page.text("Nothing here carries the code “no-such-1”.")
-        page.fill("Type the code", "bal-01")
+        page.text("Nothing has the code “no-such-1”.")
+        page.fill("Code", "bal-01")
         page.tap("//button[@type='submit']")
         page.heading("Does longer cold wake arrowleaf balsamroot?")
         self.refused("404")
 
     def without_a_camera_it_says_what_else_there_is(self):
         page = self.page
-        page.open("/scan", "Open a code")
+        page.open("/scan", "Scan")
         page.press("Use the camera")
         page.text("The camera cannot be used. Take a photo, or type the code.")
         page.button("Use the camera")
 
+    def a_few_letters_find_a_thing_by_the_keyboard_alone(self):
+        page = self.page
+        page.open("/places", "Places")
+        page.type("/")
+        field = page.see("//input[@role='combobox']")
+        field.send_keys("nothing of this name")
+        page.text("Nothing found for “nothing of this name”.")
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys("arowleaf lot hr-114")
+        page.text("Showing results for arrowleaf.")
+        self.accessible("Find")
+        page.see("//li[@role='option'][contains(., 'HR-114, Halfmoon Rim')]")
+        field.send_keys(Keys.ENTER)
+        page.heading("arrowleaf balsamroot")
+        # what was opened lately is there before anything is typed
+        page.type("/")
+        page.see("//li[@role='option'][1][contains(., 'HR-114')]")
+        page.see("//input[@role='combobox']").send_keys("new trial sm-060", Keys.DOWN, Keys.UP)
+        page.see("//li[@role='option'][contains(., 'New trial: ')]")
+        page.see("//input[@role='combobox']").send_keys(Keys.ENTER)
+        page.heading("New trial")
+        self.assertEqual(page.run("return location.search"), f"?lot={Lot.objects.get(code='SM-060').pk}")
+
     def a_photo_without_a_code_says_how_to_hold_it(self):
         page = self.page
-        page.open("/scan", "Open a code")
+        page.open("/scan", "Scan")
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder) / "nothing.jpg"
             Image.new("RGB", (400, 300), "olive").save(path)
@@ -294,7 +318,7 @@ class AtTheBench(Journey):
         page.fill("Out", "12.4")
         page.press("Record the step")
         page.see("//*[@role='alert'][contains(., '12.4 g came out, but only 10 g went in')]")
-        page.press("Yes, it is so")
+        page.press("Yes, record it")
         page.see("//tr[contains(., 'sieve')][contains(., '124 % kept')]")
         page.press("Take back")
         page.see("//tr[contains(@class, 'struck')][contains(., 'sieve')]")
@@ -314,7 +338,7 @@ class AtTheBench(Journey):
         page.press("discarded")
         page.press("End this lot")
         page.see("//p[contains(@class, 'big')][normalize-space()='0']")
-        page.press("Undo: take it up again")
+        page.press("Undo: keep the lot")
         page.see("//p[contains(@class, 'big')][normalize-space()='14']")
 
     def a_place_learns_its_climate(self):
@@ -324,9 +348,9 @@ class AtTheBench(Journey):
         page.fill("Name", "cellar")
         page.fill("Temperature, °C", "9")
         page.fill("Humidity, %", "150")
-        page.press("Save the place")
+        page.press("Save place")
         page.text("A humidity of 150 % cannot be")
         page.fill("Humidity, %", "70")
-        page.press("Save the place")
+        page.press("Save place")
         page.see("//tr[contains(., 'cellar')][contains(., 'not for long')]")
         self.refused("422")

@@ -9,7 +9,7 @@ from server.trials.models import Trial
 
 
 class FromTheResultToPlants(Journey):
-    """A finished trial becomes a printed tray plan, a sown tray, and what came of it."""
+    """A finished trial becomes a printed tray plan, a sown tray, and outcome."""
 
     def setUp(self):
         super().setUp()
@@ -37,7 +37,7 @@ class FromTheResultToPlants(Journey):
         self.no_sideways_scrolling("Planning a sowing")
         page.tap("//input[@type='radio'][starts-with(@aria-label, 'One seed')]")
         page.text("nothing to thin.")
-        page.press("Keep this plan")
+        page.press("Save plan")
         page.heading("150 plants by")
         plan = SowingPlan.objects.latest("pk")
         self.assertEqual((plan.seeds_per_cell, plan.treatment.name, plan.plants_wanted), (1, "nick", 150))
@@ -61,7 +61,7 @@ class FromTheResultToPlants(Journey):
         page.open(f"/sowing/{plan.pk}", "antelope bitterbrush")
         page.press("Change it")
         page.heading(f"Change {plan.code}")
-        page.text("kept in its history")
+        page.text("in its history")
         page.fill("Plants wanted", str(plan.plants_wanted + 60))
         page.fill("Note", "sixty more for the wash")
         page.text(f"at least {plan.plants_wanted + 60} plants 9 times in 10")
@@ -77,15 +77,15 @@ class FromTheResultToPlants(Journey):
         page, plan = self.page, SowingPlan.objects.get(lot__code="PT-040")
         before = stocks([plan.lot_id])[plan.lot_id].seeds
         page.open(f"/sowing/{plan.pk}", "antelope bitterbrush")
-        page.press("Put its seed in a bag")
-        page.press("Put it in")
+        page.press("Put the seed into a bag")
+        page.press("Put into the bag")
         page.text(f"{plan.lot.code}-B")
         self.assertEqual(stocks([plan.lot_id])[plan.lot_id].seeds, before - plan.seeds)
         page.press("Sown now")
         page.press("Record the sowing")
         # the bag is still in: it is asked about, and the answer is one press away
         page.text("Still in treatment")
-        page.press("Yes, it is so")
+        page.press("Yes, record it")
         page.wait.until(lambda _: TraySown.objects.filter(tray__plan=plan).exists())
         tray = plan.trays.first()
         self.browser.size(*PHONE)
@@ -101,7 +101,7 @@ class FromTheResultToPlants(Journey):
         page.fill("thinned out, all so far", "55")
         page.press("Record the count")
         page.text("55 thinned out in")
-        page.press("Not now")
+        page.press("Cancel")
         page.open(f"/plants/{plan.lot.taxon_id}", "antelope bitterbrush")
         page.text("your own tray gave")
         # what was asked about is answered as 422, which browsers write down

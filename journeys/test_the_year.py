@@ -47,8 +47,8 @@ class AYearAtANewNursery(Journey):
     def first_start(self) -> None:
         page = self.page
         page.open("/", "Awake Furrow")
-        page.heading("Nobody is here yet")
-        page.fill("Name to sign in with", "nora")
+        page.heading("Set up your nursery")
+        page.fill("Username", "nora")
         page.fill("Initials, for the records", "NW")
         page.fill("Password", "short")
         page.press("Begin")
@@ -62,15 +62,15 @@ class AYearAtANewNursery(Journey):
         for name, kind, degrees in (("Seed store", "room", "12"), ("Fridge", "fridge", "3"), ("Window", "shelf", "18")):
             page.press("Add a place")
             page.fill("Name", name)
-            page.pick("What it is", kind)
+            page.pick("Kind", kind)
             page.fill("Temperature, °C", degrees)
-            page.press("Save the place")
+            page.press("Save place")
             page.see(f"//td[contains(., '{name}')]")
 
     def stand_and_harvest(self) -> None:
         page = self.page
         page.open("/stands", "Stands")
-        page.press("Enter a stand")
+        page.press("Add stand")
         page.fill("Field name", "slope by the gate, unnamed")
         page.fill("Place", "Tallow Creek")
         page.tap("//label[contains(., 'It is our own ground')]/input")
@@ -83,14 +83,14 @@ class AYearAtANewNursery(Journey):
         page.fill("Parent plants", "60")
         page.fill("≈ ripe seeds on the stand", "40000")
         page.fill("≈ seeds taken", "2000")
-        page.fill("Amount 1, if known", "20")
+        page.fill("Amount, if known", "20")
         page.press("Record the harvest")
         page.see("//p[contains(@class, 'big')][normalize-space()='20 g']")
         self.lot = Lot.objects.get()
 
     def work(self, word: str) -> None:
         """Open one of the forms below the head of the lot."""
-        self.page.tap(f"//div[@aria-label='What is done with this lot']//button[normalize-space()='{word}']")
+        self.page.tap(f"//div[@aria-label='Work on this lot']//button[normalize-space()='{word}']")
 
     def clean_measure_store(self) -> None:
         page = self.page
@@ -99,21 +99,21 @@ class AYearAtANewNursery(Journey):
         self.work("Dry")
         page.press("found dry")
         page.fill("Humidity around the seed, if measured", "30")
-        page.press("Record it")
+        page.press("Save")
         page.see("//dd[contains(., 'Dry: 30 % humidity')]")
         self.work("Count samples")
         page.press("counted and weighed")
         for n in (1, 2, 3):
             if n > 1:
-                page.press("One more")
-            page.fill(f"Seeds in sample {n}", "100")
-            page.fill(f"Mass {n}", f"{1 + n / 100}")
-        page.press("Keep the samples")
+                page.press("Add a sample")
+            page.fill("Seeds in the sample", "100", row=n)
+            page.fill("Mass", f"{1 + n / 100}", row=n)
+        page.press("Save samples")
         page.see("//p[contains(@class, 'big')][contains(., '≈')]")
         self.work("Move")
         page.pick("Place", "Seed store")
         page.pick("Container", "closed jar")
-        page.press("Put it there")
+        page.press("Move here")
         page.see("//dd[contains(., 'Seed store')]")
         self.assertGreater(stocks([self.lot.pk])[self.lot.pk].seeds, 1500)
 
@@ -134,28 +134,28 @@ class AYearAtANewNursery(Journey):
     def ladder_and_trial(self) -> None:
         page = self.page
         page.open("/recipes", "Recipes")
-        page.press("Write a recipe")
+        page.press("New recipe")
         page.fill("Name", "cold, damp sand")
-        page.press("Save the recipe")
+        page.press("Save recipe")
         page.see("//h3[contains(., 'cold, damp sand')]")
-        page.press("Dose ladder")
-        page.fill("Doses, days, apart by spaces", "28 56")
-        page.press("Make the ladder")
+        page.press("Try several doses")
+        page.fill("Doses, days, separated by spaces", "28 56")
+        page.press("Make the recipes")
         page.text("Made: none, 4 weeks, 8 weeks.")
-        page.tap("//a[contains(., 'lay out a trial of them')]")
+        page.tap("//a[contains(., 'start a trial of them')]")
         page.heading("New trial")
         page.pick("Lot", self.lot.code)
-        page.fill("Question", "How much cold does it want?")
+        page.fill("Question", "Amount cold does it want?")
         page.fill("Dishes per treatment", "4")
         page.fill("Seeds per dish", str(SEEDS))
         page.text("240 seeds")
-        page.press("Lay out the trial")
-        page.heading("How much cold does it want?")
+        page.press("Start trial")
+        page.heading("Amount cold does it want?")
         self.trial = Trial.objects.get()
 
     def bags_and_rounds(self) -> None:
         page = self.page
-        page.open(f"/trials/{self.trial.pk}", "How much cold does it want?")
+        page.open(f"/trials/{self.trial.pk}", "Amount cold does it want?")
         page.press("Put seed into bags")
         page.pick("Place", "Fridge")
         page.press("Put in bags")
@@ -164,7 +164,7 @@ class AYearAtANewNursery(Journey):
         for batch in sorted(batches, key=lambda b: b.pk):
             page.open(f"/batches/{batch.pk}", "slope by the gate")
             page.press("Begin: cold")
-            page.press("It starts now")
+            page.press("Start now")
             page.see("//button[contains(., 'End this step now')]")
         self.assertEqual(StepBegun.objects.count(), 2)
         for made in (2, 4):
@@ -181,7 +181,7 @@ class AYearAtANewNursery(Journey):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/set-up", "Set up")
         page.press("Sown now, all 12 dishes")
-        page.press("They are out: sow")
+        page.press("Out of treatment: sow")
         page.wait.until(lambda _: Sown.objects.count() == 12)
         names = dict(Dish.objects.values_list("code", "treatment__name"))
         count = CountPage(self.browser.driver, self.live_server_url)
@@ -209,7 +209,7 @@ class AYearAtANewNursery(Journey):
             field.send_keys("1")
         page.press("with these")
         page.wait.until(lambda _: Closing.objects.count() == 12)
-        page.open(f"/trials/{self.trial.pk}", "How much cold does it want?")
+        page.open(f"/trials/{self.trial.pk}", "Amount cold does it want?")
         page.press("Open it")
         page.press("Compare")
         page.heading("How many")
@@ -222,15 +222,15 @@ class AYearAtANewNursery(Journey):
         page.heading("Plan a sowing")
         page.fill("Plants wanted", "40")
         page.text("at least 40 plants 9 times in 10")
-        page.press("Keep this plan")
+        page.press("Save plan")
         page.heading("40 plants by")
         plan = SowingPlan.objects.get()
-        page.press("Put its seed in a bag")
-        page.press("Put it in")
+        page.press("Put the seed into a bag")
+        page.press("Put into the bag")
         page.see(f"//dd//a[normalize-space()='{plan.lot.code}-B3']")
         page.press("Sown now")
         page.press("Record the sowing")
-        page.press("Yes, it is so")
+        page.press("Yes, record it")
         self.later(21)
         page.open(f"/sowing/{plan.pk}", "40 plants by")
         tray = plan.trays.first()
@@ -245,6 +245,6 @@ class AYearAtANewNursery(Journey):
         page.text("Sound.")
         page.press("Make a backup")
         page.text("Saved as awake-furrow_")
-        page.open("/changes", "What changed")
+        page.open("/changes", "History")
         page.see(f"//a[normalize-space()='{self.trial.code}']")
         self.asked()

@@ -57,25 +57,25 @@ class FromARecipeToBags(Journey):
     def a_ladder_is_built_and_planned_back_from_a_date_and_its_batches_are_put_in(self):
         page = self.page
         page.open("/recipes", "Recipes")
-        page.press("Write a recipe")
-        page.see("//form//*[contains(., 'Begin from a starter recipe')]")
+        page.press("New recipe")
+        page.see("//form//*[contains(., 'Starter recipe')]")
         page.fill("Name", "cold for a ladder")
-        page.press("Save the recipe")
+        page.press("Save recipe")
         page.see("//h3[contains(., 'cold for a ladder')]")
         row = "//section[.//h3[contains(., 'cold for a ladder')]]"
-        page.tap(f"{row}//button[contains(., 'Dose ladder')]")
-        page.fill("Doses, days, apart by spaces", "28 56")
-        page.press("Make the ladder")
+        page.tap(f"{row}//button[contains(., 'Try several doses')]")
+        page.fill("Doses, days, separated by spaces", "28 56")
+        page.press("Make the recipes")
         page.text("Made: none, 4 weeks, 8 weeks.")
-        page.tap("//a[contains(., 'lay out a trial of them')]")
+        page.tap("//a[contains(., 'start a trial of them')]")
         page.heading("New trial")
         for name in ("none", "4 weeks", "8 weeks"):
             page.wait.until(lambda d, name=name: any(i.get_attribute("value") == name for i in d.find_elements(By.TAG_NAME, "input")))
         page.pick("Lot", "LL-022")
-        page.fill("Question", "How much cold does flax bear?")
-        page.press("Lay out the trial")
-        page.heading("How much cold does flax bear?")
-        laid = Treatment.objects.filter(trial__question="How much cold does flax bear?")
+        page.fill("Question", "Amount cold does flax bear?")
+        page.press("Start trial")
+        page.heading("Amount cold does flax bear?")
+        laid = Treatment.objects.filter(trial__question="Amount cold does flax bear?")
         self.assertEqual(
             list(laid.values_list("name", "dose", "dose_unit", "is_control")),
             [("none", 0, "d", True), ("4 weeks", 28, "d", False), ("8 weeks", 56, "d", False)],
@@ -83,26 +83,26 @@ class FromARecipeToBags(Journey):
         page.driver.back()
         page.driver.back()
         page.heading("Recipes")
-        page.tap(f"{row}//button[contains(., 'Dose ladder')]")
-        page.fill("Doses, days, apart by spaces", "28 56")
-        page.press("Make the ladder")
+        page.tap(f"{row}//button[contains(., 'Try several doses')]")
+        page.fill("Doses, days, separated by spaces", "28 56")
+        page.press("Make the recipes")
         page.tap("//a[contains(., 'Plan them')]")
         page.heading("Plan treatments")
         page.see("//strong[contains(., 'cold for a ladder: 8 weeks')]")
         page.text("Starts are staggered so that all are sown on one day")
-        # a start moved by the arrow keys is planned anew, and says what moved
+        # a start moved by the arrow keys is planned again, and says what moved
         handle = page.see("//*[name()='g'][@role='slider'][contains(@aria-label, '8 weeks')]")
         page.run("arguments[0].focus()", handle)
         page.type("\ue012")  # arrow left
         page.text("Moved by hand: cold for a ladder: 8 weeks")
         page.see("//p[@role='status'][contains(., 'begins')]")
         page.pick("Lot", "LL-022")
-        page.pick("The bags lie in", "upper shelf")
+        page.pick("Place of the bags", "upper shelf")
         before = Batch.objects.count()
         page.press("Put in 2 bags")
         page.heading("Lewis flax")
         self.assertEqual(Batch.objects.count(), before + 2)
-        page.text("To begin on")
+        page.text("Starts on")
 
     def acid_does_not_start_until_it_is_confirmed_and_the_timer_runs_to_the_second(self):
         page = self.page
@@ -117,20 +117,20 @@ class FromARecipeToBags(Journey):
         page.open(f"/batches/{batch.pk}", "Lewis flax")
         page.press("Begin: acid")
         page.text("The gentler way: Sandpaper or hot water.")
-        page.text("start a second timer at the bench")
-        page.press("It starts now")
+        page.text("Start a second timer at the bench")
+        page.press("Start now")
         page.text("Before acid starts, confirm:")
         # the refusal of the browser's own request is the one line in the console
         self.refused("422")
         for tick in page.driver.find_elements(By.CSS_SELECTOR, "fieldset input[type=checkbox]"):
             page.run("arguments[0].click()", tick)
-        page.fill("Name of who does it", "RK")
-        page.press("It starts now")
+        page.fill("Name of the person doing it", "RK")
+        page.press("Start now")
         page.see("//button[contains(., 'End this step now')]")
         begun = course_of(batch).running.begun
         self.assertEqual(begun.confirmed_by, "RK")
         page.open("/timers", "Timers")
-        # the browser's clock is moved by half an hour, and the page is loaded anew: the server's clock counts
+        # the browser's clock is moved by half an hour, and the page is loaded again: the server's clock counts
         moved = (
             "const Real = Date; const late = 1800000;"
             "window.Date = class extends Real { constructor(...a) { a.length ? super(...a) : super(Real.now() + late) }"
@@ -151,7 +151,7 @@ class FromARecipeToBags(Journey):
         recipe = write_recipe(by=grower(), name="hot for a timer", steps=[{"kind": "hot_water", "duration": 10, "unit": "min"}])
         bag(recipe, Place.objects.get(name="Warm bench"), 0.5 / 24)
         self.page.open("/timers", "Timers")
-        self.page.text("Over. Take it out now.")
+        self.page.text("Time is up. Take it out now.")
         self.assertEqual(self.page.texts("section h2")[0], "hot water")
 
 
@@ -189,7 +189,7 @@ class ARoundInTheCold(Journey):
             page.tap(f"//button[@aria-label='Something found in {batch.code}']")
             for b in buttons:
                 page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., '{b}') or @aria-label='{b}']")
-            page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Record it')]")
+            page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Save')]")
             page.see(f"//article[@aria-label='{batch.code}'][contains(@class, 'done')]")
 
         exception(sprouted, "One more sprouted", "potted")
@@ -218,15 +218,15 @@ class ARoundInTheCold(Journey):
         page.open(f"/rounds?place={self.shelf.pk}", "Bags")
         page.tap(f"//button[@aria-label='Something found in {batch.code}']")
         page.tap(f"//article[@aria-label='{batch.code}']//button[@aria-label='One more sprouted']")
-        page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Record it')]")
-        page.text("What becomes of the sprouts? Tap one.")
+        page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Save')]")
+        page.text("Choose what happens to the sprouts.")
         page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'the end for all')]")
-        page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Record it')]")
+        page.tap(f"//article[@aria-label='{batch.code}']//button[contains(., 'Save')]")
         page.wait.until(lambda _: course_of(batch).running is None)
 
 
 class TheColdReallyGiven(Journey):
-    """A logger's file with a freeze is read in, and every bag that lay there shows it."""
+    """A logger's file with a freeze is imported, and every bag that lay there shows it."""
 
     def test_a_log_is_previewed_kept_and_seen_on_the_batch(self):
         page = self.page

@@ -141,7 +141,7 @@ class WithoutSignal(Journey):
         self.assertEqual(course_of(dish).record.germinated, before + 2)
         # nothing is lost by leaving it: the head of every page says that it waits for a person
         self.page.open("/", "round")
-        self.page.press("to decide (1)")
+        self.page.press("1 to decide")
         self.page.press("Both: mine came after theirs")
         self.page.text("Everything is saved")
         self.assertEqual(course_of(dish).record.germinated, before + 3)
@@ -152,7 +152,7 @@ class WithoutSignal(Journey):
         before = course_of(dish).record.germinated
         self.theirs(dish, new_germinated=2)
         self.count.next_dish("1")
-        self.page.press("Mine stands instead")
+        self.page.press("Keep mine")
         self.page.wait.until(lambda _: course_of(dish).record.germinated == before + 1)
         self.refused("409")
 

@@ -28,7 +28,7 @@ def old_sheet() -> bytes:
 
 
 def sowing(api: Api) -> list[Row]:
-    """What sowing and knowing cost, and the large sheet read in and undone."""
+    """What sowing and knowing cost, and the large sheet imported and undone."""
     lot = api.get("/api/v1/lots/?search=SM-052")["results"][0]
     treatment = api.get(f"/api/v1/lots/{lot['id']}/sowing-bases/")[0]["treatment"]
     wanted = (date.today() + timedelta(days=150)).isoformat()  # noqa: DTZ011  # the day the person sees
@@ -53,6 +53,6 @@ def sowing(api: Api) -> list[Row]:
     return [
         *rows,
         Row("50,000 count cells looked into", looked, 20, "s"),
-        Row(f"50,000 count cells read in, {len(lines)} lines told", read, 20, "s"),
+        Row(f"50,000 count cells imported, {len(lines)} lines told", read, 20, "s"),
         Row("the same undone", undone, 20, "s"),
     ]

@@ -51,7 +51,7 @@ def own_addresses() -> list[str]:
 
 
 def certificate(folder: Path, addresses: list[str], now: datetime) -> tuple[Path, Path]:
-    """The files of a certificate for these addresses and its key; made anew when an address is new or its time runs out."""
+    """The files of a certificate for these addresses and its key; made again when an address is new or its time runs out."""
     folder.mkdir(parents=True, exist_ok=True)
     authority, authority_key = _authority(folder, now)
     cert_file, key_file = folder / "server.crt", folder / "server.key"

@@ -87,8 +87,8 @@ def question(pointer: str, code: str, message: str) -> Questioned:
 def disk_full() -> NoRoom:
     """There is no room to record anything: the transaction was taken back whole."""
     return NoRoom(
-        "The disk of the machine that runs Awake Furrow is full: nothing was recorded, and what you typed is still here. "
-        "Tell the person who runs it to make room; then try again.",
+        "The server’s disk is full. Nothing was recorded, and what you typed is still here. "
+        "Ask the person who runs it to make room, then try again.",
         code="disk_full",
     )
 

@@ -37,7 +37,7 @@ _ADVICE = {
     ),
     Purpose.RESTORATION: PurposeAdvice(
         CleaningGrade.CLEAN,
-        "Clean, with the purity measured: sowing rates are worked out from it.",
+        "Clean, with the purity measured: sowing rates are calculated from it.",
         "Take a little from as many plants as there are, over the whole stand and season, never the best only: the mix is the point.",
     ),
 }

@@ -20,8 +20,8 @@ _PERCENT = re.compile(r"^-?\d+(?:[.,]\d+)?\s*%$")
 _OF = re.compile(r"^(\d+)\s*(?:/|of|out of)\s*(\d+)$", re.IGNORECASE)
 EARLIEST, LATEST = 1900, 2200
 PERCENT_ALONE = (
-    "A percent says nothing of how many seeds it was found with, so it has no doubt and cannot be compared. "
-    "Give the count, and the seeds sown in a column of their own."
+    "A percent without the number of seeds has no uncertainty and cannot be compared. "
+    "Give the count, and the seeds sown in their own column."
 )
 
 

@@ -67,7 +67,7 @@ def read_dormancy(
     cold = _cold_needed(noted, past, reasons)
     smoke = StepKind.SMOKE_WATER in noted or _helps(past, frozenset({StepKind.SMOKE_WATER}))
     if smoke:
-        reasons.append("Smoke woke it before, or the notes say so.")
+        reasons.append("Smoke helped it germinate before, or the notes say so.")
     if embryo is EmbryoSize.SMALL:
         reasons.append("The embryo is small when the seed is shed: it has to grow first.")
     untreated = [p for p in past if not p.steps]

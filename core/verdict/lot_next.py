@@ -41,7 +41,7 @@ class LotAdvice:
 
 
 def lot_next(facts: LotFacts) -> list[LotAdvice]:
-    """Say what a lot asks for, the most pressing first; empty when nothing is wanting."""
+    """Say what a lot asks for, the most pressing first; empty when there is nothing to do."""
     if facts.seeds == 0:
         return [LotAdvice(LotTask.END, "Nothing is left in it: end it as used up, or recount.")]
     found = [*_pressing(facts), *_amount_and_worth(facts), *_keeping(facts)]

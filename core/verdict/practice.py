@@ -1,6 +1,6 @@
-"""The truth beside what was concluded on the practice bench: found, missed, believed without ground; and one piece of advice.
+"""The truth beside the conclusions from a practice bench: found, missed, not supported by the data; and one piece of advice.
 
-A claim rests on ground when the trial had seed sown as it is, more dishes than one, and its own numbers told the two apart.
+The data support a claim when the trial had untreated seed, more than one dish per treatment, and numbers that show the difference.
 """
 
 from collections.abc import Mapping, Sequence
@@ -49,7 +49,7 @@ class Marked:
 
 @dataclass(frozen=True)
 class PracticeResult:
-    """What was found, missed and believed without ground, and one piece of advice for the next try."""
+    """What was found, what was missed, what the data do not support, and one piece of advice for the next try."""
 
     marks: list[Marked]
     advice: str
@@ -103,21 +103,21 @@ def judge_practice(
 def _marked(t: Tried, says: PracticeSays, untreated: float, called: Called) -> Marked:
     diff = t.truth - untreated
     truth = PracticeSays.SAME if abs(diff) < MATTERS else PracticeSays.BETTER if diff > 0 else PracticeSays.WORSE
-    numbers = f"in truth {percent(t.truth)} % come up, and {percent(untreated)} % of seed sown as it is"
+    numbers = f"in truth {percent(t.truth)} % germinate, and {percent(untreated)} % of untreated seed"
     differs = truth is not PracticeSays.SAME
     if says in (PracticeSays.BETTER, PracticeSays.WORSE):
         if says is not truth:
-            return Marked(t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” was believed to do {says}: {numbers}.")
+            return Marked(t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” was thought to do {says}: {numbers}.")
         if not t.differs:
-            why = "nothing was sown as it is beside it" if t.differs is None else "your dishes do not tell the two apart"
+            why = "the trial had no untreated seed" if t.differs is None else "your dishes do not show a difference"
             return Marked(t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” does {says}, but that was luck: {why}; {numbers}.")
         return Marked(t.id, PracticeMark.FOUND, f"“{called.name(t.id)}” does {says}: {numbers}.")
     if differs:
-        told = " Your own numbers had told them apart." if t.differs else ""
-        return Marked(t.id, PracticeMark.MISSED, f"“{called.name(t.id)}” does {truth}, and that was not seen: {numbers}.{told}")
+        told = " Your own numbers showed the difference." if t.differs else ""
+        return Marked(t.id, PracticeMark.MISSED, f"“{called.name(t.id)}” does {truth}, and you missed it: {numbers}.{told}")
     if says is PracticeSays.SAME and t.differs is None:
         return Marked(
-            t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” makes no difference, but nothing was there to see it by: {numbers}."
+            t.id, PracticeMark.WITHOUT_GROUND, f"“{called.name(t.id)}” makes no difference, but the trial could not show that: {numbers}."
         )
     mark = PracticeMark.FOUND if says is PracticeSays.SAME else PracticeMark.LEFT_OPEN
     return Marked(t.id, mark, f"“{called.name(t.id)}” makes no difference that matters: {numbers}.")
@@ -126,10 +126,12 @@ def _marked(t: Tried, says: PracticeSays, untreated: float, called: Called) -> M
 def _estimated(e: Estimate, truth: float, called: Called) -> Marked:
     name, said = f"“{called.name(e.id)}”", f"between {percent(e.low)} % and {percent(e.high)} %"
     if not e.low <= truth <= e.high:
-        return Marked(e.id, PracticeMark.WITHOUT_GROUND, f"{name}: believed {said}; in truth {percent(truth)} % come up.")
+        return Marked(e.id, PracticeMark.WITHOUT_GROUND, f"{name}: you said {said}; in truth {percent(truth)} % germinate.")
     if e.high - e.low > WIDEST:
-        return Marked(e.id, PracticeMark.MISSED, f"{name}: {said} holds the truth, {percent(truth)} %, but is too wide to sow by.")
-    return Marked(e.id, PracticeMark.FOUND, f"{name}: {said} holds the truth, {percent(truth)} %.")
+        return Marked(
+            e.id, PracticeMark.MISSED, f"{name}: {said} includes the truth, {percent(truth)} %, but is too wide to plan a sowing with."
+        )
+    return Marked(e.id, PracticeMark.FOUND, f"{name}: {said} includes the truth, {percent(truth)} %.")
 
 
 def _advice(tried: Sequence[Tried], marks: Sequence[Marked], untreated: float, trial: PracticeTrial, called: Called) -> str:
@@ -139,31 +141,31 @@ def _advice(tried: Sequence[Tried], marks: Sequence[Marked], untreated: float, t
     if said is not None:
         return said
     if any(m.mark is PracticeMark.WITHOUT_GROUND for m in marks):
-        return "Believe a difference when the intervals of the two no longer share much; until then “cannot say” is the right answer."
+        return "Claim a difference only when the two intervals hardly overlap. Until then, “cannot say” is the right answer."
     if any(m.mark is PracticeMark.MISSED for m in marks):
-        return "Read Compare before you conclude: what stands apart there is told apart."
-    return "Nothing was missed and nothing believed without ground. Take the next brief, or the same with fewer seeds."
+        return "Read Compare before you conclude: treatments in different groups there differ."
+    return "You missed nothing, and your data support every conclusion. Take the next exercise, or the same one with fewer seeds."
 
 
 def _about_the_design(tried: Sequence[Tried], untreated: float) -> str | None:
     if not any(t.untreated for t in tried):
         return (
-            "Sow some of the seed as it is next time. Without that control nothing shows whether a treatment did anything: "
-            f"here {percent(untreated)} % come up by themselves."
+            "Keep some seed untreated next time. Without that control nothing shows whether a treatment did anything: "
+            f"here {percent(untreated)} % germinate untreated."
         )
     if any(t.dishes == 1 for t in tried):
-        return "Lay out more than one dish a treatment: one dish alone shows nothing of how much dishes differ by themselves."
+        return "Use more than one dish per treatment. One dish cannot show how much dishes differ by chance."
     return None
 
 
 def _about_the_dishes(trial: PracticeTrial) -> str | None:
     if trial.mouldy_counted:
-        return "Set a dish aside when mould takes it, and write down why: what rotted says nothing about the treatment."
+        return "Set a dish aside when mould destroys it, and note why. Rotted seed says nothing about the treatment."
     if trial.unclosed:
         dishes = "dish was" if trial.unclosed == 1 else "dishes were"
         return (
-            f"Cut what is left before you conclude: {trial.unclosed} {dishes} not closed, "
-            "and asleep looks like dead until somebody cuts it."
+            f"Cut the ungerminated seed before you conclude: {trial.unclosed} {dishes} not closed, "
+            "and dormant seed looks dead until you cut it."
         )
     return None
 
@@ -178,10 +180,10 @@ def _more_dishes(treated: Sequence[Tried], marks: Sequence[Marked], untreated: f
     groups = len(treated) + 1
     found = dishes_needed(untreated, t.truth, Design(2, t.seeds_per_dish, groups, rho, len(treated)))
     if found is None:
-        return "The difference is too small for any trial of this kind: ask a larger question, or try fewer treatments."
+        return "The difference is too small for any trial of this size. Try fewer treatments, or ask about a larger difference."
     dishes = max(found[0], t.dishes + 1)
     return (
-        f"Spread the seed over more dishes: {dishes} dishes of {t.seeds_per_dish} show what “{called.name(t.id)}” does 8 times in 10; "
+        f"Use more dishes: {dishes} dishes of {t.seeds_per_dish} show what “{called.name(t.id)}” does 8 times in 10; "
         f"you had {t.dishes}. "
-        "More dishes tell more than more seeds in each."
+        "More dishes tell you more than more seeds per dish."
     )

@@ -159,7 +159,7 @@ def _one_bag(facts: TrialFacts, decision: Decision | None) -> list[Finding]:
     names = [facts.called.within(t.id) for t in single]
     who = f"All seed of {names[0]} was" if len(single) == 1 else "All seed of a treatment was"
     text = (
-        f"{who} treated in one bag, so a good or bad bag would look like a treatment. Two bags with the same dishes would narrow the "
+        f"{who} treated in one bag, so a good or bad bag would look like a treatment. Two bags would narrow the "
         f"likely range from ± {100 * half[0]:.0f} to ± {100 * half[1]:.0f} points."
     )
     return [Finding(VerdictRule.ONE_BAG, text)]

@@ -66,7 +66,7 @@ class Openness(StrEnum):
 
 
 class SheetShape(StrEnum):
-    """What a table to be read in holds, and how."""
+    """What a table to import holds, and how."""
 
     LOTS = "lots"
     WIDE_COUNTS = "wide_counts"
@@ -74,7 +74,7 @@ class SheetShape(StrEnum):
 
 
 class ColumnMeaning(StrEnum):
-    """What a column of a table to be read in means. LOOK is one of many columns, each headed by a date or a day."""
+    """What a column of a table to import means. LOOK is one of many columns, each headed by a date or a day."""
 
     IGNORE = "ignore"
     LOT_CODE = "lot_code"
@@ -102,7 +102,7 @@ class ColumnMeaning(StrEnum):
 
 
 class DayOrder(StrEnum):
-    """In which order a date's parts are written, in a file that is read in and for who is signed in."""
+    """In which order a date's parts are written, in an imported file and for the user."""
 
     DMY = "dmy"
     MDY = "mdy"
@@ -117,7 +117,7 @@ class CountsAre(StrEnum):
 
 
 class FileKind(StrEnum):
-    """What a file that is read in holds."""
+    """What an imported file holds."""
 
     TABLE = "table"
     TRIAL = "trial"

@@ -210,7 +210,7 @@ class SupplyKind(StrEnum):
 
 
 class PlaceTrouble(StrEnum):
-    """What befell a place, and with it every bag that lay there."""
+    """Events at a place, which affect every bag that lay there."""
 
     FROZE = "froze"
     POWER_CUT = "power_cut"

@@ -233,7 +233,7 @@ class SeenHow(StrEnum):
 
 
 class DeviationKind(StrEnum):
-    """What went otherwise than planned with a dish or a trial."""
+    """Deviations from the plan of a dish or a trial."""
 
     PART_MOVED = "part_moved"
     LABEL_UNREADABLE = "label_unreadable"

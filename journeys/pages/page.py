@@ -51,7 +51,7 @@ class Page:
 
     def go(self, path: str, heading: str) -> None:
         """Go to a path inside of the app, as its links do, by way of an address without a page."""
-        for to, words in (("/nowhere/at/all", "Nothing grows at this address"), (path, heading)):
+        for to, words in (("/nowhere/at/all", "This page does not exist"), (path, heading)):
             self.run("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", to)
             self.heading(words)
 
@@ -100,18 +100,18 @@ class Page:
         element.click()
         return self.run("return window.pressArrived") is not False
 
-    def field(self, label: str) -> WebElement:
-        """An input by the words of its label."""
+    def field(self, label: str, row: int = 1) -> WebElement:
+        """An input by the words of its label, in a certain one of several rows that have it."""
         # the input of a field that searches is see-through while it shows what was chosen
-        xpath = f"//input[@id=//label[normalize-space()={quoted(label)}]/@for]"
+        xpath = f"(//input[@id=//label[normalize-space()={quoted(label)}]/@for])[{row}]"
         found: WebElement = self.wait.until(lambda driver: next(iter(driver.find_elements(By.XPATH, xpath)), None), f"no field {label}")
         return found
 
-    def fill(self, label: str, value: str) -> None:
-        """Replace what a field holds."""
+    def fill(self, label: str, value: str, row: int = 1) -> None:
+        """Replace what a field holds, in a certain one of several rows that have it."""
 
         def filled(_: WebDriver) -> bool:
-            field = self.field(label)
+            field = self.field(label, row)
             field.send_keys(Keys.CONTROL, "a", Keys.NULL, value)
             holds = str(field.get_property("value") or "")
             # where an answer of the server came in between, nothing was selected any more, and the new stands behind the old
@@ -119,12 +119,12 @@ class Page:
 
         self.wait.until(filled, f"“{value}” could not be typed at {label}")
 
-    def choose(self, label: str, option: str) -> None:
-        """Type into a field that searches, and take the option; typed again where the list closed or came late."""
+    def choose(self, label: str, option: str, row: int = 1) -> None:
+        """Type into a field that searches, in one of several rows, and take the option; typed again where the list closed or came late."""
         wanted = f"//*[@role='option'][contains(normalize-space(), {quoted(option)})]"
 
         def chosen(_: WebDriver) -> bool:
-            field = self.field(label)
+            field = self.field(label, row)
             field.find_element(By.XPATH, "ancestor::div[contains(@class, 'v-field ')]").click()
             field.send_keys(Keys.CONTROL, "a", Keys.NULL, option)
             return self._taken(field, wanted)
@@ -192,7 +192,7 @@ class Page:
 
     def sign_out(self) -> None:
         """Sign out and wait until the session has ended."""
-        self.press("account")
+        self.press("Menu of")
         self.tap("//button[normalize-space()='Sign out']")
         self.field("Password")
         self.wait.until(lambda driver: driver.get_cookie("sessionid") is None, "still signed in")

@@ -39,7 +39,7 @@ KINDS: Mapping[ThingKind, Kind] = {
     ThingKind.RECIPE: Kind(
         Recipe, "name", "/recipes", True,
         {"treatments": "treatments of trials", "batches": "bags", "sowing_plans": "sowings", "stretches": "dishes sent on",
-         "replaced_by": "later editions"},
+         "replaced_by": "later versions"},
     ),
     ThingKind.TRIAL: Kind(
         Trial, "code", "/trials/{}", True,

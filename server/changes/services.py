@@ -84,7 +84,7 @@ def _forget_draw(by: Person, trial: Trial) -> None:
 
 
 def _draw_again(by: Person, trial: Trial) -> None:
-    """Its dishes are back, and their seed is drawn anew; refused where the lot does not hold it any more."""
+    """Its dishes are back, and their seed is drawn again; refused where the lot does not hold it any more."""
     dishes = list(Dish.everything.filter(treatment__trial=trial))
     seeds = sum(d.seeds for d in dishes)
     if StockEntry.objects.filter(lot=trial.lot, reason=f"trial {trial.code}").exists():

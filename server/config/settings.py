@@ -64,6 +64,7 @@ INSTALLED_APPS = [
     "server.rounds",
     "server.exchange",
     "server.changes",
+    "server.finding",
     "server.backups",
     "server.practice",
     "server.demo",

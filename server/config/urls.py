@@ -49,6 +49,7 @@ api: list[URLPattern | URLResolver] = [
             "labels",
             "exchange",
             "changes",
+            "finding",
             "backups",
             "practice",
         )

@@ -1,4 +1,4 @@
-"""A planned trial of two factors crossed, and what went otherwise than planned, for the demo."""
+"""A planned trial of two factors crossed, with deviations, for the demo."""
 
 from datetime import datetime, timedelta
 from uuid import UUID

@@ -143,7 +143,7 @@ def _treatments(by: Person, courses: TrialCourses, base: Treatment, proposal: Pr
         doses = sorted({last.duration * x for x in parts if most is None or last.duration * x <= most})
         if len(doses) < 2:
             raise DomainError(
-                f"“{base.recipe.name}” allows at most {most:g} {last.unit} of that step: write an edition that allows more, then plan it.",
+                f"“{base.recipe.name}” allows at most {most:g} {last.unit} of that step: save a version that allows more, then plan it.",
                 code="at_most",
             )
         return _series(by, base.recipe, cold, doses)

@@ -1,4 +1,4 @@
-"""What was read in from files, so that the same file is noticed, and each reading can be undone as one."""
+"""Imported files, so that the same file is noticed, and each import can be undone as one."""
 
 from django.db import models
 
@@ -8,9 +8,9 @@ from server.record_kinds.models import Correctable
 
 
 class FileRead(Correctable):
-    """A file that was read in: what it was, how it was settled, and what came of it.
+    """An imported file: what it was, how it was settled, and what came of it.
 
-    `content` is the file itself, packed, so that what was undone can be read in again. `made` are ids by what they are
+    `content` is the file itself, packed, so that an undone import can be repeated. `made` are ids by what they are
     (``lots``, ``trials``, ``stock``, ``taxa``). One that withdraws another undid it.
     """
 

@@ -1,4 +1,4 @@
-"""What each role may do; docs/roles.md holds it against every address of the API."""
+"""What each role may do; docs/roles.md lists it for every address of the API."""
 
 from enum import StrEnum
 

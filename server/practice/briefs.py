@@ -110,7 +110,7 @@ BRIEFS = (
     ),
     Brief(
         "a-dish-that-moulded", 5, "A dish that moulded",
-        "After the fire it stood everywhere; in the nursery nobody woke it. The towels are old, and one of them may be foul.",
+        "After the fire it stood everywhere; in the nursery nobody got it to germinate. The towels are old, and one of them may be foul.",
         "Does smoke water wake it?",
         "Mould takes a dish, not a treatment. Set aside with its reason, it leaves the result and stays in the record; "
         "counted on, it pulls a treatment down.",

@@ -55,17 +55,17 @@ def make_bench(path: Path) -> None:
 def on_bench(attempt: Attempt) -> Iterator[Person]:
     """Work on the bench of a try, as its person, who is the lead there; refused where its file is gone."""
     if not attempt.file.is_file():
-        raise DomainError("This bench is not here any more: begin the brief anew.", code="no_bench")
+        raise DomainError("This practice bench no longer exists. Start the exercise again.", code="no_bench")
     with other_database(attempt.file):
         _check_shape()
         yield Person.objects.get(pk=attempt.person_id)
 
 
 def _check_shape() -> None:
-    """A bench of an earlier version is not opened: bringing it up to date takes a minute, beginning anew takes none."""
+    """A bench of an earlier version is not opened: bringing it up to date takes a minute, beginning again takes none."""
     if set(MigrationRecorder(connection).applied_migrations()) != migration_names():
         raise DomainError(
-            "This bench was made by an earlier version of the application. Begin the brief anew; results stay.", code="old_bench"
+            "This bench was made by an earlier version of the application. Start the exercise again; results stay.", code="old_bench"
         )
 
 

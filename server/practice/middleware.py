@@ -49,7 +49,9 @@ class PracticeBench:
             )
         attempt = Attempt.objects.filter(pk=number, person=person).first() if NUMBER.fullmatch(number) else None
         if attempt is None:
-            return problem_answer(NotOnBench("This bench is not here any more. Leave the practice bench, and begin anew.", code="no_bench"))
+            return problem_answer(
+                NotOnBench("This practice bench no longer exists. Leave it, and start the exercise again.", code="no_bench")
+            )
         if PARAMETER in request.GET:
             asked = request.GET.copy()
             asked.pop(PARAMETER)

@@ -34,11 +34,11 @@ def write_recipe(
     """Write a recipe, or the next edition of one; what it replaces stays as it was."""
     require(by, Right.PLAN)
     if replaces is None and Recipe.everything.filter(name=name).exists():
-        message = f"A recipe “{name}” exists already. Write its next edition, or choose another name."
+        message = f"A recipe “{name}” exists already. Save a new version of it, or choose another name."
         raise DomainError(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
     if replaces is not None and Recipe.objects.filter(replaces=replaces).exists():
         raise DomainError(
-            f"Edition {replaces.edition} of “{replaces.name}” has been replaced already: start from the latest.", code="replaced"
+            f"Version {replaces.edition} of “{replaces.name}” has already been replaced. Start from the latest version.", code="replaced"
         )
     edition = replaces.edition + 1 if replaces else 1
     recipe = create_thing(Recipe(name=replaces.name if replaces else name, edition=edition, replaces=replaces, **fields), by=by)

@@ -34,6 +34,6 @@ def opened_to_read(path: Path) -> sqlite3.Connection:
 
 
 def cache_key(key: str, prefix: str, version: int) -> str:
-    """Django's KEY_FUNCTION: what was worked out from one database is never handed out for another."""
+    """Django's KEY_FUNCTION: what was computed from one database is never handed out for another."""
     salt = connections[DEFAULT_DB_ALIAS].settings_dict.get(SALT, "")
     return f"{prefix}:{version}:{salt}:{key}".replace(" ", "_")

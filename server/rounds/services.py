@@ -10,7 +10,7 @@ from server.rounds.models import CalendarFeed
 
 @transaction.atomic
 def new_feed(*, by: Person) -> str:
-    """Make the person's address anew; the one before stops working. The token is shown once."""
+    """Make a new address for the person; the one before stops working. The token is shown once."""
     token = new_token()
     _keep(by, digest_of(token))
     return token

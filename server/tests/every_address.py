@@ -98,6 +98,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "taxa/": "taxa/",
             "taxa/{pk}/": f"taxa/{self.lot.taxon_id}/",
             "places/": "places/",
+            "find/": f"find/?q={self.lot.code}",
             "people/": "people/",
             "people/accounts/": "people/accounts/",
             "invitations/": "invitations/",

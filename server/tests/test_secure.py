@@ -140,7 +140,7 @@ class FullDisk(ApiCase):
         look = {"client_id": str(uuid4()), "dish": dish.pk, "at": now().isoformat(), "new_germinated": 1}
         with mock.patch.object(Look, "save", side_effect=OperationalError("database or disk is full")):
             problem = self.assertProblem(self.client.post("/api/v1/looks/", look), 507, "disk_full")
-        self.assertIn("nothing was recorded", problem["detail"])
+        self.assertIn("Nothing was recorded", problem["detail"])
         self.assertEqual(Look.objects.count(), 0)
         self.assertEqual(self.client.post("/api/v1/looks/", look).status_code, 201)
 

@@ -165,7 +165,7 @@ class Stretch(Correctable):
 
 
 class Deviation(Correctable):
-    """What went otherwise than planned, with one dish or with the trial; `seeds` is how many of the dish it touched."""
+    """A deviation from the plan, of one dish or of the trial; `seeds` is how many of the dish it touched."""
 
     trial = models.ForeignKey(Trial, on_delete=models.PROTECT, related_name="deviations")
     dish = models.ForeignKey(Dish, null=True, blank=True, on_delete=models.PROTECT, related_name="deviations")

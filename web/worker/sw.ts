@@ -17,8 +17,8 @@ const KEPT = [
   /^(session|today|turns|timers|work-year|people|places|taxa|supplies|knowledge|bag-rounds|recipes|recipes\/starters)\/$/,
   /^(lots|stands|trials|sowing-plans|seedlings|changes|deletions|harvests\/purposes)\/$/,
   /^lots\/\d+\/((page|ledger|knowledge|dormancy|history|sowing-bases)\/)?$/,
-  /^stands\/\d+\/((story|history)\/)?$/,
-  /^trials\/\d+\/((count-sheet|overview|story|set-up|comparison|decision|design|earlier|history|report)\/)?$/,
+  /^stands\/\d+\/((timeline|history)\/)?$/,
+  /^trials\/\d+\/((count-sheet|overview|timeline|set-up|comparison|decision|design|earlier|history|report)\/)?$/,
   /^sowing-plans\/\d+\/(page\/)?$/,
   /^(dishes\/\d+\/looks|batches\/\d+\/page|taxa\/\d+\/knowledge|recipes\/\d+\/conclusions)\/$/,
 ]

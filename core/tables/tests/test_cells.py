@@ -49,7 +49,7 @@ class Dates(TestCase):
 class Counts(TestCase):
     def test_percentages_pairs_parts_and_words_are_refused_each_with_its_way_out(self):
         for cell, words in (
-            ("64 %", "no doubt"),
+            ("64 %", "no uncertainty"),
             ("12/25", "12 here, and 25"),
             ("2.5", "whole number"),
             ("many", "a number is wanted"),

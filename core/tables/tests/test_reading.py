@@ -111,7 +111,7 @@ class WideCounts(TestCase):
         found = table(rows, sown_on=date(2025, 3, 1), shape=SheetShape.WIDE_COUNTS)
         read_counts(found)
         self.assertEqual([p.cell for p in found.problems], ["D1"])
-        self.assertIn("no doubt", found.problems[0].message)
+        self.assertIn("no uncertainty", found.problems[0].message)
 
 
 class LongCounts(TestCase):

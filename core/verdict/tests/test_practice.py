@@ -61,15 +61,15 @@ class Advice(unittest.TestCase):
     def test_one_piece_and_the_dearest_first(self):
         right = {"cold": PracticeSays.BETTER}
         for treatments, says, trial, words in (
-            ([tried()], right, {"unclosed": 3}, "Sow some of the seed as it is"),
+            ([tried()], right, {"unclosed": 3}, "Keep some seed untreated"),
             ([AS_IT_IS, tried(dishes=1)], right, {"unclosed": 3}, "more than one dish"),
             ([AS_IT_IS, tried()], right, {"unclosed": 1, "mouldy_counted": 1}, "Set a dish aside"),
             ([AS_IT_IS, tried()], right, {"unclosed": 1}, "1 dish was not closed"),
             ([AS_IT_IS, tried()], right, {"unclosed": 2}, "2 dishes were not closed"),
-            ([AS_IT_IS, tried(0.35, differs=False)], {}, {}, "over more dishes"),
-            ([AS_IT_IS, tried(0.12)], right, {}, "Believe a difference when"),
+            ([AS_IT_IS, tried(0.35, differs=False)], {}, {}, "Use more dishes"),
+            ([AS_IT_IS, tried(0.12)], right, {}, "Claim a difference only when"),
             ([AS_IT_IS, tried()], {}, {}, "Read Compare"),
-            ([AS_IT_IS, tried()], right, {}, "Nothing was missed"),
+            ([AS_IT_IS, tried()], right, {}, "You missed nothing"),
         ):
             with self.subTest(words):
                 self.assertIn(words, judged(treatments, says, **trial).advice)

@@ -83,7 +83,7 @@ def _opened(page: bytes, passphrase: str) -> bytes:
             if TOO_MUCH_WORK not in str(error):
                 raise
     message = (
-        "This machine is too busy or too slow to open the lock of this backup. Nothing was changed. Close other programs and try again; "
-        "if it stays, restore on a faster machine."
+        "This machine is too busy or too slow to unlock this backup. Nothing was changed. Close other programs and try again, "
+        "or use a faster machine."
     )
     raise refused("/passphrase", "too_much_work", message)

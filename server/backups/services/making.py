@@ -105,7 +105,7 @@ def snapshot(target: Path) -> None:
     live = sqlite3.connect(database_file(), timeout=20)
     copy = sqlite3.connect(target)
     try:
-        # in one step: the moment is one, and a busy nursery cannot make it begin anew
+        # in one step: the moment is one, and a busy nursery cannot make it start again
         live.backup(copy)
     finally:
         copy.close()

@@ -24,9 +24,9 @@ def reason_not_to_start(*, begin_anew: bool) -> str | None:
         if begin_anew or not kept:
             return None
         return (
-            f"There is no nursery in {database}, but {len(kept)} backups lie in {folder()}. To go on where the latest ends:\n"
+            f"There is no nursery in {database}, but there are {len(kept)} backups in {folder()}. To restore the latest:\n"
             f"    make restore FILE={folder() / kept[0].name}\n"
-            "To begin a new nursery beside them, start once with AWAKE_FURROW_NEW=1."
+            "To start a new nursery instead, set AWAKE_FURROW_NEW=1 once."
         )
     if damage is None:
         return None

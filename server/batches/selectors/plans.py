@@ -265,8 +265,8 @@ def _outdoors(treatments: Sequence[PlannedTreatment], year: WorkYear) -> list[st
                 w = spells[0]
                 a, b = first + timedelta(days=w.warm_from), first + timedelta(days=w.frost_on)
                 out.append(
-                    f"{t.name}: in a usual (simulated) year a warm spell from about {a:%-d %b} may wake seed outside, "
-                    f"and frost to {w.frost_c:.0f} °C follows by about {b:%-d %b}. Keep a cover at hand, or the fridge."
+                    f"{t.name}: in a typical (simulated) year a warm spell from about {a:%-d %b} may start germination outdoors, "
+                    f"with frost to {w.frost_c:.0f} °C by about {b:%-d %b}. Have a cover ready."
                 )
     return out
 

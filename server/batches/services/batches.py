@@ -85,7 +85,7 @@ def keep_plan(*, by: Person, batch: Batch, plan: Plan, at: datetime, why: str = 
 
 
 def plan_again(*, by: Person, batch: Batch, plan: Plan, at: datetime, why: str) -> BatchPlan:
-    """Plan a batch anew while nothing of it has begun."""
+    """Plan a batch again while nothing of it has begun."""
     require(by, Right.PLAN)
     if course_of(batch).taken:
         raise DomainError(f"{batch.code} has begun already: what was done stays, and its next steps follow from it.", code="begun_already")

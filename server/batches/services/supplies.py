@@ -33,7 +33,7 @@ def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fie
 
 
 def change_supply(*, by: Person, supply: Supply, version: int, changes: dict[str, Any]) -> Supply:
-    """Change what is said of it, or that it is used up."""
+    """Change a supply's fields, or mark it as used up."""
     require(by, Right.PLAN)
     return change_thing(supply, changes, by=by, version=version)
 

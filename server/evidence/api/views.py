@@ -137,7 +137,7 @@ class PlanQuestionView(APIView):
 
 
 class TrialTimelineView(APIView):
-    """What went otherwise than planned in a trial, the care its bags missed, and who counted."""
+    """Deviations of a trial, the care its bags missed, and who counted."""
 
     @extend_schema(responses=s.TrialTimelineSerializer, operation_id="trials_timeline")
     def get(self, request: Request, pk: int) -> Response:

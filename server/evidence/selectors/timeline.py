@@ -18,7 +18,7 @@ LATE_GAPS = 1.5
 
 @dataclass(frozen=True)
 class TimelineEntry:
-    """Something that went otherwise than planned; `deviation` can be taken back where it is set."""
+    """A deviation or missed care; `deviation` can be taken back where it is set."""
 
     at: datetime
     by: str

@@ -37,7 +37,7 @@ class ReadingSerializer(DataclassSerializer[ReadingView]):
 
 
 class SettledSerializer(serializers.Serializer[Any]):
-    """What was settled about a table; what is left out is guessed, and a guess never settles what can be read in two ways."""
+    """What was settled about a table; what is left out is guessed, and a guess never settles what is ambiguous."""
 
     sheet = serializers.CharField(allow_blank=True, default="")
     header_row = serializers.IntegerField(min_value=0, max_value=100_000, allow_null=True, default=None)

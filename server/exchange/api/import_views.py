@@ -38,7 +38,7 @@ def _settled(given: dict[str, Any]) -> Settled:
 
 
 class FileReadViewSet(viewsets.GenericViewSet[FileRead]):
-    """Files: looked into, read in, listed, undone, read in again."""
+    """Files: inspected, imported, listed, undone, imported again."""
 
     queryset = FileRead.objects.select_related("by")
     serializer_class = s.ReadingSerializer

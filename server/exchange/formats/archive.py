@@ -1,6 +1,6 @@
 """Everything of an installation in one file: each table as lines of JSON, the photos, and what each column is.
 
-Passwords and sessions stay behind. What is written here is read in again unchanged, into an installation that is empty.
+Passwords and sessions stay behind. What is written here is imported again unchanged, into an installation that is empty.
 """
 
 import hashlib
@@ -24,8 +24,17 @@ ARCHIVE_VERSION = 2
 WITHOUT_CHECKSUMS = 1
 # in the order in which apps stand; within an app as its models are declared
 LEFT_BEHIND = {"people.Person": {"password", "last_login", "is_staff", "is_superuser"}}
-# what belongs to this installation and not to the nursery: who is signed in where, links not used yet, changes of accounts, revisions
-STAYS_HERE = {"people.SignIn", "people.Invitation", "people.HistoricalPerson", "practice.Attempt", "record_kinds.Revision"}
+# what belongs to this installation and not to the nursery: who is signed in where, links not used yet, changes of accounts, revisions,
+# and what Find knows
+STAYS_HERE = {
+    "people.SignIn",
+    "people.Invitation",
+    "people.HistoricalPerson",
+    "practice.Attempt",
+    "record_kinds.Revision",
+    "finding.Findable",
+    "finding.FindWord",
+}
 PHOTOS = "photos/"
 
 

@@ -16,10 +16,10 @@ Lot {lot}, {plant}.
 treatments.csv  treatments with their results
 dishes.csv      dishes, one replicate each
 looks.csv       looks in long form: what was new since the look before
-trial.json      all of it in one file; {schema} says what may stand in it
+trial.json      all of it in one file; {schema} describes its fields
 datapackage.json  what each column means, with its unit
 
-Every index can be worked out again from looks.csv and dishes.csv: take the looks with counts = true; day is the time on the
+Every index can be recalculated from looks.csv and dishes.csv: take the looks with counts = true; day is the time on the
 dish's own clock, and what germinated at day 0 or before counts at 0. A text that began like a formula has an apostrophe in front.
 Times carry their zone. Empty means undefined or not known, never 0.
 """

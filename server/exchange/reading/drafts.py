@@ -55,7 +55,7 @@ def drafts_of(laid: Laid, settled: Settled, now: datetime) -> Drafts:
     table = laid.table
     out = Drafts(problems=table.problems, left_out=table.left_out)
     if laid.order_open and settled.day_order is None:
-        message = "Dates can be read in two ways here: settle the order of day and month first."
+        message = "Dates here are ambiguous. Choose the order of day and month first."
         out.problems.append(CellProblem(table.sheet, "", "", message))
     if table.shape is SheetShape.LOTS:
         out.lots = read_lots(table)
@@ -87,7 +87,9 @@ def _match_lots(out: Drafts, laid: Laid, settled: Settled, now: datetime) -> Non
         if kind is None:
             table.refuse_at(draft.row, ColumnMeaning.ORIGIN_KIND, "How did it come in: wild, garden, bought or swapped? Settle it for all.")
         elif kind is OriginKind.WILD and not (draft.facts.get("leave") or settled.leave):
-            table.refuse_at(draft.row, ColumnMeaning.LEAVE, "Who gave leave to take wild seed? Give a column for it, or settle it for all.")
+            table.refuse_at(
+                draft.row, ColumnMeaning.LEAVE, "Who permitted collecting this wild seed? Choose a column for it, or enter it for all rows."
+            )
         if draft.amount is not None and laid.unit is None:
             table.refuse_at(draft.row, ColumnMeaning.AMOUNT, "In what is the amount: seeds, g, ml or heads? Settle the unit.")
         if draft.amount is not None and laid.unit is AmountUnit.SEEDS and draft.amount != int(draft.amount):
@@ -121,7 +123,7 @@ def _match_trials(out: Drafts, laid: Laid, settled: Settled, dishes: Sequence[Di
         if control is None and len(names) > 1:
             listed = ", ".join(f"“{n}”" for n in names[:6])
             table.refuse_at(own[0].row, ColumnMeaning.TREATMENT, f"Which treatment is the control? Choose one of {listed}.")
-        question = settled.question or f"Read in from {table.sheet}"[:200]
+        question = settled.question or f"Imported from {table.sheet}"[:200]
         out.trials.append(TrialDraft(lot, own[0].lot_code, question, names, control, own))
     if not dishes and not table.problems:
         table.problems.append(CellProblem(table.sheet, cell_name(table.header_row, 0), "", "No dish was found below the headings."))

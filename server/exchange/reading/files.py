@@ -45,7 +45,7 @@ def read_file(name: str, content: bytes) -> ReadFile:
         raise refused_file("empty_file", f"“{name}” is empty.")
     if len(content) > LARGEST_BYTES:
         raise refused_file(
-            "too_large", f"“{name}” has {len(content) / 1e6:.0f} MB; at most {LARGEST_BYTES / 1e6:.0f} MB can be read in at once."
+            "too_large", f"“{name}” has {len(content) / 1e6:.0f} MB; at most {LARGEST_BYTES / 1e6:.0f} MB can be imported at once."
         )
     if content.startswith(b"PK\x03\x04"):
         return _zipped(name, content)
@@ -76,7 +76,7 @@ def _zipped(name: str, content: bytes) -> ReadFile:
         with zipfile.ZipFile(io.BytesIO(content)) as box:
             names = set(box.namelist())
             if sum(i.file_size for i in box.infolist()) > 20 * LARGEST_BYTES:
-                raise refused_file("too_large", f"“{name}” unpacks to more than can be read in at once.")
+                raise refused_file("too_large", f"“{name}” unpacks to more than can be imported at once.")
             if ARCHIVE_NAME in names:
                 return ReadFile(FileKind.EVERYTHING, [])
             if TRIAL_NAME in names:

@@ -1,4 +1,4 @@
-"""What a person settles about a table before it is read in."""
+"""What a person settles about a table before it is imported."""
 
 from dataclasses import dataclass, field
 from datetime import date
@@ -48,7 +48,7 @@ class Settled:
 
 @dataclass(frozen=True)
 class Laid:
-    """A table as it will be read, the guess it began from, and whether its dates could be read in two ways."""
+    """A table as it will be read, the guess it began from, and whether its dates are ambiguous."""
 
     table: Table
     guess: TableGuess

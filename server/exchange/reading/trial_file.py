@@ -14,7 +14,7 @@ Json = dict[str, Any]
 
 
 def notes_on(found: Json) -> list[str]:
-    """What a trial's file names that is not here, and what becomes of it; refused where it cannot be read in at all."""
+    """What a trial's file names that is not here, and what becomes of it; refused where it cannot be imported at all."""
     if found.get("version") != FORMAT_VERSION:
         raise refused_file(
             "other_version",
@@ -28,7 +28,7 @@ def notes_on(found: Json) -> list[str]:
 def _notes(found: Json) -> list[str]:
     trial, notes = found["trial"], []
     if Trial.objects.filter(code=trial["code"]).exists():
-        raise refused_file("code_taken", f"Trial {trial['code']} is here already: it cannot be read in a second time.")
+        raise refused_file("code_taken", f"Trial {trial['code']} is here already, so it cannot be imported a second time.")
     if not Lot.objects.filter(code=trial["lot"]).exists():
         notes.append(f"Lot {trial['lot']} is not here: it is made, without an amount, as seed swapped with others.")
     wanted = {t["recipe"] for t in found["treatments"] if t["recipe"]}

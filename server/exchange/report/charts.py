@@ -21,7 +21,7 @@ UNITS = ((1 / 24, "hours", 4.0), (1.0, "days", 70.0), (7.0, "weeks", 210.0), (30
 
 
 def unit_for(days: float) -> tuple[float, str]:
-    """The unit an axis of this length is read in: its days, and its name."""
+    """The unit of an axis of this length: its days, and its name."""
     return next((size, name) for size, name, most in UNITS if days <= most)
 
 

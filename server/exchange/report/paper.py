@@ -81,7 +81,7 @@ def _decision(r: TrialReport, d: TrialDecision, s: Styles) -> list[Flowable]:
     for head, lines in (
         ("What supports it", [x.text for x in (*d.supports, *d.lot)]),
         ("What this trial cannot say", [x.text for x in d.cannot_say]),
-        ("What is left in the dishes", [x.text for x in d.left]),
+        ("Left in the dishes", [x.text for x in d.left]),
         ("Worth testing next", [x.text for x in d.next]),
         ("Conclusions", [_concluded(c) for c in r.conclusions]),
     ):

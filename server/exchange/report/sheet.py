@@ -1,4 +1,4 @@
-"""Papers of one page: a sowing's tray plan for the bench, and the card that goes along with seed that is given away."""
+"""Papers of one page: a sowing's tray plan for the bench, and the seed card for seed that is given away."""
 
 import io
 from collections.abc import Sequence

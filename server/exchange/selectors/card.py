@@ -1,4 +1,4 @@
-"""The card that goes along with seed that is given away."""
+"""The seed card for seed that is given away."""
 
 from dataclasses import dataclass
 

@@ -60,7 +60,7 @@ class DraftLot:
 class FilePreview:
     """What a file holds and what would be made of it. `problems` are the first 500 of `problem_count`; none may be left.
 
-    `order_open`: dates in figures can be read in two ways, and somebody must say which. `before`: when the same file was read in.
+    `order_open`: dates in figures are ambiguous, and somebody must say which order. `before`: when the same file was imported.
     """
 
     kind: FileKind
@@ -88,7 +88,7 @@ class FilePreview:
 def preview_file(name: str, content: bytes, found: ReadFile, settled: Settled) -> FilePreview:
     """Look into a file; nothing is kept."""
     before = read_before(content)
-    said_before = f"read in by {before.by.initials} on {before.at:%-d %b %Y}" if before else ""
+    said_before = f"imported by {before.by.initials} on {before.at:%-d %b %Y}" if before else ""
     if found.kind is FileKind.TABLE:
         laid = lay(sheet_of(found, settled), settled)
         return _table(name, found, laid, drafts_of(laid, settled, timezone.now()), said_before)

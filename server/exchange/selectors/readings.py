@@ -1,4 +1,4 @@
-"""Files that were read in."""
+"""Imported files."""
 
 import hashlib
 from dataclasses import dataclass
@@ -21,7 +21,7 @@ def read_before(content: bytes) -> FileRead | None:
 
 @dataclass(frozen=True)
 class ReadingView:
-    """A file that was read in, or that a reading was undone."""
+    """A file that was imported, or whose import was undone."""
 
     id: int
     at: datetime
@@ -37,7 +37,7 @@ class ReadingView:
 
 
 def readings() -> list[ReadingView]:
-    """Files that were read in, the latest first."""
+    """Imported files, the latest first."""
     rows = FileRead.objects.select_related("by", "corrected_by").defer("content").order_by("-at", "-pk")[:200]
     return [reading_view(r) for r in rows]
 

@@ -132,7 +132,7 @@ def _methods(courses: TrialCourses, compared: TrialComparison | None) -> list[Me
         *(
             Method(
                 f"Treatment “{t.name}”" + (", the control" if t.is_control else ""),
-                (f"{t.recipe.name}, edition {t.recipe.edition}: {recipe_words(t.recipe)}." if t.recipe else "Sown as it is.")
+                (f"{t.recipe.name}, version {t.recipe.edition}: {recipe_words(t.recipe)}." if t.recipe else "Sown untreated.")
                 + (f" Light: {t.light}." if t.light else "")
                 + (f" Added on {t.added_on:%-d %b %Y}." if t.added_on else ""),
             )

@@ -49,7 +49,7 @@ def trial_tables(trial: Trial) -> TrialTables:
     """The tables of a trial; refused while it is blind, because they name the treatment of each dish."""
     if trial.codes_hidden:
         raise DomainError(
-            f"{trial.code} is blind: its tables would say which dish got which treatment. Open it first, then take the data out.",
+            f"{trial.code} is blind: its tables show the treatment of each dish. Open the trial first, then export.",
             code="blind",
         )
     courses = with_courses([trial], with_people=True)[0]
@@ -116,7 +116,7 @@ TRIAL_COLUMNS = (
     Column("layout", Kind.TEXT, "how dishes were put on their places", words=tuple(Layout)),
     Column("layout_seed", Kind.WHOLE, "seed of the random layout: the same seed lays it out again"),
     Column("blind", Kind.YES_NO, "whether people counted without knowing the treatment"),
-    Column("state", Kind.TEXT, "where the trial stood when this was taken out"),
+    Column("state", Kind.TEXT, "the trial's state when this was exported"),
 )
 
 _TREATMENT_OWN = (

@@ -1,6 +1,6 @@
 """Reading data in.
 
-``imports``     a file read in as one, undone as one, read in again.
+``imports``     a file imported as one, undone as one, imported again.
 ``tables``      what a table makes.
 ``trial``       a trial that this application wrote.
 ``everything``  an installation that this application wrote.

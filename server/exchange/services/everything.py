@@ -1,4 +1,4 @@
-"""An installation that this application wrote, read in again unchanged, into one that is empty."""
+"""An installation that this application wrote, imported unchanged into one that is empty."""
 
 import io
 import re

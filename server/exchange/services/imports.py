@@ -34,9 +34,7 @@ class TableRefused(Refused):
     def __init__(self, drafts: Drafts) -> None:
         count = len(drafts.problems)
         said = "one cell" if count == 1 else f"{count} cells"
-        super().__init__(
-            f"Nothing was read in: {said} cannot be taken as they are.", code="table_refused", problems=[asdict(p) for p in drafts.problems]
-        )
+        super().__init__(f"Nothing was imported: {said} need fixing.", code="table_refused", problems=[asdict(p) for p in drafts.problems])
 
 
 def read_in(
@@ -62,7 +60,7 @@ def read_in(
     found = read_file(name, content)
     before = read_before(content)
     if before is not None and not sure:
-        message = f"The same file was read in by {before.by.initials} on {before.at:%-d %b %Y}. Read it in a second time?"
+        message = f"The same file was imported by {before.by.initials} on {before.at:%-d %b %Y}. Import it a second time?"
         raise question("/file", "read_before", message)
     make = _maker(by, found, content, settled, told)
     try:
@@ -123,7 +121,7 @@ def _kept(settled: Settled) -> dict[str, Any]:
 
 @transaction.atomic
 def undo(*, by: Person, reading: FileRead, at: datetime) -> FileRead:
-    """Undo a reading as one. Refused where somebody has built on it since; the file is kept, and can be read in again."""
+    """Undo an import as one. Refused where somebody has built on it since; the file is kept, and can be imported again."""
     require(by, Right.PLAN)
     if reading.withdrawn or FileRead.objects.filter(corrects=reading).exists():
         raise DomainError("This reading was undone already.", code="undone_already")

@@ -30,7 +30,7 @@ def make_lots(by: Person, laid: Laid, settled: Settled, drafts: Drafts, at: date
         if draft.amount is not None and laid.unit is not None:
             known = settled.amount_known
             entry = enter_stock(
-                by=by, lot=lot, kind=StockKind.IN, amount=draft.amount, unit=AmountUnit(laid.unit), known=known, at=at, reason="read in"
+                by=by, lot=lot, kind=StockKind.IN, amount=draft.amount, unit=AmountUnit(laid.unit), known=known, at=at, reason="imported"
             )
             made["stock"].append(entry.pk)
         if n % 50 == 0 or n == len(drafts.lots):

@@ -1,4 +1,4 @@
-"""A trial that this application wrote, read in again unchanged."""
+"""A trial that this application wrote, imported unchanged."""
 
 from collections import defaultdict
 from datetime import date, datetime

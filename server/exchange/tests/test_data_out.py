@@ -91,7 +91,7 @@ class Files(ApiCase):
     def test_a_blind_trial_keeps_its_tables_to_itself(self):
         blind = grown_trial(none=(6, 7, 5), cold=(14, 16, 15))
         problem = self.assertProblem(self.client.get(f"/api/v1/trials/{blind.pk}/export/dishes.csv/"), 409, "blind")
-        self.assertIn("Open it first", problem["detail"])
+        self.assertIn("Open the trial first", problem["detail"])
 
     def test_another_name_is_no_file(self):
         self.assertEqual(self.file("secrets.csv").status_code, 404)

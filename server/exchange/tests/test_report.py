@@ -40,7 +40,7 @@ class Reports(ApiCase):
 
     def test_it_says_enough_to_do_it_again(self):
         found = self.pdf()
-        for part in ("12 weeks cold, edition 1: cold moist, 12 weeks", "seed 7", "20 seeds", "Wilson", "rho0", "Holm", "the root is 2 mm"):
+        for part in ("12 weeks cold, version 1: cold moist, 12 weeks", "seed 7", "20 seeds", "Wilson", "rho0", "Holm", "the root is 2 mm"):
             self.assertIn(part, found)
         for head in ("Decision", "Results", "Methods", "Map of the dishes", "Deviations", "Versions"):
             self.assertIn(head, found)

@@ -103,12 +103,12 @@ class WideCountsIn(FileCase):
         said = self.said | {"sown_on": "2025-03-01"}
         seen = self.look_into(table, **said)
         self.assertTrue(seen["order_open"])
-        self.assertIn("settle the order", seen["problems"][0]["message"])
+        self.assertIn("Choose the order", seen["problems"][0]["message"])
         self.assertEqual(self.look_into(table, **said, day_order="dmy")["problem_count"], 0)
 
     def test_percents_without_counts_are_refused_with_the_reason(self):
         seen = self.look_into("treatment,result\nnick,64 %\nnone,10 %\n", **self.said, seeds=20)
-        self.assertIn("no doubt", seen["problems"][0]["message"])
+        self.assertIn("no uncertainty", seen["problems"][0]["message"])
         self.assertEqual(seen["problems"][0]["cell"], "B1")
 
     def test_looks_to_come_are_refused(self):
@@ -121,7 +121,7 @@ class WideCountsIn(FileCase):
         self.assertEqual(self.read_in(WIDE, client_id=reading, **self.said)[-1], first)
         problem = self.problem(self.read_in(WIDE, **self.said))
         self.assertEqual((problem["code"], problem["question"]), ("read_before", True))
-        self.assertIn("read in by GR", self.look_into(WIDE, **self.said)["before"])
+        self.assertIn("imported by GR", self.look_into(WIDE, **self.said)["before"])
         self.assertIn("reading", self.read_in(WIDE, sure=True, **self.said)[-1])
         self.assertEqual(Trial.objects.count(), 2)
 
@@ -213,7 +213,7 @@ class LongCountsAndLotsIn(FileCase):
             {
                 ("A2", "Lot HR-9 is here already"),
                 ("E2", "In what is the amount"),
-                ("A3", "Who gave leave to take wild seed"),
+                ("A3", "Who permitted collecting this wild seed"),
             },
             said,
         )

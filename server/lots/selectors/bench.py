@@ -1,4 +1,4 @@
-"""What is known of a lot, worked out from its records, and what it asks for next."""
+"""What is known of a lot, derived from its records, and what it asks for next."""
 
 from dataclasses import dataclass
 from datetime import date, timedelta

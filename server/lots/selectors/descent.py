@@ -30,14 +30,14 @@ class DescentEdge:
 
 @dataclass(frozen=True)
 class DescentGraph:
-    """All lots that hang together with one."""
+    """All lots related to one by splitting, mixing or harvest."""
 
     nodes: list[DescentNode]
     edges: list[DescentEdge]
 
 
 def related_edges(lot: Lot) -> list[Descent]:
-    """Every step between lots that hang together with one."""
+    """Every step between the lots related to one."""
     found: dict[int, Descent] = {}
     known, fresh = {lot.pk}, {lot.pk}
     while fresh:

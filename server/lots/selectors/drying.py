@@ -27,7 +27,7 @@ def dryness_of(lot: Lot) -> Dryness:
 
 
 def drying_of(lot: Lot, looks: Sequence[DryingLook], today: date | None = None) -> Drying:
-    """Fold a lot's looks while drying, oldest first. Spreading it anew begins anew."""
+    """Fold a lot's looks while drying, oldest first. Spreading it again begins again."""
     today = today or timezone.localdate()
     began = max((i for i, x in enumerate(looks) if x.kind == DryingKind.SPREAD), default=None)
     since = looks[began:] if began is not None else looks

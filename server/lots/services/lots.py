@@ -79,7 +79,7 @@ def _check(lot: Lot) -> None:
     if lot.collected_on is not None:
         check_day_not_in_future(lot.collected_on, "A harvest", "/collected_on")
     if lot.origin_kind == OriginKind.WILD and lot.harvest_id is None and not lot.leave.strip():
-        message = "Who gave leave to take this seed? Name the permit or the landowner, or write “own ground”."
+        message = "Who permitted collecting this seed? Enter the permit or the landowner, or write “own ground”."
         raise refused("/leave", "no_leave", message)
     if lot.claimed_percent is not None and not 0 <= lot.claimed_percent <= 100:
         message = f"A seller cannot claim {lot.claimed_percent:g} %: it lies between 0 and 100 %."
@@ -90,7 +90,7 @@ def _check(lot: Lot) -> None:
 
 @transaction.atomic
 def change_lot(*, by: Person, lot: Lot, version: int, changes: dict[str, Any]) -> Lot:
-    """Change a lot. Naming the plant keeps the field name, and names all lots that hang together with this one."""
+    """Change a lot. Naming the plant keeps the field name, and names all lots related to this one."""
     require(by, Right.PLAN)
     _check(with_changes(lot, changes))
     before = lot.taxon
@@ -112,7 +112,7 @@ def name_stand(*, by: Person, stand: Stand, version: int, taxon: Taxon) -> Stand
 
 
 def _name_all(by: Person, taxon: Taxon | None, before: Taxon | None, start: list[Lot], stand: Stand | None) -> None:
-    """Give the new name to what carried the old one: lots that hang together by descent or stand, and the stand itself."""
+    """Give the new name to what carried the old one: lots related by descent or stand, and the stand itself."""
     edges = [e for lot in start for e in related_edges(lot)]
     ids = {i for e in edges for i in (e.parent_id, e.child_id)} | {x.pk for x in start}
     if stand is not None:
@@ -145,7 +145,7 @@ def note_trouble(*, by: Person, lot: Lot, version: int, trouble: Trouble | None,
 
 @transaction.atomic
 def end_lot(*, by: Person, lot: Lot, version: int, ended: LotEnd, on: date, at: datetime, why: str = "") -> Lot:
-    """End a lot: used up, or discarded with what was left in it. It stays in every list and can be taken up again."""
+    """End a lot: used up, or discarded with the rest of its seed. It stays in every list and can be taken up again."""
     require(by, Right.PLAN)
     check_day_not_in_future(on, "The end of a lot", "/on")
     if lot.ended:

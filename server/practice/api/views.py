@@ -24,7 +24,7 @@ DONE = s.DoneSerializer
 
 
 class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
-    """Tries: begun, gone on with, concluded, compared with those of a group."""
+    """Tries: begun, continued, concluded, compared with those of a group."""
 
     queryset = Attempt.objects.none()
     serializer_class = s.AttemptViewSerializer

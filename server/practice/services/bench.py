@@ -24,7 +24,7 @@ MOST_DAYS = 400
 def go_on(*, attempt: Attempt, days: int) -> None:
     """Let days go by on the bench."""
     if not 1 <= days <= MOST_DAYS:
-        raise refused("/days", "days_out_of_range", f"{days} days cannot be gone on at once: 1 to {MOST_DAYS} can.")
+        raise refused("/days", "days_out_of_range", f"The practice bench can move on by 1 to {MOST_DAYS} days at once, not by {days}.")
     with on_bench(attempt):
         pass_time(days)
     attempt.days += days

@@ -29,7 +29,9 @@ def conclude(
     `low` and `high` are shares 0..1 of the treatment named `of`.
     """
     if attempt.finished_at is not None:
-        raise DomainError("This try is concluded already: the truth is known. Begin it anew with fresh seed.", code="concluded_already")
+        raise DomainError(
+            "You have concluded this exercise already, and know the truth. Start it again with new seed.", code="concluded_already"
+        )
     if (low is None) != (high is None) or (low is not None and high is not None and not 0 <= low <= high <= 1):
         raise refused("/high", "no_range", "Say between what and what: two numbers from 0 to 100, the smaller one first.")
     with on_bench(attempt):

@@ -229,7 +229,7 @@ class TruthBesideConclusion(Practice):
         self.run_through(attempt, trial)
         result = self.conclude(attempt, trial, hot_water="better", smoke_water="same")
         self.assertEqual((result["without_ground"], result["found"]), (2, 0))
-        self.assertIn("Sow some of the seed as it is next time", result["advice"])
+        self.assertIn("Keep some seed untreated next time", result["advice"])
 
     def test_a_share_said_between_two_numbers_is_compared_with_the_truth(self):
         attempt = self.begin("is-it-alive")
@@ -252,7 +252,7 @@ class TruthBesideConclusion(Practice):
         said = {"trial": trial, "says": [{"treatment": "nonsense", "says": "better"}]}
         self.assertProblem(self.do(attempt, "conclude", said), 422, "no_such_treatment", "/says")
         result = self.conclude(attempt, trial)
-        self.assertIn("Cut what is left", result["advice"])
+        self.assertIn("Cut the ungerminated seed", result["advice"])
         self.assertProblem(self.do(attempt, "conclude", {"trial": trial, "says": []}), 409, "concluded_already")
 
     def test_every_brief_can_be_begun_and_its_truth_differs_from_lot_to_lot(self):

@@ -5,10 +5,14 @@ from functools import cache
 from typing import Any, ClassVar, TypeVar
 
 from django.db import models, router, transaction
+from django.dispatch import Signal
 
 from server.record_kinds.models.revision import ALL, RevisionOf, raise_revisions
 
 M_co = TypeVar("M_co", bound=models.Model, covariant=True)
+
+# many records were made at once, which sends no signal of the framework's; `ids` are theirs
+many_written = Signal()
 
 # so many ids go into one statement
 AT_ONCE = 5000
@@ -26,6 +30,7 @@ class RecordedQuerySet(models.QuerySet[M_co]):
             out: list[Any] = super().bulk_create(made, *args, **options)
             for touched in _of_records(self.model, made):
                 raise_revisions(touched)
+            many_written.send(self.model, ids=[x.pk for x in made])
         return out
 
     def update(self, **changes: Any) -> int:

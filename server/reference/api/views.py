@@ -30,7 +30,7 @@ from server.reference.services import photos, places, plants
 
 
 class TaxonViewSet(mixins.ListModelMixin, mixins.RetrieveModelMixin, viewsets.GenericViewSet[Taxon]):
-    """Plants, with what is said of them."""
+    """Plants, with their notes, hazards and keeping."""
 
     queryset = Taxon.objects.all()
     serializer_class = TaxonSerializer

@@ -61,7 +61,7 @@ class TimersView(APIView):
 
 
 class CalendarFeedView(APIView):
-    """The person's own calendar address: made anew, or revoked."""
+    """The person's own calendar address: made again, or revoked."""
 
     counters = ("get", "post", "delete")
 

@@ -64,7 +64,7 @@ def _entries(page: Today) -> Iterator[DueEntry]:
             if b.due is not None:
                 title = f"{str(b.care).replace('_', ' ').capitalize()}: {b.code}, {b.name}"
                 yield DueEntry(f"care-{b.batch}", title, p.place_name, "/rounds", max(day, b.due))
-    words = {"begin": "Begin", "next_step": "Next step of", "out": "Take out"}
+    words = {"begin": "Begin", "next_step": "Next step of", "out": "Finish treating"}
     for d in page.batch_days:
         path = f"/batches/{d.batch}" if d.batch else f"/plan?trial={d.trial}"
         yield DueEntry(f"{d.what}-{d.batch or f't{d.trial}-{d.code}'}", f"{words[d.what]} {d.code}, {d.name}", "", path, max(day, d.on))

@@ -137,7 +137,7 @@ class TodayAndTheCalendar(ApiCase):
         begin(make_batch(recipe=smoke, seeds=5))
         trial = make_trial(sow_on=now().date())
         titles = [str(e["SUMMARY"]) for e in Calendar.from_ical(self.client.get("/api/v1/calendar-file/").content).walk("VEVENT")]
-        for word in ("Take out", "Begin", "Smoke water of", f"Sow 6 dishes of {trial.code}"):
+        for word in ("Finish treating", "Begin", "Smoke water of", f"Sow 6 dishes of {trial.code}"):
             self.assertTrue(any(t.startswith(word) for t in titles), (word, titles))
 
     def test_a_bag_that_left_is_due_for_nothing(self):

@@ -76,7 +76,7 @@ def season_of(stand: Stand, visits: list[Visit], harvests: list[Harvest], today:
 
 
 def _last_seen(visits: list[Visit], gone_on: date) -> date | None:
-    """The last day before it was gone on which seed was still seen there, in the same season."""
+    """The last day on which seed was still seen there before it had fallen, in the same season."""
     seen = [_day(v.at) for v in visits if v.outcome == VisitOutcome.WATCHING and gone_on - SEASON <= _day(v.at) <= gone_on]
     return max(seen, default=None)
 

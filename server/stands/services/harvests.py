@@ -54,7 +54,10 @@ def leave_of(stand: Stand, on: date) -> str:
     if stand.own_ground:
         return OWN_GROUND
     if not stand.leave_by:
-        message = "Who gave leave? Name the permit or the landowner, or say that it is your own ground. Without leave no seed is taken."
+        message = (
+            "Who permitted collecting here? Enter the permit or the landowner, or say that it is your own ground. "
+            "Never collect without permission."
+        )
         raise refused("/leave", "no_leave", message)
     if stand.leave_until is not None and on > stand.leave_until:
         ended = f"{stand.leave_until:%-d %b %Y}"

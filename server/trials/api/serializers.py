@@ -198,7 +198,7 @@ class AddTreatmentSerializer(NewTreatmentSerializer):
 
 
 class NewDeviationSerializer(serializers.Serializer[None]):
-    """What went otherwise than planned; a part of a dish that was moved needs the dish, its seeds and the place."""
+    """A deviation; a part of a dish that was moved needs the dish, its seeds and the place."""
 
     client_id = serializers.UUIDField()
     kind = serializers.ChoiceField(choices=choices_of(DeviationKind))
@@ -232,7 +232,7 @@ class RetreatSerializer(serializers.Serializer[None]):
 
 
 class TrialDesignSerializer(NewTrialSerializer):
-    """A trial as it was laid out, to lay it out again on another lot; recipes in the editions it used."""
+    """A trial as it was laid out, to repeat it with another lot; recipes in the editions it used."""
 
     class Meta(NewTrialSerializer.Meta):
         fields = [f for f in NewTrialSerializer.Meta.fields if f not in ("sow_on", "copied_from")]

@@ -1,4 +1,4 @@
-"""Dishes with what was seen in them, read in a fixed number of queries whatever their number."""
+"""Dishes with what was seen in them, in a fixed number of queries whatever their number."""
 
 from collections import defaultdict
 from collections.abc import Iterable, Sequence

@@ -28,7 +28,7 @@ def note_deviation(
     seeds: int | None = None,
     place: Place | None = None,
 ) -> Deviation:
-    """Note what went otherwise than planned; the same client_id twice is one.
+    """Note a deviation; the same client_id twice is one.
 
     A part of a dish that lies elsewhere stays part of it: the dish is still one replicate, counted in both places.
     """

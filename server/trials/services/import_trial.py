@@ -46,7 +46,7 @@ class ImportedLook:
 
 @dataclass(frozen=True)
 class ImportedDish:
-    """A dish with all that happened to it. `code` is kept where it can be; an empty one, or one that is taken, is drawn anew."""
+    """A dish with all that happened to it. `code` is kept where it can be; an empty one, or one that is taken, is replaced by a new one."""
 
     treatment: str
     seeds: int

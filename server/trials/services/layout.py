@@ -161,7 +161,7 @@ def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, s
 
 
 def design_of(trial: Trial) -> dict[str, Any]:
-    """A trial as it was laid out at first, to lay it out again on another lot; a treatment added later is left out."""
+    """A trial as it was laid out at first, to repeat it with another lot; a treatment added later is left out."""
     dishes = list(Dish.objects.filter(treatment__trial=trial, treatment__added_on__isnull=True).select_related("place"))
     treatments = list(Treatment.objects.filter(trial=trial, added_on__isnull=True))
     fields = ("lot", "question", "asks", "factor_a", "factor_b", "layout", "criterion", "medium", "light", "closure", "temperature_c")
@@ -192,7 +192,11 @@ def check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> 
         return
     controls = [i for i, t in enumerate(treatments) if t.is_control]
     if len(controls) > 1:
-        raise refused(f"/treatments/{controls[1]}/is_control", "two_controls", "A trial has one control, the others are held against it.")
+        raise refused(
+            f"/treatments/{controls[1]}/is_control",
+            "two_controls",
+            "A trial has one control, with which the others are compared. Choose one.",
+        )
     if not controls and len(treatments) > 1:
         raise refused("/treatments", "no_control", "Say which treatment is the control: same seed, same handling, no treatment.")
 

@@ -6,7 +6,7 @@ useTitle(() => 'Not found')
 
 <template>
   <main class="page">
-    <h1>Nothing grows at this address</h1>
+    <h1>This page does not exist</h1>
     <p class="sentence">The page may have moved, or the address has a typing error. From here you can go to:</p>
     <ul>
       <li><RouterLink to="/">Today</RouterLink>: what to look at now</li>

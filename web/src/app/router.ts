@@ -4,6 +4,7 @@ import { batchRoutes } from '@/features/batches'
 import { changeRoutes } from '@/features/changes'
 import { evidenceRoutes } from '@/features/evidence'
 import { exchangeRoutes } from '@/features/exchange'
+import { rememberOpened } from '@/features/find'
 import { helpRoutes } from '@/features/help'
 import { labelRoutes } from '@/features/labels'
 import { lotRoutes } from '@/features/lots'
@@ -50,6 +51,8 @@ export const router = createRouter({
     { path: '/:unknown(.*)*', name: 'not-found', component: () => import('./NotFoundPage.vue'), meta: { open: true } },
   ],
 })
+
+rememberOpened(router)
 
 router.beforeEach(async (to) => {
   const user = await readSession()

@@ -63,8 +63,15 @@ export const useEndStep = () =>
     unwrap(http.POST('/api/v1/batches/{id}/end-step/', { params: { path: { id: batch } }, body })),
   )
 
-export const useTimers = () =>
-  useQuery({ queryKey: ['timers'], queryFn: () => unwrap(http.GET('/api/v1/timers/')), refetchInterval: 30_000 })
+export const fetchTimers = () => unwrap(http.GET('/api/v1/timers/'))
+
+/** Timers that run. On their own page others' timers appear too (`watching`); elsewhere nothing is asked while none runs. */
+export const useTimers = (watching = false) =>
+  useQuery({
+    queryKey: ['timers'],
+    queryFn: fetchTimers,
+    refetchInterval: (query) => (watching || query.state.data?.timers.length ? 30_000 : false),
+  })
 
 export const useSupplies = () =>
   useQuery({ queryKey: ['supplies'], queryFn: () => unwrap(http.GET('/api/v1/supplies/')) })

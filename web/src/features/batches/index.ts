@@ -3,6 +3,8 @@ import type { RouteRecordRaw } from 'vue-router'
 // tells the outbox, on whatever page, how one of these records is sent
 import './composables/useBagOutbox'
 
+export { fetchTimers } from './api'
+export { default as RunningTimer } from './components/RunningTimer.vue'
 export const BagsButton = defineAsyncComponent(() => import('./components/BagsButton.vue'))
 
 export const batchRoutes: RouteRecordRaw[] = [

@@ -25,7 +25,7 @@ export const useDeleted = (wanted: boolean) =>
     enabled: wanted,
   })
 
-/** Its page is left before anything is asked anew: what is deleted would answer that it is not there. */
+/** Its page is left before anything is asked again: what is deleted would answer that it is not there. */
 export const deleteThing = (body: ThingRef) => unwrap(http.POST('/api/v1/deletions/', { body }))
 
 export const useUndoDeletion = () =>

@@ -146,7 +146,7 @@ export async function weigh(expected: number | null, onReading: (reading: Readin
     params: { query: expected ? { expected_g: expected } : {} },
     parseAs: 'stream',
   })
-  if (!response.ok || !data) throw new Error('The balance does not answer. Type the mass instead.')
+  if (!response.ok || !data) throw new Error('The balance does not answer. Type the mass.')
   const reader = data.pipeThrough(new TextDecoderStream()).getReader()
   let rest = ''
   for (;;) {

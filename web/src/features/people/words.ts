@@ -6,7 +6,7 @@ export const ROLES: Words<Role> = { lead: 'lead', grower: 'grower', counter: 'co
 /** What a role may, in a few words; docs/roles.md says it in full. */
 export const ROLE_MEANS: Words<Role> = {
   lead: 'everything; people and backups too',
-  grower: 'plans and records everything, but people, deletions and backups',
-  counter: 'rounds and counts only, and counts blind',
-  reader: 'reads, changes nothing',
+  grower: 'plans and records everything except people, deletions and backups',
+  counter: 'rounds and counts only, blind',
+  reader: 'reads everything, changes nothing',
 }

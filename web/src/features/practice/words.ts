@@ -12,5 +12,5 @@ export const MARKS: Words<Mark> = {
   found: 'found',
   left_open: 'rightly left open',
   missed: 'missed',
-  without_ground: 'believed without ground',
+  without_ground: 'not supported by your data',
 }

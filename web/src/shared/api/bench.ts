@@ -6,7 +6,7 @@ export const BENCH_HEADER = 'X-Practice-Bench'
 
 export const benchId: number | null = Number(sessionStorage.getItem(KEPT)) || null
 
-/** Pages and what they know are loaded anew: nothing of the one place is shown in the other. */
+/** Pages and what they know are loaded again: nothing of the one place is shown in the other. */
 export function enterBench(id: number, page = '/practice/bench') {
   sessionStorage.setItem(KEPT, String(id))
   window.location.assign(page)

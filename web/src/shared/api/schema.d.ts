@@ -353,12 +353,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The person's own calendar address: made anew, or revoked. */
+        /** @description The person's own calendar address: made again, or revoked. */
         get: operations["calendar_feed_read"];
         put?: never;
-        /** @description The person's own calendar address: made anew, or revoked. */
+        /** @description The person's own calendar address: made again, or revoked. */
         post: operations["calendar_feed_make"];
-        /** @description The person's own calendar address: made anew, or revoked. */
+        /** @description The person's own calendar address: made again, or revoked. */
         delete: operations["calendar_feed_revoke"];
         options?: never;
         head?: never;
@@ -645,10 +645,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Files: looked into, read in, listed, undone, read in again. */
+        /** @description Files: inspected, imported, listed, undone, imported again. */
         get: operations["files_list"];
         put?: never;
-        /** @description Files: looked into, read in, listed, undone, read in again. */
+        /** @description Files: inspected, imported, listed, undone, imported again. */
         post: operations["files_read_in"];
         delete?: never;
         options?: never;
@@ -665,7 +665,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Files: looked into, read in, listed, undone, read in again. */
+        /** @description Files: inspected, imported, listed, undone, imported again. */
         post: operations["files_read_again"];
         delete?: never;
         options?: never;
@@ -682,7 +682,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Files: looked into, read in, listed, undone, read in again. */
+        /** @description Files: inspected, imported, listed, undone, imported again. */
         post: operations["files_undo_create"];
         delete?: never;
         options?: never;
@@ -699,7 +699,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Files: looked into, read in, listed, undone, read in again. */
+        /** @description Files: inspected, imported, listed, undone, imported again. */
         post: operations["files_look_into"];
         delete?: never;
         options?: never;
@@ -716,8 +716,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Files: looked into, read in, listed, undone, read in again. */
+        /** @description Files: inspected, imported, listed, undone, imported again. */
         post: operations["files_stop_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/find/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Things by what is typed: plants, lots, trials, bags, recipes, stands, sowings, places, supplies, and a dish by its code. */
+        get: operations["find_read"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1586,10 +1603,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         get: operations["practice_list"];
         put?: never;
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         post: operations["practice_begin"];
         delete?: never;
         options?: never;
@@ -1604,11 +1621,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         get: operations["practice_bench"];
         put?: never;
         post?: never;
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         delete: operations["practice_let_go"];
         options?: never;
         head?: never;
@@ -1624,7 +1641,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         post: operations["practice_conclude"];
         delete?: never;
         options?: never;
@@ -1641,7 +1658,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         post: operations["practice_count_round"];
         delete?: never;
         options?: never;
@@ -1658,7 +1675,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         post: operations["practice_cut_all"];
         delete?: never;
         options?: never;
@@ -1673,7 +1690,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         get: operations["practice_dishes"];
         put?: never;
         post?: never;
@@ -1692,7 +1709,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         post: operations["practice_go_on"];
         delete?: never;
         options?: never;
@@ -1707,7 +1724,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         get: operations["practice_group"];
         put?: never;
         post?: never;
@@ -1726,7 +1743,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, gone on with, concluded, compared with those of a group. */
+        /** @description Tries: begun, continued, concluded, compared with those of a group. */
         post: operations["practice_treat_and_sow"];
         delete?: never;
         options?: never;
@@ -2248,10 +2265,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Plants, with what is said of them. */
+        /** @description Plants, with their notes, hazards and keeping. */
         get: operations["taxa_list"];
         put?: never;
-        /** @description Plants, with what is said of them. */
+        /** @description Plants, with their notes, hazards and keeping. */
         post: operations["taxa_create"];
         delete?: never;
         options?: never;
@@ -2266,14 +2283,14 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Plants, with what is said of them. */
+        /** @description Plants, with their notes, hazards and keeping. */
         get: operations["taxa_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** @description Plants, with what is said of them. */
+        /** @description Plants, with their notes, hazards and keeping. */
         patch: operations["taxa_partial_update"];
         trace?: never;
     };
@@ -2832,7 +2849,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What went otherwise than planned in a trial, the care its bags missed, and who counted. */
+        /** @description Deviations of a trial, the care its bags missed, and who counted. */
         get: operations["trials_timeline"];
         put?: never;
         post?: never;
@@ -4324,6 +4341,19 @@ export interface components {
          * @enum {string}
          */
         FormLine: "name" | "origin" | "collected" | "parents" | "printed" | "crossing" | "note";
+        Found: {
+            results: components["schemas"]["FoundRow"][];
+            instead: string[];
+        };
+        FoundRow: {
+            kind: string;
+            id: number;
+            title: string;
+            detail: string;
+            code: string;
+            path: string;
+            recent: boolean;
+        };
         FurrowStep: {
             kind: components["schemas"]["StepKind"];
             /** Format: double */
@@ -5273,7 +5303,7 @@ export interface components {
             treatment?: number | null;
             aim?: (components["schemas"]["DecisionAim"] | components["schemas"]["NullEnum"]) | null;
         };
-        /** @description What went otherwise than planned; a part of a dish that was moved needs the dish, its seeds and the place. */
+        /** @description A deviation; a part of a dish that was moved needs the dish, its seeds and the place. */
         NewDeviationRequest: {
             /** Format: uuid */
             client_id: string;
@@ -6910,7 +6940,7 @@ export interface components {
             dishes: number[];
             sown: number;
         };
-        /** @description What was settled about a table; what is left out is guessed, and a guess never settles what can be read in two ways. */
+        /** @description What was settled about a table; what is left out is guessed, and a guess never settles what is ambiguous. */
         SettledRequest: {
             /** @default  */
             sheet?: string;
@@ -8002,7 +8032,7 @@ export interface components {
             next: components["schemas"]["NextProposal"][];
             rules_version: number;
         };
-        /** @description A trial as it was laid out, to lay it out again on another lot; recipes in the editions it used. */
+        /** @description A trial as it was laid out, to repeat it with another lot; recipes in the editions it used. */
         TrialDesign: {
             lot: number;
             question: string;
@@ -9380,6 +9410,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    find_read: {
+        parameters: {
+            query?: {
+                q?: string;
+                recent?: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
             };
         };
     };

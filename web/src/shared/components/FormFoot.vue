@@ -27,15 +27,15 @@ watch(
 <template>
   <p v-if="sentence" class="notice" :class="{ bad: !question }" role="alert">{{ sentence }}</p>
   <div ref="actions" class="actions">
-    <v-btn v-if="question" color="primary" :loading="busy" @click="emit('sure')">Yes, it is so: record it</v-btn>
+    <v-btn v-if="question" color="primary" :loading="busy" @click="emit('sure')">Yes, record it</v-btn>
     <v-btn
       type="submit"
       color="primary"
       :variant="question ? 'outlined' : 'flat'"
       :loading="busy"
       :disabled="disabled"
-      >{{ question ? 'I changed it: try again' : action }}</v-btn
+      >{{ question ? 'I changed it, try again' : action }}</v-btn
     >
-    <v-btn variant="text" @click="emit('leave')">{{ leave ?? 'Not now' }}</v-btn>
+    <v-btn variant="text" @click="emit('leave')">{{ leave ?? 'Cancel' }}</v-btn>
   </div>
 </template>

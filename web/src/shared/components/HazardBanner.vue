@@ -10,7 +10,7 @@ defineProps<{ hazards: readonly Hazard[]; cares?: readonly HazardCare[]; also?: 
   <aside v-if="hazards.length || also" class="notice bad" aria-label="Take care">
     <p v-for="h in hazards" :key="h">
       <strong>{{ hazardWords[h] }}.</strong>
-      {{ cares?.find((c) => c.hazard === h)?.care ?? 'Gloves, wash hands, never taste.' }}
+      {{ cares?.find((c) => c.hazard === h)?.care ?? 'Wear gloves, wash your hands, and never taste seed.' }}
     </p>
     <p v-if="also">{{ also }}</p>
   </aside>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Problem } from '@/shared/api/problem'
 
-/** Somebody saved meanwhile: what stands there now beside what was typed, and the way to save over it. */
+/** Somebody saved meanwhile: the saved value beside what was typed, and the way to keep what was typed. */
 const props = defineProps<{ problem: Problem | null; yours: Readonly<Record<string, unknown>> }>()
 const emit = defineEmits<{ over: [version: number] }>()
 
@@ -18,10 +18,10 @@ const differing = () =>
   <div v-if="problem?.current" class="notice bad" role="alert">
     <p>{{ problem.detail }}</p>
     <p v-for="[name, value] in differing()" :key="name">
-      {{ name.replaceAll('_', ' ') }}: there now “{{ value }}”, yours “{{ yours[name] }}”.
+      {{ name.replaceAll('_', ' ') }}: saved “{{ value }}”, yours “{{ yours[name] }}”.
     </p>
     <button type="button" class="text-link" @click="emit('over', Number(problem.current?.version))">
-      I have looked: let me save mine over it
+      Use my version
     </button>
   </div>
 </template>

@@ -30,7 +30,7 @@ export const furrowSteps = (steps: View['steps']): FurrowPicture['steps'] =>
   }))
 
 /** The steps of a treatment in words. */
-export const stepsLabel = (steps: View['steps']) => steps.map(stepSentence).join(', then ') || 'sown as it is'
+export const stepsLabel = (steps: View['steps']) => steps.map(stepSentence).join(', then ') || 'sown untreated'
 
 /** The picture of a treatment from what the server sends. */
 export function furrowPicture(view: View, today: number | null, lengthDays: number, withSteps = true): FurrowPicture {
@@ -47,5 +47,5 @@ export function furrowPicture(view: View, today: number | null, lengthDays: numb
 export function furrowLabel(view: View): string {
   const steps = stepsLabel(view.steps)
   if (view.share === null || view.lower === null || view.upper === null) return `${view.name}: ${steps}; not sown yet`
-  return `${view.name}: ${steps}; ${view.germinated} of ${view.sown} up, ${percent(view.share)} %, somewhere between ${percentRange(view.lower, view.upper)}`
+  return `${view.name}: ${steps}; ${view.germinated} of ${view.sown} up, ${percent(view.share)} %, likely between ${percentRange(view.lower, view.upper)}`
 }

@@ -17,12 +17,12 @@ export function amountLine(stock: Stock): { main: string; doubt: string } {
     const why = stock.doubt ? reasonWords[stock.doubt] : ''
     return {
       main: amountWords(stock),
-      doubt: stock.unconverted ? why : 'Nobody has counted, weighed or scooped this lot.',
+      doubt: stock.unconverted ? why : 'This lot has not been counted, weighed or scooped.',
     }
   }
   if (!stock.estimated) return { main: seeds(stock.seeds, false), doubt: 'seeds left, counted' }
   return {
     main: withDoubt(stock.seeds, stock.se_seeds),
-    doubt: stock.doubt ? `seeds left; ${reasonWords[stock.doubt]}` : 'seeds left (right 19 times in 20)',
+    doubt: stock.doubt ? `seeds left; ${reasonWords[stock.doubt]}` : 'seeds left',
   }
 }

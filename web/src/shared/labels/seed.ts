@@ -36,7 +36,7 @@ export const signWords: Words<Schemas['RipeSign']> = {
   no_green: 'no green left',
   dry_brown: 'dry and brown',
   rattles: 'rattles',
-  comes_away: 'comes away at a touch',
+  comes_away: 'comes off at a touch',
   dark_seed: 'seed is dark',
   full_colour: 'fully coloured',
   open_below: 'open at the bottom',

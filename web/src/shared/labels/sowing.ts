@@ -23,10 +23,10 @@ export const lightNeedWords: Words<Schemas['LightNeed']> = {
 
 export const sowingTaskWords: Words<Schemas['SowingTask']> = {
   begin_treatment: 'begin the treatment',
-  out_of_treatment: 'out of its treatment',
+  out_of_treatment: 'finish the treatment',
   sow: 'sow',
   soak_from_below: 'soak from below',
-  coming_up: 'coming up: count',
+  coming_up: 'count emergence',
   lid_off: 'lid off',
   thin: 'thin',
   water_from_above: 'water from above',

@@ -20,7 +20,7 @@ export const schoolWords: Words<Schemas['School']> = {
 }
 
 export const dormancyWords: Words<Schemas['Dormancy']> = {
-  none: 'not asleep',
+  none: 'not dormant',
   physical: 'physical: the coat keeps water out',
   shallow: 'physiological, shallow',
   middling: 'physiological, middling',

@@ -76,9 +76,9 @@ export const reasonWords: Words<Schemas['Reason']> = {
   curve_misfits: 'germination came in more than one flush, or stopped and started',
   one_seed_per_dish: 'one seed per dish',
   dishes_agree: 'the dishes agree',
-  undefined_without_a_dish: 'it hangs on a single dish',
+  undefined_without_a_dish: 'it depends on a single dish',
   no_spread: 'the dishes do not differ',
-  not_detectable: 'not within reach of this trial',
+  not_detectable: 'not detectable in this trial',
   all_accounted: 'all seeds are accounted for',
   set_aside: 'set aside',
   one_replicate: 'one weighed sample only: weigh more for its error',
@@ -87,7 +87,7 @@ export const reasonWords: Words<Schemas['Reason']> = {
   guessed: 'guessed, its error is not known',
   not_measured: 'not measured',
   not_converted: 'not yet turned into seeds',
-  not_cut: 'none was cut yet',
+  not_cut: 'none cut yet',
   not_noted: 'its error was not noted',
   sow_now: 'seed like this is sown now, not kept',
   never_tested: 'never tested',
@@ -95,9 +95,9 @@ export const reasonWords: Words<Schemas['Reason']> = {
   no_pace: 'no cold in the last 7 known days',
   reached: 'reached already',
   no_log: 'no log beside it',
-  dark: 'it stood in the dark and was counted once, at the end',
-  none_live: 'no seed of it is alive',
-  no_thousand_seed_weight: 'nobody has weighed counted seeds of this lot',
+  dark: 'kept in the dark and counted once, at the end',
+  none_live: 'no viable seed',
+  no_thousand_seed_weight: 'no counted seeds of this lot have been weighed',
 }
 
 export const baseWords: Words<Schemas['Base']> = { sown: 'sown', filled: 'filled', viable: 'viable' }
@@ -146,7 +146,7 @@ export const ruleWords: Words<Schemas['VerdictRule']> = {
 
 export const questionWords: Words<Schemas['Question']> = {
   alive: 'Is this lot alive?',
-  best: 'Which treatment wakes most?',
+  best: 'Which treatment germinates most?',
   dose: 'Which dose?',
   crossed: 'Do two things matter together?',
   still_as_good: 'Is it still as good as last time?',
@@ -167,7 +167,7 @@ export const deviationWords: Words<Schemas['DeviationKind']> = {
   dried_out: 'It had dried out',
   mould: 'Mould in it',
   missed: 'A look or care was missed',
-  other: 'Something else',
+  other: 'Other',
 }
 
 export const fateWords = wordsOf(FATE_ROWS)

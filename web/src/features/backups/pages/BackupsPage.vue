@@ -78,7 +78,9 @@ async function putBack() {
 <template>
   <main class="page">
     <h1>Backups</h1>
-    <p class="sentence">A backup holds all records and photos in one file. Everybody can go on working meanwhile.</p>
+    <p class="sentence">
+      A backup holds all records and photos in one file. Everyone can keep working while it is made.
+    </p>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <div v-if="restored" class="notice" role="status">
       <p>
@@ -87,8 +89,8 @@ async function putBack() {
         {{ plural(restored.photos, 'photo') }}. What was here before is saved as {{ restored.kept }}.
       </p>
       <p>
-        <a href="/sign-in">Sign in again</a> with the name and password of that time. Make new links for people who were
-        invited, and new calendar addresses.
+        <a href="/sign-in">Sign in again</a> with the name and password from that time. Then make new invitations and
+        new calendar addresses.
       </p>
     </div>
     <template v-if="folder && !restored">
@@ -99,7 +101,7 @@ async function putBack() {
           >A backup is made every night. Those of seven days, four weeks and twelve months are kept.</template
         >
         <template v-else>Nightly backups are off: start the application with make serve to turn them on.</template>
-        A backup on the same disk is lost with the disk: save one elsewhere now and then.
+        A backup on the same disk is lost with the disk. Save one elsewhere now and then.
       </p>
       <form class="make" @submit.prevent="backUp">
         <div class="actions">
@@ -108,8 +110,8 @@ async function putBack() {
         </div>
         <template v-if="locks">
           <p class="quiet">
-            For a backup that leaves this machine. Take four or more words, and write them down in a safe place: without
-            them nobody can open the backup, and nobody can help.
+            For a backup that leaves this machine. Choose four or more words and write them down in a safe place.
+            Without them nobody can open it.
           </p>
           <div class="form-row">
             <v-text-field

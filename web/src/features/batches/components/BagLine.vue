@@ -29,7 +29,7 @@ const missing = ref('')
 
 const wants = computed(() => {
   const b = props.bag
-  if (!b.care) return b.out_on ? `out ${weekdayShort(b.out_on)}` : 'runs by the clock'
+  if (!b.care) return b.out_on ? `out ${weekdayShort(b.out_on)}` : 'timer running'
   const what = careWords[b.care]
   if (b.missed > 1) return `${what}: ${b.missed} rounds missed. Look inside first.`
   if (b.days_late > 0) return `${what}: ${plural(b.days_late, 'day')} late`
@@ -42,9 +42,9 @@ const bump = (field: 'mouldy' | 'sprouted') => (form[field] = String((numberOrNu
 function record() {
   const whole = [sprouted.value, mouldy.value].every((n) => Number.isInteger(n) && n >= 0)
   missing.value = !whole
-    ? 'How many is a whole number.'
+    ? 'Enter a whole number.'
     : sprouted.value && !form.go.length
-      ? 'What becomes of the sprouts? Tap one.'
+      ? 'Choose what happens to the sprouts.'
       : sprouted.value > props.bag.seeds || mouldy.value > props.bag.seeds
         ? `There are ${props.bag.seeds} seeds in ${props.bag.code}: count again.`
         : ''
@@ -123,18 +123,18 @@ function clear() {
         <v-btn variant="outlined" aria-label="One more sprouted" @click="bump('sprouted')">+1</v-btn>
       </div>
       <p v-if="mouldy" class="notice bad">
-        Moulds: open it away from the face, a mask helps, wash hands. Take out what is mouldy.
+        Mould: open the bag away from your face, wear a mask and wash your hands. Remove the mouldy seed.
       </p>
       <template v-if="sprouted">
         <p>The sprouts are:</p>
-        <ChipChoice v-model="form.go" label="What becomes of the sprouts" :choices="GO" />
+        <ChipChoice v-model="form.go" label="What happens to the sprouts" :choices="GO" />
       </template>
       <label class="tick-line"
         ><input v-model="form.opened" type="checkbox" /> I opened it (else: seen through the bag)</label
       >
       <v-text-field v-model="form.note" label="Note" maxlength="300" />
       <p v-if="missing" class="late" role="alert">{{ missing }}</p>
-      <v-btn type="submit" color="primary">Record it</v-btn>
+      <v-btn type="submit" color="primary">Save</v-btn>
     </form>
   </article>
 </template>

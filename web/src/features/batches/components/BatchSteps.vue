@@ -19,7 +19,7 @@ const when = (iso: string | null, clock: boolean) => (iso ? (clock ? moment(iso)
         <th scope="col">step</th>
         <th scope="col">planned</th>
         <th scope="col">done</th>
-        <th scope="col">really</th>
+        <th scope="col">actual</th>
       </tr>
     </thead>
     <tbody>

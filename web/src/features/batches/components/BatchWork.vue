@@ -39,18 +39,20 @@ const saveOut = () =>
 </script>
 
 <template>
-  <div class="work no-print" role="group" aria-label="What is done with this batch">
+  <div class="work no-print" role="group" aria-label="Work on this bag">
     <button type="button" :aria-expanded="open === 'move'" @click="open = open === 'move' ? '' : 'move'">Move</button>
     <button type="button" :aria-expanded="open === 'split'" @click="open = open === 'split' ? '' : 'split'">
       Split
     </button>
-    <button type="button" :aria-expanded="open === 'out'" @click="open = open === 'out' ? '' : 'out'">Take out</button>
+    <button type="button" :aria-expanded="open === 'out'" @click="open = open === 'out' ? '' : 'out'">
+      Finish the treatment
+    </button>
     <RouterLink :to="{ name: 'labels', query: { batch: batch.id, code: batch.code } }">Print its label</RouterLink>
   </div>
   <form v-if="open === 'move'" class="form" @submit.prevent="saveMove()">
-    <PlaceField v-model="form.place" label="Lies from now on in" :messages="at('/place')" />
+    <PlaceField v-model="form.place" label="New place" :messages="at('/place')" />
     <FormFoot
-      action="Put it there"
+      action="Move here"
       :busy="move.isPending.value"
       :question="question"
       :sentence="foot('/place')"
@@ -59,17 +61,17 @@ const saveOut = () =>
     />
   </form>
   <form v-if="open === 'split'" class="form" @submit.prevent="saveSplit">
-    <p class="quiet">Part of it goes on as a batch of its own: sprouts, or some to be moved. The rest stays on.</p>
-    <v-text-field v-model="form.part" label="Seeds that go" inputmode="numeric" :error-messages="at('/seeds')" />
-    <PlaceField v-model="form.partPlace" label="They lie in (the same place if empty)" />
+    <p class="quiet">Split off part of the bag, for example sprouts or seed to move. The rest stays.</p>
+    <v-text-field v-model="form.part" label="Seeds to split off" inputmode="numeric" :error-messages="at('/seeds')" />
+    <PlaceField v-model="form.partPlace" label="Place (leave empty for the same place)" />
     <v-text-field v-model="form.why" label="Why" maxlength="200" />
     <FormFoot action="Split" :busy="split.isPending.value" :sentence="foot('/seeds')" @leave="open = ''" />
   </form>
   <form v-if="open === 'out'" class="form" @submit.prevent="saveOut">
-    <ChipChoice v-model="form.how" label="How it leaves" :choices="HOW" />
+    <ChipChoice v-model="form.how" label="How it leaves treatment" :choices="HOW" />
     <v-text-field
       v-model="form.found"
-      label="Seeds found again (leave empty if nobody counted)"
+      label="Seeds found (leave empty if not counted)"
       inputmode="numeric"
       :error-messages="at('/found')"
       :hint="`${batch.seeds_now} should be in it`"

@@ -94,7 +94,7 @@ function move(name: string, start: string, by: number) {
 
 <template>
   <div ref="box" class="plan">
-    <svg :width="width" :height="height" role="group" aria-label="The plan on the season">
+    <svg :width="width" :height="height" role="group" aria-label="Plan over the season">
       <FurrowTextures :prefix="id" />
       <g v-for="m in months" :key="m.at">
         <path class="month" :d="`M${m.at} 4V${height}`" />

@@ -57,7 +57,7 @@ async function start() {
       </p>
     </template>
     <p v-if="silent" class="notice bad">
-      A locked phone or a closed tab stays silent: start a second timer at the bench before the seed goes in.
+      A locked phone or a closed tab stays silent. Start a second timer at the bench before the seed goes in.
     </p>
     <fieldset v-if="step.checks.length">
       <legend>Confirmed, this time</legend>
@@ -70,7 +70,7 @@ async function start() {
       <v-text-field
         v-if="step.checks.length"
         v-model="name"
-        label="Name of who does it"
+        label="Name of the person doing it"
         :placeholder="initials"
         maxlength="60"
         :error-messages="at('/confirmed_by')"
@@ -78,7 +78,7 @@ async function start() {
       <v-select v-if="uses.length" v-model="supply" :items="uses" label="With" clearable />
     </div>
     <FormFoot
-      :action="step.done_not_waited ? 'It is done' : 'It starts now'"
+      :action="step.done_not_waited ? 'It is done' : 'Start now'"
       :busy="begin.isPending.value"
       :sentence="foot('/confirmed', '/confirmed_by')"
       @leave="emit('leave')"

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -37,9 +38,9 @@ const status = computed(() => {
   if (!b) return ''
   if (b.state === 'out') return b.leaving ? `Out since ${day(b.leaving.at)}, ${leavingWords[b.leaving.how]}.` : 'Out.'
   if (b.state === 'planned')
-    return next.value?.planned_start ? `To begin on ${weekdayShort(next.value.planned_start)}.` : 'Nothing has begun.'
+    return next.value?.planned_start ? `Starts on ${weekdayShort(next.value.planned_start)}.` : 'Nothing has started.'
   if (!running.value || !b.due_at)
-    return next.value ? `Next: ${stepWords[next.value.kind]}.` : 'All steps are done: take it out.'
+    return next.value ? `Next: ${stepWords[next.value.kind]}.` : 'All steps are done. Finish the treatment.'
   const left = Math.ceil((Date.parse(b.due_at) - Date.now()) / 86_400_000)
   if (running.value.by_the_clock) return `${stepWords[running.value.kind]} until ${moment(b.due_at)}.`
   if (left < 0) return `${stepWords[running.value.kind]}: overdue by ${plural(-left, 'day')}.`
@@ -74,7 +75,7 @@ const stop = (endedBy: 'sign' | null) =>
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="batch">
-      <p class="quiet crumb"><RouterLink to="/rounds">Bags</RouterLink> › {{ batch.place_name || 'no place yet' }}</p>
+      <CrumbTrail :steps="[{ words: 'Bags', to: '/rounds' }, { words: batch.place_name || 'no place yet' }]" />
       <div class="head">
         <div>
           <h1>
@@ -82,7 +83,7 @@ const stop = (endedBy: 'sign' | null) =>
           </h1>
           <p class="quiet">
             {{ batch.recipe_name
-            }}<template v-if="batch.recipe_edition > 1">, edition {{ batch.recipe_edition }}</template> · lot
+            }}<template v-if="batch.recipe_edition > 1">, version {{ batch.recipe_edition }}</template> · lot
             <RouterLink :to="{ name: 'lot', params: { id: batch.lot } }" class="code">{{ batch.lot_code }}</RouterLink>
           </p>
         </div>
@@ -109,7 +110,7 @@ const stop = (endedBy: 'sign' | null) =>
         <v-btn v-if="running?.ends_by === 'sign'" variant="outlined" color="primary" @click="stop('sign')"
           >Seen: {{ running.sign }}</v-btn
         >
-        <v-btn v-if="running?.by_the_clock" variant="text" color="primary" to="/timers">To the timer</v-btn>
+        <v-btn v-if="running?.by_the_clock" variant="text" color="primary" to="/timers">Go to the timer</v-btn>
         <v-btn
           v-if="batch.steps.some((s) => s.begun !== null)"
           variant="text"
@@ -128,10 +129,10 @@ const stop = (endedBy: 'sign' | null) =>
       />
       <div class="columns">
         <section>
-          <h2 class="ruled">Planned and done</h2>
+          <h2 class="ruled">Planned and actual</h2>
           <BatchSteps :steps="batch.steps" />
           <template v-if="cold">
-            <h2 class="ruled">Cold given</h2>
+            <h2 class="ruled">Actual cold</h2>
             <p class="sentence">{{ enough }}</p>
             <ColdStrip
               v-if="cold.days_of_log.length"
@@ -147,13 +148,13 @@ const stop = (endedBy: 'sign' | null) =>
                 >{{ cold.just_outside_hours.toFixed(0) }} h were just outside the band, by at most
                 {{ degreesBetween(0.5) }} (a sensor may be off by that much); they do not count as cold.</template
               >
-              From the log of the place it lay in.
+              From the temperature log of its place.
             </p>
           </template>
           <p v-else-if="batch.state === 'running'" class="quiet">
-            No log says how cold it was where this bag lies.
+            There is no temperature log for the place of this bag.
             <RouterLink v-if="batch.place" :to="{ name: 'place-temperature', params: { id: batch.place } }"
-              >Read one in</RouterLink
+              >Import a log</RouterLink
             >
           </p>
           <h2 class="ruled">Looks</h2>

@@ -157,8 +157,8 @@ async function putIn(sure = false) {
     <div class="columns">
       <form class="form" @submit.prevent="putIn()">
         <v-autocomplete v-model="chosen" :items="items" label="Recipes" multiple chips closable-chips />
-        <label class="tick"><input v-model="untreated" type="checkbox" /> And the untreated, as a control</label>
-        <ChipChoice v-model="mode" label="How they are laid" :choices="choicesOf(modeWords)" />
+        <label class="tick"><input v-model="untreated" type="checkbox" /> Include untreated seed as the control</label>
+        <ChipChoice v-model="mode" label="Schedule" :choices="choicesOf(modeWords)" />
         <p v-if="view" class="quiet">{{ view.why }}</p>
         <v-text-field
           v-model="on"
@@ -166,9 +166,9 @@ async function putIn(sure = false) {
           :label="mode[0] === 'sow_together' ? 'Sow on' : 'Start on'"
           :error-messages="at('/on')"
         />
-        <PlaceField v-model="place" label="The bags lie in" :messages="at('/place')" />
+        <PlaceField v-model="place" label="Place of the bags" :messages="at('/place')" />
         <template v-if="user?.may_plan">
-          <h2>Put in now, as batches</h2>
+          <h2>Put seed into bags now</h2>
           <LotField v-model="lot" label="Lot" :messages="at('/lot')" @chosen="(r) => (row = r)" />
           <v-text-field v-model="seeds" label="Seeds in each bag" inputmode="numeric" :error-messages="at('/seeds')" />
           <p v-if="trouble" class="notice bad" role="alert">{{ trouble }}</p>
@@ -178,7 +178,7 @@ async function putIn(sure = false) {
             :disabled="!chosen.length"
             :question="question"
             :sentence="foot('/on', '/lot', '/seeds', '/place')"
-            leave="Not now"
+            leave="Cancel"
             @leave="router.push('/recipes')"
             @sure="putIn(true)"
           />
@@ -213,7 +213,7 @@ async function putIn(sure = false) {
               {{ weekdayShort(t.start) }} to {{ weekdayShort(t.sow) }};
               <span :class="{ late: t.latest_start_in < 0 }">{{ latest(t.latest_start_in) }}</span></template
             >
-            <template v-else> sown as it is, {{ weekdayShort(t.sow) }}</template>
+            <template v-else> sown untreated, {{ weekdayShort(t.sow) }}</template>
             <div v-for="n in t.notes" :key="n.sentence" class="quiet">{{ n.sentence }}</div>
             <div v-for="a in t.advice" :key="a" class="late">{{ a }}</div>
           </li>
@@ -222,7 +222,7 @@ async function putIn(sure = false) {
           <strong>{{ c.what === 'space' ? 'No room' : 'Too few hands' }}.</strong> {{ c.sentence }}
         </p>
         <p v-for="w in view.warnings" :key="w" class="notice bad">{{ w }}</p>
-        <p v-if="!chosen.length" class="quiet">Choose recipes, and their furrows are drawn here.</p>
+        <p v-if="!chosen.length" class="quiet">Choose recipes to see their timelines (furrows) here.</p>
       </section>
     </div>
   </main>

@@ -43,7 +43,7 @@ async function give() {
       <h1>Fridge list, {{ weekdayLong(today) }}</h1>
       <div class="actions no-print">
         <v-btn color="primary" @click="print">Print</v-btn>
-        <v-btn v-if="user?.may_plan" variant="outlined" color="primary" @click="giving = !giving">Give a turn</v-btn>
+        <v-btn v-if="user?.may_plan" variant="outlined" color="primary" @click="giving = !giving">Assign a round</v-btn>
       </div>
     </div>
     <form v-if="giving" class="form no-print" @submit.prevent="give">
@@ -59,14 +59,14 @@ async function give() {
         <v-text-field v-model="form.last" type="date" label="To" :error-messages="at('/last_day')" />
       </div>
       <FormFoot
-        action="Give the turn"
+        action="Assign"
         :busy="assign.isPending.value"
         :sentence="foot('/place', '/person', '/first_day', '/last_day')"
         @leave="giving = false"
       />
     </form>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
-    <p v-if="data && !data.length" class="sentence">No bag lies anywhere.</p>
+    <p v-if="data && !data.length" class="sentence">There are no bags in treatment.</p>
     <section v-for="p in data" :key="p.place ?? 0">
       <h2>{{ p.place_name }}</h2>
       <WideTable :label="`Bags in ${p.place_name}`">
@@ -98,7 +98,7 @@ async function give() {
       </WideTable>
     </section>
     <h2>Rota</h2>
-    <p v-if="!turns?.results.length" class="quiet">Nobody has a turn yet: whoever comes does the round.</p>
+    <p v-if="!turns?.results.length" class="quiet">No round is assigned. Whoever is there does it.</p>
     <table v-else class="ledger">
       <tbody>
         <tr v-for="t in turns.results" :key="t.id">

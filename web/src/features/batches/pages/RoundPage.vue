@@ -56,7 +56,7 @@ async function record(bags: readonly Bag[], look: Partial<NewBagLook>, word: str
     <div class="page-top">
       <h1>Bags</h1>
       <div class="actions no-print">
-        <RouterLink to="/rounds/list">Print the list and the rota</RouterLink>
+        <RouterLink to="/rounds/list">Print list and rota</RouterLink>
         <RouterLink to="/timers">Timers</RouterLink>
       </div>
     </div>
@@ -77,8 +77,8 @@ async function record(bags: readonly Bag[], look: Partial<NewBagLook>, word: str
     </p>
     <EmptyState
       v-if="data && !data.length"
-      title="No bag is in the cold"
-      why="A batch is seed of one lot under a recipe, in one bag. Once its first step has begun it lies here in shelf order."
+      title="No bags yet"
+      why="Bags in treatment are listed here, shelf by shelf."
     >
       <RouterLink to="/plan">Plan treatments</RouterLink>
     </EmptyState>
@@ -119,7 +119,7 @@ async function record(bags: readonly Bag[], look: Partial<NewBagLook>, word: str
         >All {{ left(p.bags).length }} others fine</v-btn
       >
     </section>
-    <p v-if="data?.length && !rest.length" class="sentence">Every bag that wanted something has been looked after.</p>
+    <p v-if="data?.length && !rest.length" class="sentence">All bags due today are done.</p>
   </main>
 </template>
 

@@ -7,6 +7,7 @@ import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
 import WideTable from '@/shared/components/WideTable.vue'
 import { useProblem } from '@/shared/composables/useProblem'
+import { useArrival } from '@/shared/composables/useArrival'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
@@ -14,9 +15,10 @@ import { choicesOf, supplyWords } from '@/shared/labels'
 import { useChangeSupply, useMakeSupply, useSupplies, type SupplyRow } from '../api'
 
 /** Solutions, towels, sand and bags that are used more than once: how old, how often. */
-useTitle(() => 'Solutions and supplies')
+useTitle(() => 'Supplies')
 const { user } = useSession()
 const { data, isPending, error, refetch } = useSupplies()
+useArrival(() => data.value)
 const make = useMakeSupply()
 const change = useChangeSupply()
 const { attempt, at, foot, sentence } = useProblem()
@@ -43,17 +45,16 @@ const useUp = (s: SupplyRow) =>
 <template>
   <main class="page">
     <div class="page-top">
-      <h1>Solutions and supplies</h1>
-      <v-btn v-if="user?.may_count && !open" color="primary" @click="open = true">Write one down</v-btn>
+      <h1>Supplies</h1>
+      <v-btn v-if="user?.may_count && !open" color="primary" @click="open = true">Add supply</v-btn>
     </div>
     <p class="sentence">
-      Made once, used many times: smoke water grows weaker, sand and towels carry moulds on. Each use counts itself when
-      a step begins with it.
+      Smoke water weakens, and sand and towels spread mould. Each use is counted when a step starts with it.
     </p>
     <form v-if="open" class="form" @submit.prevent="save">
       <p v-if="form.kind === 'smoke_water'" class="notice bad">
-        Making smoke brings fire and bad air: outdoors, away from dry stuff, local burning rules first. A ready-made
-        solution is the gentler way.
+        Making smoke: work outdoors, away from anything dry, and follow local burning rules. A ready-made solution is
+        the gentler way.
       </p>
       <div class="form-row">
         <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="at('/name')" />
@@ -63,7 +64,7 @@ const useUp = (s: SupplyRow) =>
       </div>
       <v-text-field v-model="form.note" label="Note" maxlength="200" />
       <FormFoot
-        action="Write it down"
+        action="Save supply"
         :busy="make.isPending.value"
         :sentence="foot('/name', '/made_on')"
         @leave="open = false"
@@ -73,8 +74,8 @@ const useUp = (s: SupplyRow) =>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <EmptyState
       v-if="data && !data.results.length"
-      title="Nothing is written down"
-      why="With its date and its uses, a solution that no longer works is found out before a trial is lost to it."
+      title="No supplies yet"
+      why="Record solutions and materials with their date, so that a weak one does not spoil a trial."
     />
     <WideTable v-else-if="data" label="Supplies">
       <thead>
@@ -89,7 +90,7 @@ const useUp = (s: SupplyRow) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="s in data.results" :key="s.id" :class="{ quiet: s.used_up }">
+        <tr v-for="s in data.results" :id="`supply-${s.id}`" :key="s.id" :class="{ quiet: s.used_up }">
           <td>{{ s.name }}</td>
           <td>{{ supplyWords[s.kind] }}</td>
           <td class="nowrap">
@@ -100,7 +101,7 @@ const useUp = (s: SupplyRow) =>
           <td>{{ s.note }}</td>
           <td>
             <button v-if="user?.may_count" type="button" class="text-link" @click="useUp(s)">
-              {{ s.used_up ? 'not used up after all' : 'used up' }}
+              {{ s.used_up ? 'mark as not used up' : 'used up' }}
             </button>
             <ThingFoot kind="supply" :id="s.id" :name="s.name" deletable no-history />
           </td>

@@ -11,7 +11,7 @@ import { useClock } from '../composables/useClock'
 import { lengthWords, span } from '../logic/clock'
 
 useTitle(() => 'Timers')
-const { data, isPending, error, refetch } = useTimers()
+const { data, isPending, error, refetch } = useTimers(true)
 const { now, set } = useClock()
 watch(data, (answer) => answer && set(answer.now), { immediate: true })
 
@@ -53,22 +53,22 @@ async function stop(timer: Timer) {
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
     <EmptyState
       v-if="data && !running.length"
-      title="Nothing runs by the clock"
-      why="A soak, an acid bath or hot water that is begun on its batch's page runs here to the second, several at once."
+      title="No timer is running"
+      why="Soaks, acid and hot water started on a bag’s page are timed here to the second."
     >
-      <RouterLink to="/rounds">To the bags</RouterLink>
+      <RouterLink to="/rounds">Go to bags</RouterLink>
     </EmptyState>
     <template v-else-if="data">
       <p class="notice" :class="{ bad: hot }">
         <strong>A locked phone or a closed tab stays silent.</strong>
         {{
           hot
-            ? 'Acid and heat forgive nothing: start a second timer at the bench.'
-            : 'The end is kept on the server, but nothing rings unless this page is open.'
+            ? 'Acid and heat leave no margin. Start a second timer at the bench.'
+            : 'The server keeps the end time, but the alarm rings only while this page is open.'
         }}
         <template v-if="awake">The screen is kept awake while this runs.</template>
-        <v-btn v-if="!ready" class="arm" color="primary" @click="arm">Let it ring here</v-btn>
-        <span v-else class="quiet"> It rings here while this page is open.</span>
+        <v-btn v-if="!ready" class="arm" color="primary" @click="arm">Turn on the alarm</v-btn>
+        <span v-else class="quiet"> The alarm rings while this page is open.</span>
       </p>
       <section
         v-for="r in [...over, ...running.filter((x) => x.left > 0)]"
@@ -88,7 +88,7 @@ async function stop(timer: Timer) {
           <p v-if="r.left <= 0" class="late">
             {{
               r.timer.forgives === 'nothing'
-                ? 'Over. Take it out now.'
+                ? 'Time is up. Take it out now.'
                 : 'Over. A soak forgives a little; take it out soon.'
             }}
           </p>
@@ -97,7 +97,7 @@ async function stop(timer: Timer) {
         <v-btn color="primary" size="large" :loading="end.isPending.value" @click="stop(r.timer)">Stop</v-btn>
         <div class="bar" aria-hidden="true"><span :style="{ width: `${100 * r.share}%` }" /></div>
       </section>
-      <p class="quiet">Stop records the moment of the tap, never the time that was planned.</p>
+      <p class="quiet">Stop records the moment you tap, not the planned time.</p>
     </template>
   </main>
 </template>

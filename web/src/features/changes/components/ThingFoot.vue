@@ -27,9 +27,7 @@ async function takeAway() {
 
 <template>
   <footer class="foot no-print">
-    <button v-if="!noHistory && !wanted" type="button" class="text-link" @click="wanted = true">
-      Who changed what of {{ name }}
-    </button>
+    <button v-if="!noHistory && !wanted" type="button" class="text-link" @click="wanted = true">History</button>
     <template v-if="wanted">
       <PageState :pending="isFetching && !entries" :error="error" @retry="refetch" />
       <HistoryList v-if="entries" :entries="entries" open />

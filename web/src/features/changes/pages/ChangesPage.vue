@@ -10,7 +10,7 @@ import { day, moment, isoDay } from '@/shared/format/dates'
 import { useChanges, useDeleted, useUndoDeletion, type ThingRef } from '../api'
 
 /** The latest changes of everything, by day; and what was deleted, to be brought back. */
-useTitle(() => 'What changed')
+useTitle(() => 'History')
 const route = useRoute()
 const { user } = useSession()
 const { data: changes, isPending, error, refetch } = useChanges()
@@ -32,16 +32,16 @@ const kindWords = (kind: string) => kind.replace('_', ' ')
 async function bringBack(thing: ThingRef, name: string) {
   back.value = ''
   const there = await succeeds(() => undo.mutateAsync({ kind: thing.kind, id: thing.id }))
-  if (there) back.value = `${name} is back, as it was.`
+  if (there) back.value = `${name} is restored.`
 }
 </script>
 
 <template>
   <main class="page">
-    <h1>What changed</h1>
+    <h1>History</h1>
     <p v-if="just" class="notice" role="status">
       {{ just.name }} is deleted. Its code stays taken.
-      <button type="button" class="text-link" @click="bringBack(just, just.name)">Bring it back</button>
+      <button type="button" class="text-link" @click="bringBack(just, just.name)">Restore it</button>
     </p>
     <p v-if="back" class="notice" role="status">{{ back }}</p>
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
@@ -52,14 +52,14 @@ async function bringBack(thing: ThingRef, name: string) {
         <li v-for="d in deleted" :key="`${d.kind}${d.id}`" class="row">
           <strong>{{ d.name }}</strong>
           <span class="quiet">{{ kindWords(d.kind) }}, {{ moment(d.at) }}, {{ d.by }}</span>
-          <button type="button" class="text-link" @click="bringBack(d, d.name)">Bring back {{ d.name }}</button>
+          <button type="button" class="text-link" @click="bringBack(d, d.name)">Restore {{ d.name }}</button>
         </li>
       </ul>
     </template>
     <EmptyState
       v-if="changes && !changes.length"
       title="Nothing yet"
-      why="Whatever is entered or changed stands here, with who did it and what was there before."
+      why="Every change is listed here: who made it, when, and the earlier value."
     />
     <section v-for="[on, rows] in byDay" :key="on">
       <h2 class="ruled">{{ day(on) }}</h2>

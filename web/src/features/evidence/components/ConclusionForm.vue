@@ -6,7 +6,7 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { percent } from '@/shared/format/numbers'
 import { useDecisionChanges, type DecisionPage } from '../api'
 
-/** A person's own words on the trial; they go along to the lot and the recipe. */
+/** A person's own words on the trial; they are copied to the lot and the recipe. */
 const props = defineProps<{ page: DecisionPage }>()
 const emit = defineEmits<{ done: [] }>()
 const { conclude } = useDecisionChanges(props.page.trial)

@@ -14,16 +14,16 @@ const files = computed(() => [
   {
     name: 'package.zip',
     words: 'Data package',
-    more: 'all of it with descriptions: every index can be worked out again',
+    more: 'everything with descriptions, so that every index can be recalculated',
   },
 ])
 </script>
 
 <template>
   <section aria-label="The data as files">
-    <h2 class="ruled">Take the data out</h2>
+    <h2 class="ruled">Export the data</h2>
     <p v-if="hidden" class="quiet">
-      The trial is blind, and its tables name the treatment of each dish: they can be taken out once it is opened.
+      The trial is blind, and the tables name each dish’s treatment. Open the trial to export them.
     </p>
     <ul v-else class="plain files">
       <li v-for="f in files" :key="f.name">

@@ -23,7 +23,7 @@ const picture = (o: DecisionOption) => ({
 })
 const under = (o: DecisionOption) =>
   [
-    o.is_control ? 'control' : o.steps.map(stepSentence).join(' → ') || 'sown as it is',
+    o.is_control ? 'control' : o.steps.map(stepSentence).join(' → ') || 'sown untreated',
     `${o.germinated} of ${o.sown} germinated`,
     o.bags > 1 ? `${plural(o.bags, 'bag')}` : '',
     o.hazardous ? 'can hurt: see its cautions' : '',
@@ -57,7 +57,7 @@ const label = (o: DecisionOption) =>
       <span class="chance" role="cell"
         ><strong>{{ o.chance }}</strong> <span class="phone quiet">to be the best</span></span
       >
-      <span class="against" role="cell">{{ o.treatment === decision.use ? 'the one to use' : o.against }}</span>
+      <span class="against" role="cell">{{ o.treatment === decision.use ? 'recommended' : o.against }}</span>
     </div>
     <div class="row scale" aria-hidden="true">
       <span></span><span class="furrow"></span>

@@ -16,7 +16,7 @@ const places = computed(() => {
 
 <template>
   <section v-for="[place, dishes] in places" :key="place">
-    <h3 class="ruled">Dishes on {{ place || 'no place yet' }}, as they stand</h3>
+    <h3 class="ruled">Dishes on {{ place || 'no place yet' }}</h3>
     <ol>
       <li v-for="d in dishes" :key="d.pips.id" :class="{ over: d.pips.closed || d.pips.set_aside }">
         <RouterLink :to="{ name: 'dish', params: { id: trial, dish: d.pips.id } }">

@@ -12,7 +12,7 @@ defineProps<{ treatments: TreatmentResult[] }>()
       <tr>
         <th scope="col">treatment</th>
         <th scope="col">dish</th>
-        <th scope="col" class="num">up / sown</th>
+        <th scope="col" class="num">germinated / sown</th>
         <th scope="col" class="num">share</th>
         <th scope="col" class="num">T50 (d)</th>
         <th scope="col" class="num">mean time (d)</th>

@@ -8,14 +8,14 @@ defineProps<{ effects: Comparison['effects']; trial: number }>()
 </script>
 
 <template>
-  <WideTable label="What single dishes do to the result">
+  <WideTable label="Effect of single dishes on the result">
     <thead>
       <tr>
         <th scope="col">dish</th>
         <th scope="col">why</th>
         <th scope="col" class="num">with it</th>
         <th scope="col" class="num">without it</th>
-        <th scope="col" class="num">half up by, with / without (d)</th>
+        <th scope="col" class="num">T50, with / without (days)</th>
       </tr>
     </thead>
     <tbody>

@@ -12,7 +12,7 @@ async function save(kind: 'png' | 'svg') {
   const figure = box.value?.querySelector('svg')
   if (!figure) return
   if (kind === 'svg') saveSvg(figure, props.file)
-  else await savePng(figure, props.file).catch(() => (trouble.value = 'This browser cannot draw it: take the SVG.'))
+  else await savePng(figure, props.file).catch(() => (trouble.value = 'This browser cannot make a PNG. Save the SVG.'))
 }
 </script>
 

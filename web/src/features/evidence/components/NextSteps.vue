@@ -24,7 +24,7 @@ const WORDS: Record<string, string> = { sow: 'Sow', count: 'Count', close: 'Plan
     <p v-if="trial.advice && trial.advice !== 'still_coming'" class="notice">
       {{ stopWords[trial.advice].replace(/^./, (c) => c.toUpperCase()) }}. {{ trial.advice_note }}
     </p>
-    <p v-if="!trial.next_steps.length" class="quiet">Finished: nothing is due any more.</p>
+    <p v-if="!trial.next_steps.length" class="quiet">Finished.</p>
   </section>
 </template>
 

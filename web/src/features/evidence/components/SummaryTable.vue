@@ -10,7 +10,7 @@ defineProps<{ treatments: TreatmentResult[]; basis: Comparison['basis'] }>()
 function doubt(t: TreatmentResult, name: string, digits = 1): string {
   const d = t.doubt[name]
   if (!d || d.estimate === null) return ''
-  if (d.lower === null || d.upper === null) return d.reason ? `doubt not told: ${reasonWords[d.reason]}` : ''
+  if (d.lower === null || d.upper === null) return d.reason ? `no interval: ${reasonWords[d.reason]}` : ''
   return `${fixed(d.lower, digits)}–${fixed(d.upper, digits)}`
 }
 
@@ -23,14 +23,14 @@ const half = (t: TreatmentResult) =>
     <thead>
       <tr>
         <th scope="col">treatment</th>
-        <th scope="col" class="num">up / {{ baseWords[basis] }}</th>
+        <th scope="col" class="num">germinated / {{ baseWords[basis] }}</th>
         <th scope="col" class="num">share</th>
-        <th scope="col" class="num">somewhere between</th>
-        <th scope="col" class="num">half up by (d)</th>
+        <th scope="col" class="num">likely between</th>
+        <th scope="col" class="num">T50 (days)</th>
         <th scope="col" class="num">mean time (d)</th>
         <th scope="col" class="num">spread (d)</th>
         <th scope="col" class="num">pace (%)</th>
-        <th scope="col">told apart</th>
+        <th scope="col">group</th>
       </tr>
     </thead>
     <tbody>

@@ -6,7 +6,7 @@ import { plural } from '@/shared/format/numbers'
 import { deviationWords } from '@/shared/labels'
 import { useTimeline, useTrialHistory } from '../api'
 
-/** What went otherwise than planned, the care that was missed, who counted, and every change of the trial. */
+/** Deviations, missed care, who counted, and every change of the trial. */
 const props = defineProps<{ id: number; mayCount: boolean }>()
 
 const { data: timeline } = useTimeline(() => props.id)
@@ -25,10 +25,8 @@ const WORDS: Record<string, string> = {
 
 <template>
   <section v-if="timeline" aria-label="Events">
-    <h2 class="ruled">Otherwise than planned</h2>
-    <p v-if="!timeline.lines.length && !timeline.care.length" class="quiet">
-      Nothing: looked at and cared for as planned.
-    </p>
+    <h2 class="ruled">Deviations</h2>
+    <p v-if="!timeline.lines.length && !timeline.care.length" class="quiet">None. Looks and care were on time.</p>
     <ul class="plain">
       <li v-for="(l, i) in timeline.lines" :key="i">
         {{ moment(l.at) }}<template v-if="l.by">, {{ l.by }}</template

@@ -83,15 +83,17 @@ const overall = computed(() => {
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <p v-if="error && options.basis !== 'sown'">
-      <button type="button" class="text-link" @click="options = { ...options, basis: 'sown' }">Show it of sown</button>
+      <button type="button" class="text-link" @click="options = { ...options, basis: 'sown' }">
+        Show of sown seed
+      </button>
     </p>
     <template v-if="data">
       <p class="quiet facts">
         <RouterLink class="code" :to="{ name: 'trial', params: { id } }">{{ data.code }}</RouterLink>
-        {{ data.question }} <span v-if="data.interim" class="interim">interim: counting goes on</span>
+        {{ data.question }} <span v-if="data.interim" class="interim">interim: counting continues</span>
       </p>
       <h1 class="head"><QuotedText :text="data.head" /></h1>
-      <nav class="ways no-print" aria-label="What follows">
+      <nav class="ways no-print" aria-label="Next">
         <RouterLink :to="{ name: 'decide', params: { id } }">Decide, and what to test next</RouterLink>
         <RouterLink :to="{ name: 'report', params: { id } }">Report</RouterLink>
         <a href="#data">Export the data</a>
@@ -128,8 +130,8 @@ const overall = computed(() => {
       </div>
       <SummaryTable :treatments="inOrder" :basis="data.basis" />
       <p class="quiet small">
-        Rings are dishes, bars are 95 % intervals that allow for differences between dishes and bags; those of pace come
-        from leaving one dish out. There is not enough evidence that treatments with a common letter differ. Counts as
+        Rings are dishes. Bars are 95 % intervals that allow for differences between dishes and bags.<br />Treatments
+        with a common letter are not shown to differ. Intervals of pace come from leaving one dish out.<br />Counts as
         germinated: {{ criterionWords[data.criterion] }}. Pace over the first {{ fixed(data.horizon) }} days.
         {{ overall }}
       </p>

@@ -41,7 +41,7 @@ const aims = computed(() =>
     .filter((a) => a !== 'own' || data.value?.nursery_aim === 'own' || asked.value === 'own')
     .map((value) => ({ value, title: aimWords[value] })),
 )
-/** The treatment a sowing would rest on: what people chose, else the one to use. */
+/** The treatment a sowing would rest on: what people chose, else recommended. */
 const chosen = computed(
   () => data.value?.conclusions.find((c) => c.treatment !== null)?.treatment ?? decision.value?.use ?? null,
 )
@@ -60,7 +60,7 @@ async function plan(test: NextTest) {
     <template v-if="data && decision">
       <p class="quiet crumb">
         <RouterLink class="code" :to="{ name: 'trial', params: { id } }">{{ data.code }}</RouterLink>
-        {{ data.question }} <span v-if="data.interim" class="late">interim: counting goes on</span>
+        {{ data.question }} <span v-if="data.interim" class="late">interim: counting continues</span>
       </p>
       <h1 class="use"><QuotedText :text="decision.headline" /></h1>
       <div v-if="decision.options.length > 1" class="aims no-print">
@@ -92,7 +92,7 @@ async function plan(test: NextTest) {
             <p v-for="(s, i) in decision.cannot_say" :key="i"><QuotedText :text="s.text" /></p>
           </section>
           <section v-if="decision.left.length">
-            <h2 class="ruled">What is left in the dishes</h2>
+            <h2 class="ruled">Left in the dishes</h2>
             <p v-for="(s, i) in decision.left" :key="i"><QuotedText :text="s.text" /></p>
           </section>
         </div>

@@ -31,7 +31,7 @@ const judged = computed(() => {
     ? [
         { head: 'What supports the decision', lines: [...d.supports, ...d.lot] },
         { head: 'What this trial cannot say', lines: d.cannot_say },
-        { head: 'What is left in the dishes', lines: d.left },
+        { head: 'Left in the dishes', lines: d.left },
         { head: 'Worth testing next', lines: d.next },
       ].filter((p) => p.lines.length)
     : []
@@ -113,7 +113,7 @@ const print = () => window.print()
         </dl>
       </section>
       <section>
-        <h2 class="ruled">Where the dishes stood</h2>
+        <h2 class="ruled">Positions of the dishes</h2>
         <div v-for="p in data.map" :key="p.place">
           <h3>{{ p.place }}</h3>
           <ol class="map">
@@ -125,7 +125,7 @@ const print = () => window.print()
         </div>
       </section>
       <section v-if="data.photos.length">
-        <h2 class="ruled">As it stood</h2>
+        <h2 class="ruled">As of</h2>
         <img
           v-for="p in data.photos"
           :key="p"
@@ -135,10 +135,8 @@ const print = () => window.print()
         />
       </section>
       <section>
-        <h2 class="ruled">Otherwise than planned</h2>
-        <p v-if="!data.timeline.lines.length && !data.timeline.care.length">
-          Nothing: looked at and cared for as planned.
-        </p>
+        <h2 class="ruled">Deviations</h2>
+        <p v-if="!data.timeline.lines.length && !data.timeline.care.length">None. Looks and care were on time.</p>
         <p v-for="(l, i) in data.timeline.lines" :key="i">
           {{ moment(l.at) }}{{ l.by ? `, ${l.by}` : '' }}{{ l.dish ? `, dish ${l.dish}` : '' }}: {{ l.words || l.kind }}
         </p>

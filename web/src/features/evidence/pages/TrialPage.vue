@@ -73,14 +73,14 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
             color="primary"
             :loading="sow.isPending.value"
             @click="attempt(() => sow.mutateAsync({ id, sure: false }))"
-            >Sown now, all dishes</v-btn
+            >All dishes sown now</v-btn
           >
           <v-btn
             v-if="trial.state === 'counting' && !looked && user?.may_count"
             variant="text"
             color="primary"
             @click="attempt(() => takeBackSowing.mutateAsync(id))"
-            >Undo: not sown yet</v-btn
+            >Undo: not sown</v-btn
           >
           <v-btn v-if="!looked" variant="outlined" color="primary" :to="{ name: 'set-up', params: { id } }"
             >Set up</v-btn
@@ -101,7 +101,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           class="text-link"
           @click="attempt(() => sow.mutateAsync({ id, sure: true }))"
         >
-          They are out: sow
+          Out of treatment: sow
         </button>
       </p>
       <p class="facts">
@@ -138,9 +138,9 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
             type="button"
             @click="doing = doing === 'send' ? null : 'send'"
           >
-            Send what is left on
+            Treat the ungerminated seeds
           </button>
-          <RouterLink :to="{ name: 'new-trial', query: { copy: id } }">Lay it out again on another lot</RouterLink>
+          <RouterLink :to="{ name: 'new-trial', query: { copy: id } }">Repeat with another lot</RouterLink>
         </template>
       </nav>
       <AddTreatment
@@ -173,9 +173,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
               <strong>{{ f.name }}</strong> was added on {{ day(f.added_on) }}: not run at the same time.
             </p>
           </template>
-          <p v-if="trial.interim" class="interim">
-            Interim: dishes are still counted, so every figure here may still change.
-          </p>
+          <p v-if="trial.interim" class="interim">Interim: counting continues, so these figures may change.</p>
           <p v-if="trial.sentence" class="sentence say"><QuotedText :text="trial.sentence" /></p>
           <p v-else-if="trial.state !== 'planned'" class="sentence say quiet">Not looked at yet.</p>
         </section>
@@ -183,7 +181,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           <NextSteps :trial="trial" :today-iso="today" />
           <DishMap :dishes="trial.dishes" :trial="id" :tray="trial.medium === 'tray'" />
           <p v-if="trial.codes_hidden" class="quiet small">
-            Blind: the map does not say which dish had which treatment.
+            Blind: the map does not show treatments.
             <button
               v-if="trial.state === 'closed' && user?.may_plan"
               type="button"

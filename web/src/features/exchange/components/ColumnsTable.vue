@@ -6,7 +6,7 @@ import type { FilePreview } from '../api'
 
 type Meaning = FilePreview['columns'][number]['meaning']
 
-/** Each column of a table with what it is taken for: guessed, and settled by hand. Headings that are looks are told together. */
+/** Each column of a table with what it is read as: guessed, and settled by hand. Headings that are looks are told together. */
 const props = defineProps<{ columns: FilePreview['columns'] }>()
 const emit = defineEmits<{ settle: [index: number, meaning: Meaning] }>()
 
@@ -28,8 +28,8 @@ const shown = computed(() => {
     <thead>
       <tr>
         <th scope="col">heading</th>
-        <th scope="col">what stands below</th>
-        <th scope="col">is taken for</th>
+        <th scope="col">cells below</th>
+        <th scope="col">is read as</th>
       </tr>
     </thead>
     <tbody>
@@ -39,7 +39,7 @@ const shown = computed(() => {
         <td>
           <select
             :value="c.meaning"
-            :aria-label="`What “${c.heading || `column ${c.index + 1}`}” is taken for`"
+            :aria-label="`What “${c.heading || `column ${c.index + 1}`}” is read as`"
             @change="emit('settle', c.index, ($event.target as HTMLSelectElement).value as Meaning)"
           >
             <option v-for="m in MEANINGS" :key="m.value" :value="m.value">{{ m.title }}</option>

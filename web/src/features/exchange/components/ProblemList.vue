@@ -19,17 +19,17 @@ function download() {
 </script>
 
 <template>
-  <section v-if="count" aria-label="What cannot be taken as it is">
+  <section v-if="count" aria-label="Cells that need fixing">
     <div class="page-top">
       <h2>{{ plural(count, 'cell cannot', 'cells cannot') }} be taken as {{ count === 1 ? 'it is' : 'they are' }}</h2>
-      <button type="button" class="text-link" @click="download">All of them as a file</button>
+      <button type="button" class="text-link" @click="download">Save them as a file</button>
     </div>
     <table class="ledger">
       <thead>
         <tr>
           <th scope="col">cell</th>
-          <th scope="col">there stands</th>
-          <th scope="col">what is wrong, and what would be taken</th>
+          <th scope="col">value</th>
+          <th scope="col">problem and fix</th>
         </tr>
       </thead>
       <tbody>

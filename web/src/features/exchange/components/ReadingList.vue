@@ -3,7 +3,7 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { moment } from '@/shared/format/dates'
 import { useReadings, useUndo } from '../api'
 
-/** Files that were read in, each undone as one; what was undone can be read in again. */
+/** Imported files, each undone as one; an undone import can be repeated. */
 defineProps<{ busy: boolean }>()
 const emit = defineEmits<{ again: [id: number] }>()
 const { data } = useReadings()
@@ -12,8 +12,8 @@ const { attempt, sentence } = useProblem()
 </script>
 
 <template>
-  <section v-if="data?.length" aria-label="What was read in">
-    <h2 class="ruled">What was read in</h2>
+  <section v-if="data?.length" aria-label="Imported files">
+    <h2 class="ruled">Imported files</h2>
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
     <ul class="plain">
       <li v-for="r in data" :key="r.id">
@@ -34,7 +34,7 @@ const { attempt, sentence } = useProblem()
         <span class="nowrap">
           <span v-if="r.undone" class="quiet">undone</span>
           <button v-if="r.undone" type="button" class="text-link" :disabled="busy" @click="emit('again', r.id)">
-            read in again
+            import again
           </button>
           <button
             v-else-if="!r.undoes && r.kind !== 'everything'"
@@ -43,7 +43,7 @@ const { attempt, sentence } = useProblem()
             :disabled="busy || undo.isPending.value"
             @click="attempt(() => undo.mutateAsync(r.id))"
           >
-            undo all of it
+            undo the import
           </button>
         </span>
       </li>

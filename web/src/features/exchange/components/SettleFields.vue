@@ -48,7 +48,7 @@ const ORDERS = choicesOf(dayOrderWords).map((o) => ({
       <v-select
         :model-value="preview.shape"
         :items="choicesOf(shapeWords)"
-        label="The table holds"
+        label="Content of the table"
         @update:model-value="(v) => set({ shape: v })"
       />
       <v-text-field
@@ -61,7 +61,7 @@ const ORDERS = choicesOf(dayOrderWords).map((o) => ({
     </div>
     <template v-if="preview.order_open || settled.day_order">
       <p class="notice" :class="{ bad: preview.order_open && !settled.day_order }">
-        Dates in this table can be read in two ways. In which order are they written?
+        Dates in this table are ambiguous. Which order are they in?
       </p>
       <ChipChoice
         v-model="order"
@@ -119,14 +119,14 @@ const ORDERS = choicesOf(dayOrderWords).map((o) => ({
       <v-select
         :model-value="settled.origin_kind ?? null"
         :items="choicesOf(originWords)"
-        label="They came in as, where not said"
+        label="Origin, where not given"
         clearable
         @update:model-value="(v) => set({ origin_kind: v ?? null })"
       />
       <v-text-field
         v-if="settled.origin_kind === 'wild'"
         :model-value="settled.leave ?? ''"
-        label="Leave, where not said"
+        label="Permission, where not given"
         @update:model-value="(v: string) => set({ leave: v })"
       />
       <v-select

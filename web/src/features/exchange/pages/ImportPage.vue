@@ -22,8 +22,8 @@ import ProblemList from '../components/ProblemList.vue'
 import ReadingList from '../components/ReadingList.vue'
 import SettleFields from '../components/SettleFields.vue'
 
-/** Years of records out of spreadsheets: looked into, settled, and read in as one. */
-useTitle(() => 'Read in')
+/** Years of records out of spreadsheets: inspected, settled and imported as one. */
+useTitle(() => 'Import')
 const { user } = useSession()
 const queries = useQueryClient()
 const PAUSE_MS = 250
@@ -106,33 +106,33 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
 
 <template>
   <main class="page">
-    <h1>Read in what was kept elsewhere</h1>
+    <h1>Import data</h1>
     <p class="sentence">
-      Lots, and trials with their counts, from a spreadsheet (CSV or xlsx); a trial or a whole nursery that an Awake
-      Furrow wrote. You see what would be made of it before anything is kept.
+      Import lots or trials with counts from a spreadsheet (CSV or xlsx), or a file exported from Awake Furrow. You see
+      the result before anything is saved.
     </p>
-    <p v-if="!user?.may_plan" class="notice">Only growers read data in. Ask one of them.</p>
+    <p v-if="!user?.may_plan" class="notice">Only growers can import data. Ask one of them.</p>
     <template v-else>
       <label class="drop" @dragover.prevent @drop.prevent="choose($event.dataTransfer?.files[0])">
         <input
           type="file"
           accept=".csv,.txt,.tsv,.xlsx,.json,.zip"
-          aria-label="File to read in"
+          aria-label="File to import"
           @change="choose(($event.target as HTMLInputElement).files?.[0])"
         />
         <span>{{ file ? file.name : 'Choose a file, or drop it here' }}</span>
       </label>
       <p v-if="!file" class="quiet">
-        Or see how it goes with
+        Or try it with
         <button type="button" class="text-link" @click="sampleSheet().then(choose)">a sample sheet</button>, made up and
         as untidy as old notebooks are.
       </p>
       <p v-if="trouble" class="notice" :class="{ bad: !question }" role="alert">
         {{ trouble }}
-        <button v-if="question" type="button" class="text-link" @click="read(true)">Yes: read it in again</button>
+        <button v-if="question" type="button" class="text-link" @click="read(true)">Import it again</button>
       </p>
       <p v-if="made" class="notice" role="status">
-        Read in: {{ made.sentence }}.
+        Imported: {{ made.sentence }}.
         <RouterLink v-for="t in made.trials.slice(0, 3)" :key="t" :to="{ name: 'trial', params: { id: t } }"
           >The trial</RouterLink
         >
@@ -142,7 +142,7 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
         <v-progress-linear :indeterminate="share === null" :model-value="share ?? 0" color="primary" height="8" />
         <p>
           {{ progress.doing }}
-          <button type="button" class="text-link" @click="stopReading(clientId)">Stop, and keep nothing</button>
+          <button type="button" class="text-link" @click="stopReading(clientId)">Stop and keep nothing</button>
         </p>
       </div>
       <template v-if="preview">
@@ -150,13 +150,13 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
         <p v-for="n in preview.notes" :key="n" class="notice">{{ n }}</p>
         <div class="columns">
           <div v-if="preview.kind === 'table'">
-            <h2 class="ruled">What to settle</h2>
+            <h2 class="ruled">To check</h2>
             <SettleFields v-model="settled" :preview="preview" />
             <h2 class="ruled">Columns</h2>
             <ColumnsTable :columns="preview.columns" @settle="settle" />
           </div>
           <div>
-            <h2 class="ruled">What it would make</h2>
+            <h2 class="ruled">What the import would add</h2>
             <ul class="plain">
               <li v-for="(t, i) in preview.trials" :key="i">
                 A trial of <strong>{{ t.lot_name || t.lot_code || 'which lot?' }}</strong>: {{ t.treatments.join(', ')
@@ -173,7 +173,7 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
                 and {{ preview.lot_count - preview.lots.length }} more lots
               </li>
               <li v-if="!preview.trials.length && !preview.lot_count && preview.kind === 'table'" class="quiet">
-                Nothing yet: settle the columns first.
+                Choose the meaning of the columns first.
               </li>
             </ul>
             <p v-for="l in preview.left_out" :key="l.cell" class="quiet">
@@ -181,7 +181,7 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
             </p>
             <ProblemList :problems="preview.problems" :count="preview.problem_count" :name="preview.name" />
             <div class="actions">
-              <v-btn color="primary" :disabled="!ready" @click="read()">Read it in</v-btn>
+              <v-btn color="primary" :disabled="!ready" @click="read()">Import</v-btn>
               <span class="quiet">All of it or nothing; it can be undone as one.</span>
             </div>
           </div>

@@ -3,7 +3,7 @@ import { computed, nextTick, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { helpOf, KEYS } from '../logic/pages'
 
-/** Help beside the page: how it is done at the bench, what the numbers mean, the schools, and the keys. */
+/** Help beside the page: the work at the bench, what the numbers mean, accepted ways, and the keys. */
 const emit = defineEmits<{ close: [] }>()
 const route = useRoute()
 const help = computed(() => helpOf(String(route.name ?? '')))
@@ -22,16 +22,16 @@ onMounted(async () => {
       <button ref="closing" type="button" class="text-link" @click="emit('close')">Close</button>
     </div>
     <template v-if="help">
-      <h3>How is this done at the bench?</h3>
+      <h3>At the bench</h3>
       <p v-for="t in help.bench" :key="t">{{ t }}</p>
-      <h3>What do the numbers mean?</h3>
+      <h3>What the numbers mean</h3>
       <p v-for="t in help.numbers" :key="t">{{ t }}</p>
       <template v-if="help.schools">
-        <h3>Schools</h3>
+        <h3>Accepted ways</h3>
         <p v-for="t in help.schools" :key="t">{{ t }}</p>
       </template>
     </template>
-    <p v-else>This page has no help of its own. The words it uses stand in the glossary.</p>
+    <p v-else>This page needs no help. The glossary explains its words.</p>
     <h3>Keys</h3>
     <dl class="facts">
       <template v-for="[key, what] in keys" :key="key">
@@ -41,8 +41,8 @@ onMounted(async () => {
         <dd>{{ what }}</dd>
       </template>
     </dl>
-    <p><RouterLink to="/glossary" @click="emit('close')">All words, in the glossary</RouterLink></p>
-    <p class="quiet">Starting points from common practice. Local rules and trained people go first.</p>
+    <p><RouterLink to="/glossary" @click="emit('close')">Open the glossary</RouterLink></p>
+    <p class="quiet">Starting points from common practice. Local rules and trained people come first.</p>
   </aside>
 </template>
 

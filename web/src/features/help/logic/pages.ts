@@ -1,4 +1,4 @@
-/** What a page is about: how it is done at the bench, what its numbers mean, and the schools with why the default is one. */
+/** Help of a page: how the work is done at the bench, what the numbers mean, and accepted ways with the reason for the default. */
 export interface PageHelp {
   bench: string[]
   numbers: string[]
@@ -7,194 +7,282 @@ export interface PageHelp {
 }
 
 const COUNT_KEYS: [string, string][] = [
-  ['digits', 'new ones in this dish'],
-  ['Enter', 'done, next dish'],
-  ['← →', 'dish before, dish after'],
-  ['Backspace', 'take the last digit back'],
+  ['digits', 'new germinated seeds in this dish'],
+  ['Enter', 'save and go to the next dish'],
+  ['← →', 'previous dish, next dish'],
+  ['Backspace', 'delete the last digit'],
 ]
 
-/** By the name of the route; pages that are alike share one. */
+/** By the name of the route. */
 export const HELP: Readonly<Record<string, PageHelp>> = {
   today: {
     bench: [
-      'Walk shelf by shelf, not trial by trial: what stands here is grouped by where the body is.',
-      'What is late stands with its days. A look that is a day late is better than one made up.',
+      'Walk place by place. Tasks are grouped that way, and late ones show how late they are.',
+      'A look that is a day late is better than one made up.',
     ],
-    numbers: [
-      'Late counts from the day it was due. Nothing here is kept: it is worked out from the plans and from what was done.',
-    ],
+    numbers: ['Late counts from the due day. Today is calculated from your plans and records each time you open it.'],
+  },
+  waiting: {
+    bench: ['Keep the app open near the signal until everything is sent. Nothing is lost if you close it.'],
+    numbers: ['Each line is a record that is safe on this device and not yet on the server.'],
   },
   lots: {
-    bench: [
-      'One bag, one history, one code. Split a harvest by form or ripeness only where you want to know the difference.',
-    ],
-    numbers: ['“≈” is an estimate: it was weighed, scooped or guessed. It goes when somebody counts.'],
+    bench: ['One bag, one history, one code. Split a harvest only where you want to compare its parts.'],
+    numbers: ['“≈” marks an estimate: weighed, scooped or guessed. It disappears when somebody counts.'],
+  },
+  'new-lot': {
+    bench: ['Only the plant is required. Enter the rest while you remember it.'],
+    numbers: ['A weighed or scooped amount is an estimate until you count samples.'],
   },
   lot: {
     bench: [
-      'Weigh counted hundreds, or count the seeds of a few scoops: everything later rests on it.',
-      'Cut or squeeze a few dozen: full, empty, eaten. An empty lot cannot be woken.',
+      'Weigh counted hundreds, or count a few scoops: every later figure rests on the amount.',
+      'Cut a few dozen seeds: full, empty or eaten. No treatment can make an empty seed germinate.',
     ],
     numbers: [
-      '± is the doubt of an estimate, right 19 times in 20; it is wider where few samples were counted.',
-      'The forecast is a rule of thumb: the storage class says most of it until tests of this lot, years apart, say more.',
+      '± is the 95 % range of an estimate. It is wider when fewer samples were counted.',
+      'The storage forecast is a rule of thumb until this lot has tests years apart.',
     ],
     schools: [
-      'Floaters: pour them off, or keep both until cut tests say. Kept by default, because light seed is not always empty.',
-      'Paper or airtight: by dryness, not by habit.',
+      'Floating seeds: pour them off, or keep them until you have cut some. The default keeps them, because light seed is not always empty.',
+      'Paper or airtight: decide by dryness, not by habit.',
     ],
+  },
+  stands: {
+    bench: ['Visit before the seed falls. Collect only with permission, and from many plants.'],
+    numbers: ['The visit date follows from earlier visits, how the plant sheds and how ripe it was.'],
+  },
+  stand: {
+    bench: ['Note how much is ripe at each visit, even when you collect nothing: next year’s dates rest on it.'],
+    numbers: [
+      'The band shows when seed was ripe in earlier years. Coordinates stay coarse unless you show them exactly.',
+    ],
+  },
+  'new-stand': {
+    bench: ['Write down who permits collecting, and until when. Local rules come first.'],
+    numbers: ['Plants at the stand set how much you may take: a small share of the ripe seed.'],
+  },
+  'change-stand': {
+    bench: ['Correct what has changed. Earlier values stay in the history.'],
+    numbers: ['A new number of plants changes the collecting limit from today.'],
+  },
+  harvest: {
+    bench: ['Dry, still day; paper, not plastic; healthy plants; a small share of the ripe seed.'],
+    numbers: ['The limit compares the seed taken with the ripe seed on the stand.'],
+  },
+  places: {
+    bench: ['List places in the order you walk. Rounds follow that order.'],
+    numbers: [
+      'Seed keeps where °F plus % humidity is 100 or less: a rule of thumb.',
+      'Relative life compares a place with 20 °C and 50 % humidity.',
+    ],
+  },
+  'place-temperature': {
+    bench: ['Import the logger’s file when you empty it. Note door openings and power cuts as events.'],
+    numbers: ['Chill counts only the hours within the effective range. Gaps in a log are never filled in.'],
+  },
+  labels: {
+    bench: ['Put a label inside the bag as well as on it. Pencil outlasts ink.'],
+    numbers: ['The square holds the same code as the letters below it.'],
+  },
+  scan: {
+    bench: ['Hold the label flat and in good light. If the camera fails, type the code.'],
+    numbers: ['Codes avoid letters and digits that look alike.'],
+  },
+  recipes: {
+    bench: ['The order of the steps matters: water must get in before cold can work.'],
+    numbers: ['Each step has a minimum, a target and a maximum, with its source and how sure it is.'],
+    schools: ['Sand for long cold, towels for tests: sand moulds less, and towels are quicker to check.'],
+  },
+  plan: {
+    bench: ['Choose the day on which everything is sown, or the day it starts, and check the clashes.'],
+    numbers: ['Dates move off days you do not work. The plan says what it moved and why.'],
+  },
+  rounds: {
+    bench: ['Check every bag: moisture, mould, roots. Sprouts in the fridge are data, each with its date.'],
+    numbers: ['A bag is due by the care of its recipe. One missed week is survivable, two are not.'],
+  },
+  'round-list': {
+    bench: ['Print it for the fridge door. Tick and sign what you checked.'],
+    numbers: ['Bags are listed in the order in which they lie.'],
+  },
+  batch: {
+    bench: ['Confirm the cautions before a dangerous step. Note mould and sprouts when you see them.'],
+    numbers: ['Planned and actual dates are shown beside each other. Actual cold comes from the log of the place.'],
+  },
+  timers: {
+    bench: ['Keep the page open beside hot water or acid. The alarm needs one tap to be allowed.'],
+    numbers: ['Time runs by the server’s clock. A wrong clock on this device changes nothing.'],
+  },
+  supplies: {
+    bench: ['Date every solution. Smoke water and acid lose strength with age.'],
+    numbers: ['Age counts from the day it was made.'],
+  },
+  trials: {
+    bench: ['One question per trial. Keep the ones that failed: they save seed next time.'],
+    numbers: ['Germinated is the share of all seeds sown in the trial, over all its treatments.'],
+  },
+  'new-trial': {
+    bench: ['Write the question first. Use enough dishes to answer it, and keep enough seed to sow.'],
+    numbers: ['“Detected 4 times in 5” is the power of the design for the difference you entered.'],
+    schools: ['10, 20, 50 or 100 seeds per dish: each is shown with what it can detect.'],
   },
   trial: {
     bench: [
-      'Always a control: the same seed, the same handling, no treatment. Change one thing at a time.',
-      'Dishes of all treatments are mixed over the places, and the codes do not say which is which.',
+      'Always include a control: the same seed and handling without the treatment. Change one thing at a time.',
+      'Dishes of all treatments are mixed over the places, and their codes do not show the treatment.',
     ],
     numbers: [
-      'The ridge of a furrow is the share that is up, of the seeds sown. Notches are looks: nothing new is a look too.',
+      'The ridge is the share germinated of the seeds sown. Notches are looks, including those that found nothing new.',
     ],
-    schools: [
-      'Four dishes of 25 instead of one of 100: a mouldy or dry dish fools you, and one dish cannot tell that it did.',
-    ],
+    schools: ['Four dishes of 25 rather than one of 100: one dish cannot show that it was mouldy or dry.'],
+  },
+  'set-up': {
+    bench: ['Fill the dishes in the order shown and put each on its place. The layout is random for a reason.'],
+    numbers: ['Seeds per dish are what you sow, not what you expect to germinate.'],
+  },
+  'bench-sheet': {
+    bench: ['Print it for places without a device, and type the counts in afterwards.'],
+    numbers: ['Each column is one look. Write only what is new, or only totals, and say which.'],
   },
   count: {
     bench: [
-      'Keep to one rule for “germinated” from the first look to the last.',
-      'Count what is new. “Nothing new” is recorded, not skipped.',
+      'Use one rule for “germinated” from the first look to the last.',
+      'Count what is new. “Nothing new” is recorded too.',
     ],
     numbers: ['The number is what is new in this dish since its last look, unless you chose “all so far”.'],
     keys: COUNT_KEYS,
   },
+  dish: {
+    bench: ['Correct an earlier look here. The earlier value stays in the history.'],
+    numbers: ['Seeds left are seeds sown, less everything counted.'],
+    keys: COUNT_KEYS,
+  },
+  'close-trial': {
+    bench: ['Cut or press the ungerminated seeds before you throw them away: firm and white is alive.'],
+    numbers: ['Fates must add up to the seeds left. “Not checked” is better than a guess.'],
+  },
   compare: {
-    bench: ['Ask three questions separately: how many, how fast among those that germinated, and both in one.'],
+    bench: ['Ask three questions one by one: how many, how fast, and both together.'],
     numbers: [
-      'A soft bar shows where the true share is likely to lie (95 % interval), each ring is a dish.',
-      'For treatments that share a letter there is not enough evidence that they differ; the trial may be too small.',
-      'T50 is the time to 50 % of those that germinated; half of the seeds sown is another time, with its own name.',
-      'A curve is refused where germination came in more than one flush: the steps and an interpolated T50 remain.',
-      'Seed treated in one bag is one replicate of its treatment, however many dishes it filled: two bags tell more than two dishes more.',
+      'A soft bar shows where the true share is likely to lie (95 % interval). Each ring is one dish.',
+      'Treatments that share a letter are not shown to differ. The trial may be too small.',
+      'T50 is the time to 50 % of the seeds that germinated.',
+      'No curve is fitted where germination came in several flushes. The steps remain.',
+      'Seed treated in one bag is one replicate, however many dishes it fills.',
     ],
-    schools: ['The dish counts as one, not the seed: seeds of one dish share their luck.'],
+    schools: ['The dish is the replicate, not the seed: seeds of one dish share its luck.'],
   },
   decide: {
-    bench: [
-      'Before you throw anything away, cut or press the ungerminated seeds: firm and fresh is dormant, not dead.',
-    ],
+    bench: ['Check the ungerminated seeds before you throw anything away: firm and fresh means dormant, not dead.'],
     numbers: [
-      'The decision rests on what each treatment is expected to give, never on “not significant”.',
-      'Each pip is one chance in 20. Where pips of two treatments overlap, either may be the better one.',
-      'The aim says what a week and a danger cost. Change it here to see another decision, or for the nursery under Working days.',
+      'The decision rests on expected results, never on “not significant”.',
+      'Each pip is one chance in 20. Where the pips of two treatments overlap, either may be better.',
+      'The aim sets what a week and a danger cost. Change it here, or for the nursery under Working days.',
     ],
-    schools: [
-      '“Most plants” takes the highest. “Balanced” gives up a little for weeks saved. “Soonest” gives up more.',
-    ],
+    schools: ['“Most plants” takes the highest. “Balanced” gives up a little to save weeks. “Soonest” gives up more.'],
   },
-  'new-trial': {
-    bench: ['The question first. Then as many dishes as can answer it, and no more seed than leaves enough to sow.'],
-    numbers: ['“Would be told apart 4 times in 5” is the power of the layout for the difference you named.'],
-    schools: ['10, 20, 50 or 100 seeds: shown side by side with what each can tell.'],
-  },
-  recipes: {
-    bench: ['Order matters: nick, then chill, is not chill, then nick. Water must get in before the cold can work.'],
-    numbers: ['Least, target and most of each step, with where the figure came from and how sure it is.'],
-    schools: [
-      'Sand for wild seed and long chills, a towel for short ones and for tests: sand moulds less, a towel is quicker to look at.',
-    ],
-  },
-  rounds: {
-    bench: [
-      'Every bag, none skipped: mist, look for mould, look for roots. Sprouts in the fridge are data, each with its date.',
-    ],
-    numbers: ['A bag is due by its recipe’s care. One skipped week is survivable, two are not.'],
+  report: {
+    bench: ['Print it or save it as a PDF for the file. It names the version of every method.'],
+    numbers: ['All figures are of seeds sown unless the table says otherwise.'],
   },
   sowings: {
-    bench: ['Work back from the day plants are wanted: growing, sowing, treatment, in that order.'],
-    numbers: ['The next task is worked out from the plan and from what was recorded.'],
+    bench: ['Plan back from the day you want plants: growing, sowing, treating.'],
+    numbers: ['The next task follows from the plan and from your records.'],
   },
   'new-sowing': {
     bench: [
-      'Treat the seed exactly as the test was treated, or its percent means nothing for the tray.',
-      'Two or three seeds together when in doubt, thinned to one. Above six a cell, a seed pan and pricking out is less work.',
+      'Treat the seed exactly as in the test. Otherwise its percentage says nothing about the tray.',
+      'Above six seeds per cell, a seed pan and pricking out is less work.',
     ],
     numbers: [
-      'The tested percent is not the truth: the plan works through all the shares that the test leaves possible, so a small test asks for more seed.',
-      'Assurance is how often so many cells give at least the plants wanted. Mental arithmetic gives about half.',
-      'Pure live seed is purity times germination: what of the material can come up at all.',
+      'The tested percentage is uncertain, so a small test asks for more seed.',
+      'Assurance is how often this many cells give at least the plants wanted.',
+      'Pure live seed is purity times germination.',
     ],
-    schools: [
-      'One seed a cell and more cells (no thinning), or two and fewer cells (less room): both are shown, neither is wrong.',
-    ],
+    schools: ['One seed per cell needs more cells; two need thinning. Both are shown.'],
   },
   sowing: {
-    bench: ['Count what emerged before you thin; count what is planted, and what is alive weeks later.'],
+    bench: ['Count emergence before you thin. Count again when you plant out, and weeks later.'],
     numbers: [
-      'Tray percent is what emerged of the seeds sown, bench percent what germinated in the test. They are never mixed.',
-      'Both, and what still stands, become your own share of the germinated that become plants. The next plan uses it.',
+      'Tray percent is emergence of the seeds sown; bench percent is germination in the test.',
+      'Your own share of germinated seeds that become plants improves the next plan.',
     ],
+  },
+  plants: {
+    bench: ['Open questions are trials worth doing next.'],
+    numbers: ['Germination is the best treatment so far, over all trials of the plant.'],
   },
   plant: {
     bench: [
-      'A card goes along with seed that is given away: name, origin, tested percent with its numbers and day, hazards.',
+      'Give a seed card with seed you pass on: name, origin, tested germination with its numbers and date, hazards.',
     ],
     numbers: [
-      'Each trial is one line. A trial is one try of one lot in one year: that two agree does not show that the next one will.',
-      '“Answered so far” means that several trials agree closely enough; nothing is ever closed.',
+      'Each line is one trial: one lot in one year. Two that agree do not prove that the next one will.',
+      '“Answered so far” means that several trials agree closely. No question is ever closed.',
     ],
   },
   import: {
-    bench: ['Read the lots in first, then the counts. Keep the old file: what is undone here can be read in again.'],
+    bench: ['Import lots first, then counts. Keep the old file: an undone import can be repeated.'],
     numbers: [
-      'Percentages without counts are refused: 60 % of 10 seeds and of 400 seeds are two different findings.',
-      'An empty cell is a look that was not made; a 0 is a look that found nothing new.',
+      'Percentages without counts are refused: 60 % of 10 seeds and of 400 seeds are different findings.',
+      'An empty cell is a look that was not made. A 0 is a look that found nothing new.',
     ],
-    schools: ['Counts as new ones or as all so far: both are read, but somebody must say which.'],
+    schools: ['New counts or totals so far: both can be imported, but you must say which.'],
   },
   practice: {
-    bench: [
-      'Take the briefs in their order: each teaches one thing that costs real seed to learn otherwise.',
-      'Go on in time as you would wait in the nursery. A look you skip is not made up later.',
+    bench: ['Take the exercises in order. Each teaches one thing that otherwise costs real seed.'],
+    numbers: ['Differences below 10 in 100 count as none: they change nothing in a nursery.'],
+    schools: [
+      'In a group everyone has the same hidden seed and their own dishes, so results differ by design and by luck.',
     ],
-    numbers: [
-      'A conclusion has ground when the trial had seed sown as it is, more dishes than one, and told the two apart.',
-      'Differences below 10 in a hundred count as none: they change nothing in a nursery.',
-    ],
-    schools: ['With a group: everybody the same hidden seed, own dishes. What differs then is the design, and luck.'],
+  },
+  bench: {
+    bench: ['Move time on as you would wait in the nursery. A look you skip cannot be made up later.'],
+    numbers: ['Nothing here touches the records of the nursery.'],
+  },
+  'practice-result': {
+    bench: ['Read the advice, then repeat the exercise with new seed.'],
+    numbers: ['Your data support a conclusion when there was a control, more than one dish, and a difference shown.'],
   },
   people: {
-    bench: ['Give each person the least they need: a counter counts blind, and blind counts are worth more.'],
-    numbers: ['A link is good once, for seven days. Letting somebody go keeps all their records.'],
+    bench: ['Give each person the role they need. Counters count blind, and blind counts are worth more.'],
+    numbers: ['An invitation works once, within seven days. Removing a person keeps all their records.'],
+  },
+  account: {
+    bench: ['Sign out other devices if you have lost one.'],
+    numbers: ['A new password signs out every other device.'],
+  },
+  formats: {
+    bench: ['Choose what your thermometer and balance show.'],
+    numbers: ['Only what you see and type changes. Records keep their own units.'],
+  },
+  'work-year': {
+    bench: ['Enter days off and frost dates before you plan. Plans move tasks off days you do not work.'],
+    numbers: ['The aim sets what a week and a danger cost in decisions.'],
   },
   backups: {
-    bench: ['Take one home now and then, and put it back somewhere once: a backup nobody restored is a hope.'],
-    numbers: ['“Sound” means: every page of the database could be read, and no record points at one that is missing.'],
+    bench: ['Take a copy home now and then, and restore one on a spare machine. Only a restored backup is proven.'],
+    numbers: ['“Sound” means that every page of the database was read and every reference leads somewhere.'],
   },
   changes: {
-    bench: ['Somebody else did last week’s work? Here is what they changed, and what was there before.'],
-    numbers: ['The latest hundred. Each thing’s own page shows all of its own.'],
+    bench: ['See what others changed, and bring back what was deleted.'],
+    numbers: ['The latest hundred changes. Each item’s own page lists all of its changes.'],
+  },
+  glossary: {
+    bench: ['House words and the standard terms beside them.'],
+    numbers: ['Methods with their sources are described in the documentation, under docs/methods.'],
   },
 }
 
-const ALIKE: Readonly<Record<string, string>> = {
-  plants: 'plant',
-  'unnamed-plant': 'plant',
-  'new-lot': 'lots',
-  trials: 'trial',
-  'set-up': 'new-trial',
-  report: 'decide',
-  dish: 'count',
-  close: 'decide',
-  batch: 'rounds',
-  timers: 'rounds',
-  plan: 'recipes',
-  bench: 'practice',
-  'practice-result': 'practice',
-  account: 'people',
-}
+const ALIKE: Readonly<Record<string, string>> = { 'unnamed-plant': 'plant', verdict: 'decide', code: 'scan' }
 
 /** The help of a page; null where a page has none of its own. */
 export const helpOf = (route: string): PageHelp | null => HELP[route] ?? HELP[ALIKE[route] ?? ''] ?? null
 
 export const KEYS: [string, string][] = [
+  ['/', 'find anything: plants, lots, trials, places, pages'],
   ['?', 'this help, on every page'],
-  ['Esc', 'close it'],
-  ['Tab, Shift Tab', 'to the next field, button or row'],
+  ['Esc', 'close help or Find'],
+  ['Tab, Shift Tab', 'next or previous field, button or row'],
 ]

@@ -27,7 +27,7 @@ function take(event: Event) {
 <template>
   <form class="form" @submit.prevent="found(typed)">
     <div class="row">
-      <v-text-field v-model="typed" label="Type the code" autocapitalize="characters" autofocus />
+      <v-text-field v-model="typed" label="Code" autocapitalize="characters" autofocus />
       <v-btn type="submit" color="primary">Open</v-btn>
     </div>
     <p v-if="said || trouble" class="notice bad" role="alert">{{ said || trouble }}</p>
@@ -41,7 +41,7 @@ function take(event: Event) {
       it</label
     >
   </div>
-  <video v-show="running" ref="video" muted playsinline aria-label="What the camera sees"></video>
+  <video v-show="running" ref="video" muted playsinline aria-label="Camera picture"></video>
 </template>
 
 <style scoped>

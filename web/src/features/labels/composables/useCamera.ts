@@ -14,7 +14,7 @@ async function drawn(file: File): Promise<HTMLCanvasElement> {
   canvas.width = width + 2 * MARGIN
   canvas.height = height + 2 * MARGIN
   const pen = canvas.getContext('2d')
-  if (!pen) throw new Error('This browser draws nothing.')
+  if (!pen) throw new Error('This browser cannot show the camera.')
   pen.fillStyle = '#fff'
   pen.fillRect(0, 0, canvas.width, canvas.height)
   pen.drawImage(picture, MARGIN, MARGIN, width, height)
@@ -47,7 +47,7 @@ export function useCamera(video: Ref<HTMLVideoElement | null>, onCode: (text: st
     if (!video.value) return
     if (!browser.mediaDevices) {
       trouble.value =
-        'This browser gives no camera to a page without a secure connection. Take a photo, or type the code.'
+        'Without a secure connection the browser does not allow the camera. Take a photo, or type the code.'
       return
     }
     running.value = true

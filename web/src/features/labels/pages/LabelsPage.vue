@@ -95,7 +95,7 @@ async function print() {
           <button type="button" class="text-link" @click="lots.splice(n, 1)">leave out</button>
         </li>
       </ul>
-      <ChipChoice v-model="kind" label="What for" :choices="KINDS" />
+      <ChipChoice v-model="kind" label="Purpose" :choices="KINDS" />
       <v-select v-model="sheet" :items="SHEETS" label="Paper" />
       <div class="form-row">
         <v-text-field v-model="copies" label="Copies of each" inputmode="numeric" :error-messages="at('/copies')" />

@@ -7,7 +7,7 @@ import { findCode } from '../api'
 import CodeReader from '../components/CodeReader.vue'
 import { codeIn, pageOf } from '../logic/codeIn'
 
-useTitle(() => 'Open a code')
+useTitle(() => 'Scan')
 const route = useRoute()
 const router = useRouter()
 const typed = ref('')
@@ -19,8 +19,7 @@ async function open(code: string) {
     await router.replace(pageOf(await findCode(code)))
   } catch (error) {
     if (!(error instanceof Problem)) throw error
-    said.value =
-      error.status === 404 ? `Nothing here carries the code “${code}”. Look again at letters and digits.` : error.detail
+    said.value = error.status === 404 ? `Nothing has the code “${code}”. Check the letters and digits.` : error.detail
   }
 }
 
@@ -33,8 +32,8 @@ onMounted(() => {
 
 <template>
   <main class="page narrow">
-    <h1>Open a code</h1>
-    <p class="sentence">Every lot, dish, bag and trial carries a code, the same in letters and in its square.</p>
+    <h1>Scan</h1>
+    <p class="sentence">Scan or type the code on a label: lots, dishes, bags, trials and trays have one.</p>
     <CodeReader v-model="typed" :said="said" @code="open" />
   </main>
 </template>

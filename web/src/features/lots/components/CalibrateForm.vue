@@ -18,7 +18,7 @@ const LEAD: Record<Kind, string> = {
   weighed:
     'Count a hundred seeds, weigh them; eight times, if there is seed enough. Draw them at random, big and small.',
   scooped: 'Fill a scoop level, count what is in it; three scoops or more.',
-  heads: 'Open a few heads or pods taken as they come, and count the seeds in each.',
+  heads: 'Open a few heads or pods at random and count the seeds in each.',
 }
 
 const { calibrate } = useLotWork(() => props.lotId)
@@ -51,38 +51,38 @@ async function save() {
 
 <template>
   <form class="form" @submit.prevent="save">
-    <ChipChoice v-model="kind" label="How it is measured" :choices="KINDS" />
+    <ChipChoice v-model="kind" label="Method" :choices="KINDS" />
     <p class="quiet">{{ LEAD[chosen] }}</p>
-    <div v-for="(row, n) in rows" :key="n" class="form-row">
+    <div v-for="(row, n) in rows" :key="n" class="form-row" role="group" :aria-label="`Sample ${n + 1}`">
       <v-text-field
         v-model="row.count"
-        :label="`Seeds in ${chosen === 'heads' ? 'head' : 'sample'} ${n + 1}`"
+        :label="chosen === 'heads' ? 'Seeds in the head' : 'Seeds in the sample'"
         inputmode="numeric"
         :error-messages="messages(n)"
       />
       <WeighField
         v-if="chosen === 'weighed'"
         v-model="row.amount"
-        :label="`Mass ${n + 1}`"
+        label="Mass"
         :expected="perSeed ? perSeed * Number(row.count) : null"
       />
       <v-text-field
         v-else-if="chosen === 'scooped'"
         v-model="row.amount"
-        :label="`Scoop ${n + 1}`"
+        label="Scoop"
         suffix="ml"
         inputmode="decimal"
       />
     </div>
     <p>
-      <button type="button" class="text-link" @click="another">One more</button>
-      <button v-if="rows.length > 1" type="button" class="text-link" @click="rows.pop()">One fewer</button>
+      <button type="button" class="text-link" @click="another">Add a sample</button>
+      <button v-if="rows.length > 1" type="button" class="text-link" @click="rows.pop()">Remove the last sample</button>
     </p>
     <p v-if="rows.length === 1" class="notice">
-      One sample gives a number without an error: nobody knows how far off it is.
+      One sample gives no error. Add another to see how far off the number may be.
     </p>
     <FormFoot
-      action="Keep the samples"
+      action="Save samples"
       :busy="calibrate.isPending.value"
       :sentence="foot('/counts/0')"
       @leave="emit('done')"

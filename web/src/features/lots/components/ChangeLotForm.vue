@@ -26,7 +26,9 @@ async function save() {
 <template>
   <form @submit.prevent="save">
     <LotFields v-model="form" :at="at" />
-    <p class="quiet">A new plant name goes to all lots that hang together with this one, and to its stand.</p>
+    <p class="quiet">
+      The new name also goes to the lots this one was split from, mixed into or harvested with, and to its stand.
+    </p>
     <StaleNotice :problem="problem" :yours="form" @over="(version) => (seen = version)" />
     <FormFoot
       action="Save"

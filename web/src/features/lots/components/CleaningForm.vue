@@ -66,7 +66,7 @@ async function save(sure = false) {
     </div>
     <div class="form-row">
       <v-text-field v-model="form.minutes" label="Minutes" inputmode="decimal" :error-messages="at('/minutes')" />
-      <v-text-field v-model="form.kept" label="Fractions kept" placeholder="heavy seed; chaff for the bed" />
+      <v-text-field v-model="form.kept" label="Fractions to keep" placeholder="heavy seed; chaff for the bed" />
       <v-select v-model="form.grade" :items="GRADES" label="How clean it is now" />
     </div>
     <v-text-field v-model="form.note" label="Note" maxlength="300" />

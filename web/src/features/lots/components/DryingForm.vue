@@ -44,11 +44,6 @@ async function save() {
       />
       <v-text-field v-model="note" label="Note" maxlength="300" />
     </div>
-    <FormFoot
-      action="Record it"
-      :busy="dry.isPending.value"
-      :sentence="foot('/humidity_percent')"
-      @leave="emit('done')"
-    />
+    <FormFoot action="Save" :busy="dry.isPending.value" :sentence="foot('/humidity_percent')" @leave="emit('done')" />
   </form>
 </template>

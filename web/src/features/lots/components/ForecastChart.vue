@@ -71,7 +71,7 @@ const inWords = computed(() =>
       </g>
     </svg>
     <p v-if="page.forecast.points.length" class="quiet key">
-      Dark band: this lot’s tests. Pale hatched band: what its storage class alone lets expect.
+      Dark band: from this lot’s tests. Pale hatched band: from its storage class alone.
       <template v-if="page.tests.some((t) => !t.used)"
         >Pale dots: trials of other treatments, which say nothing about decline.</template
       >

@@ -31,33 +31,35 @@ const another = () => (lots.value = [...lots.value, empty(lots.value[0]?.unit ??
 </script>
 
 <template>
-  <div v-for="(lot, n) in lots" :key="n" class="lot">
+  <div v-for="(lot, n) in lots" :key="n" class="lot" role="group" :aria-label="`Lot ${n + 1}`">
     <h3>Lot {{ n + 1 }}</h3>
     <div class="form-row">
       <v-text-field
         v-model="lot.code"
-        :label="`Code ${n + 1}, or empty`"
+        label="Code"
+        hint="Leave empty for the next free one"
+        persistent-hint
         maxlength="12"
         :error-messages="at('/code')"
       />
-      <v-text-field v-model="lot.form" :label="`What is apart about it ${n + 1}`" placeholder="outer seed, parent 7" />
-      <v-select v-model="lot.ripeness" :items="RIPENESS" :label="`Ripeness ${n + 1}`" />
+      <v-text-field v-model="lot.form" label="Distinguishing feature" placeholder="outer seed, plant 7" />
+      <v-select v-model="lot.ripeness" :items="RIPENESS" label="Ripeness" />
     </div>
     <div class="form-row">
       <v-text-field
         v-model="lot.amount"
-        :label="`Amount ${n + 1}, if known`"
+        label="Amount, if known"
         inputmode="decimal"
         :error-messages="at(`/lots/${n}/amount`).concat(n ? [] : at('/amount'))"
       />
-      <v-select v-model="lot.unit" :items="UNITS" :label="`In ${n + 1}`" />
-      <v-select v-model="lot.hazards" :items="HAZARDS" :label="`Hazards ${n + 1}`" multiple />
+      <v-select v-model="lot.unit" :items="UNITS" label="Unit" />
+      <v-select v-model="lot.hazards" :items="HAZARDS" label="Hazards" multiple />
     </div>
   </div>
   <p>
-    <button type="button" class="text-link" @click="another">One more lot from this visit</button>
+    <button type="button" class="text-link" @click="another">Add another lot</button>
     <button v-if="lots.length > 1" type="button" class="text-link fewer" @click="lots = lots.slice(0, -1)">
-      One fewer
+      Remove the last lot
     </button>
   </p>
 </template>

@@ -24,7 +24,7 @@ const values = computed(() => lot.value as unknown as Record<string, unknown>)
         <LotFieldInput v-for="f in fields" :key="f.name" v-model="values[f.name]" :field="f" :at="at" />
       </div>
       <p v-if="line === 'crossing' && lot.hybrid" class="notice">
-        Hybrid and crossed seed may not come true: its plants may differ from the parent.
+        Plants from hybrid or crossed seed may differ from the parent.
       </p>
       <v-select
         v-if="line === 'crossing'"

@@ -22,7 +22,7 @@ function how(line: StockLine): string {
 </script>
 
 <template>
-  <p v-if="!lines.length" class="quiet">The ledger is empty.</p>
+  <p v-if="!lines.length" class="quiet">No entries yet.</p>
   <WideTable v-else label="Ledger">
     <thead>
       <tr>
@@ -30,7 +30,7 @@ function how(line: StockLine): string {
         <th scope="col">what</th>
         <th scope="col" class="num">seeds</th>
         <th scope="col" class="num">left</th>
-        <th v-if="mayChange" scope="col"><span class="sr-only">put right</span></th>
+        <th v-if="mayChange" scope="col"><span class="sr-only">correct</span></th>
       </tr>
     </thead>
     <tbody>

@@ -18,9 +18,7 @@ type Recorded = 'calibration' | 'cleaning' | 'drying' | 'quality'
 </script>
 
 <template>
-  <p v-if="!log.length" class="quiet">
-    Nothing was noted yet: cleaning, drying, cut tests and counted samples stand here.
-  </p>
+  <p v-if="!log.length" class="quiet">Cleaning, drying, cut tests and counted samples will be listed here.</p>
   <WideTable v-else label="Log">
     <tbody>
       <tr v-for="line in log" :key="`${line.record}${line.id}`" :class="{ struck: !line.stands }">

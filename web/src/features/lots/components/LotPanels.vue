@@ -31,15 +31,15 @@ const rates = computed(() => bench.value.rates.filter((r) => r.kind !== 'weighed
 const facts = computed(() => listedFacts(props.lot))
 const from = computed(() => {
   const l = props.lot
-  return [originWords[l.origin_kind], l.leave ? `leave: ${l.leave}` : ''].filter(Boolean).join('; ')
+  return [originWords[l.origin_kind], l.leave ? `permission: ${l.leave}` : ''].filter(Boolean).join('; ')
 })
 </script>
 
 <template>
   <div class="panels">
     <div>
-      <section aria-label="How much">
-        <h2 class="ruled">How much</h2>
+      <section aria-label="Amount">
+        <h2 class="ruled">Amount</h2>
         <p class="big figures">{{ amount.main }}</p>
         <p class="quiet">{{ amount.doubt }}</p>
         <dl class="facts">
@@ -66,8 +66,8 @@ const from = computed(() => {
           <dd>{{ bench.purity === null ? 'not measured' : `${percent(bench.purity)} %, one sample` }}</dd>
         </dl>
       </section>
-      <section aria-label="How good">
-        <h2 class="ruled">How good</h2>
+      <section aria-label="Quality">
+        <h2 class="ruled">Quality</h2>
         <dl class="facts">
           <dt>Full seed</dt>
           <dd>
@@ -78,7 +78,7 @@ const from = computed(() => {
                   >, {{ bench.fill.eaten }} eaten</template
                 >)</span
               ></template
-            ><template v-else>none was cut yet</template>
+            ><template v-else>none cut yet</template>
           </dd>
           <dt>Cleaned</dt>
           <dd>{{ gradeWords[lot.grade ?? 'uncleaned'] }}</dd>
@@ -91,7 +91,7 @@ const from = computed(() => {
                 {{ day(page.tests[page.tests.length - 1]!.tested_on) }})</span
               >
             </template>
-            <template v-else>never tested to the end</template>
+            <template v-else>no finished test</template>
           </dd>
           <template v-if="bench.water"
             ><dt>Water</dt>
@@ -113,8 +113,7 @@ const from = computed(() => {
                   >, {{ percent(bench.floated.share) }} % of all full ones</template
                 ></template
               ><template v-else
-                >keep both: what pouring off would cost is
-                {{ reasonWords[bench.floated.reason ?? 'not_cut'] }}</template
+                >keep both: the loss from pouring off is {{ reasonWords[bench.floated.reason ?? 'not_cut'] }}</template
               >
             </dd></template
           >
@@ -128,15 +127,15 @@ const from = computed(() => {
       </section>
     </div>
     <div>
-      <section aria-label="Where from">
-        <h2 class="ruled">Where from, how old</h2>
+      <section aria-label="Origin">
+        <h2 class="ruled">Origin and age</h2>
         <dl class="facts">
           <dt>From</dt>
           <dd>
             <RouterLink v-if="lot.stand" :to="{ name: 'stand', params: { id: lot.stand } }">{{
               lot.origin_place
             }}</RouterLink>
-            <template v-else>{{ lot.origin_place || 'not said' }}</template>
+            <template v-else>{{ lot.origin_place || 'not given' }}</template>
             <span class="quiet"> ({{ from }})</span>
           </dd>
           <dt>Collected</dt>
@@ -172,8 +171,8 @@ const from = computed(() => {
           >
         </dl>
       </section>
-      <section aria-label="Where it lies">
-        <h2 class="ruled">Where it lies</h2>
+      <section aria-label="Storage">
+        <h2 class="ruled">Storage</h2>
         <dl class="facts">
           <dt>Place</dt>
           <dd>
@@ -190,7 +189,7 @@ const from = computed(() => {
               {{ bench.place.harrington?.toFixed(0) }},
               {{ bench.place.keeps_seed ? 'keeps seed' : 'too warm or damp to keep' }}</template
             ><template v-else
-              >not known: say how warm and damp <RouterLink to="/places">the place</RouterLink> is</template
+              >unknown: enter temperature and humidity <RouterLink to="/places">the place</RouterLink> is</template
             >
           </dd>
           <template v-if="bench.better_places.length"

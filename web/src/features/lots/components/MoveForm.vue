@@ -41,10 +41,10 @@ async function save(sure = false) {
         :error-messages="at('/container')"
       />
     </div>
-    <label class="tick"><input v-model="agent" type="checkbox" /> With a drying agent</label>
+    <label class="tick"><input v-model="agent" type="checkbox" /> With desiccant</label>
     <StaleNotice :problem="problem" :yours="yours" @over="(version) => (seen = version)" />
     <FormFoot
-      action="Put it there"
+      action="Move here"
       :busy="move.isPending.value"
       :question="question"
       :sentence="problem?.current ? '' : foot('/place', '/container')"

@@ -14,10 +14,10 @@ const emit = defineEmits<{ done: [] }>()
 
 const KINDS = choicesOf(qualityWords)
 const LEAD = {
-  cut: 'Cut seeds taken as they come, ten or more: full and firm, empty, or eaten. Hold them in pliers or clay, never in the fingers.',
-  squeeze: 'Squeeze seeds taken as they come: a full one resists, an empty one gives.',
+  cut: 'Cut ten or more seeds taken at random: full and firm, empty, or eaten. Hold them in pliers or clay, never in your fingers.',
+  squeeze: 'Squeeze seeds taken at random. Full seeds resist, empty ones give.',
   purity: 'Weigh a sample, pick out all that is not seed of this plant, and weigh what is left.',
-  imbibition: 'Weigh some seed intact and some nicked, lay both in water for 24–48 h, blot dry, weigh again.',
+  imbibition: 'Weigh some intact and some nicked seed, put both in water for 24–48 h, blot dry and weigh again.',
 } as const
 
 const { test } = useLotWork(() => props.lotId)

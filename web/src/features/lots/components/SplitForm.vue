@@ -57,13 +57,13 @@ async function save() {
           inputmode="numeric"
           :error-messages="at('/amount').concat(at('/parts/0/amount_seeds'))"
         />
-        <v-text-field v-model="form" label="What is apart about it" placeholder="outer seed, parent 7, unripe" />
-        <v-text-field v-model="code" label="Its code, or empty" maxlength="12" :error-messages="at('/code')" />
+        <v-text-field v-model="form" label="Distinguishing feature" placeholder="outer seed, parent 7, unripe" />
+        <v-text-field v-model="code" label="Code" maxlength="12" :error-messages="at('/code')" />
       </div>
     </template>
     <template v-else-if="way[0] === 'float'">
       <p>
-        Both fractions become lots, and nothing is poured off until some of each are cut: light or corky seed floats
+        Both fractions become lots. Cut some of each before you pour anything off: light or corky seed can float and be
         full.
       </p>
       <v-text-field
@@ -75,10 +75,10 @@ async function save() {
     </template>
     <div v-else class="form-row">
       <LotField v-model="other" label="The other lot" :messages="at('/lots')" />
-      <v-text-field v-model="code" label="Code of the new lot, or empty" maxlength="12" :error-messages="at('/code')" />
+      <v-text-field v-model="code" label="Code of the new lot" maxlength="12" :error-messages="at('/code')" />
     </div>
     <FormFoot
-      :action="way[0] === 'merge' ? 'Merge them' : way[0] === 'float' ? 'Keep both' : 'Split it off'"
+      :action="way[0] === 'merge' ? 'Merge' : way[0] === 'float' ? 'Keep both' : 'Split off'"
       :busy="busy"
       :sentence="foot('/amount', '/code', '/lots', '/parts/0/amount_seeds', '/floated_seeds')"
       @leave="emit('done')"

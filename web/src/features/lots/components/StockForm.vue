@@ -39,7 +39,7 @@ const converts = computed(() => {
   const per = unit.value === 'heads' ? 'head' : unit.value
   return rate
     ? `By this lot’s own counted samples: ≈ ${rate.per_unit.toPrecision(3)} seeds a ${per}.`
-    : `Nobody has counted samples of this lot yet: it stays in ${amountUnitWords[unit.value]} until somebody does.`
+    : `No samples counted yet: the amount stays in ${amountUnitWords[unit.value]} until you count some.`
 })
 
 async function save() {
@@ -63,14 +63,14 @@ async function save() {
   <form class="form" @submit.prevent="save">
     <p v-if="line" class="quiet">The line as it was stays to be seen, struck out; this one stands in its place.</p>
     <div class="form-row">
-      <v-select v-if="!line" v-model="kind" :items="KINDS" label="What happened" />
+      <v-select v-if="!line" v-model="kind" :items="KINDS" label="Change" />
       <v-select v-model="unit" :items="UNITS" label="In" />
       <WeighField v-if="unit === 'g'" v-model="amount" label="Amount" :messages="at('/amount')" />
       <v-text-field v-else v-model="amount" label="Amount" inputmode="decimal" :error-messages="at('/amount')" />
-      <v-select v-if="unit === 'seeds'" v-model="known" :items="KNOWN" label="How the number is known" />
+      <v-select v-if="unit === 'seeds'" v-model="known" :items="KNOWN" label="How it was measured" />
     </div>
     <p v-if="converts" class="quiet">{{ converts }}</p>
-    <v-text-field v-model="reason" label="Why, or where from" maxlength="200" />
+    <v-text-field v-model="reason" label="Reason or source" maxlength="200" />
     <FormFoot
       :action="line ? 'Correct the line' : 'Enter'"
       :busy="busy"

@@ -34,11 +34,11 @@ async function save() {
 <template>
   <form class="form" @submit.prevent="save">
     <p class="quiet">
-      Sick, mouldy or eaten seed is kept closed and apart. Its waste goes closed into the bin, never on the compost.
-      Insects that only visit are let out: they show what the plant is worth.
+      Keep sick, mouldy or eaten seed closed and apart. Put its waste in a closed bag in the bin, never on compost.
+      Release insects that only visit.
     </p>
-    <ChipChoice v-model="found" label="What is in it" :choices="CHOICES" />
-    <v-text-field v-model="note" label="What exactly" maxlength="200" />
-    <FormFoot action="Note it" :busy="trouble.isPending.value" :sentence="foot()" @leave="emit('done')" />
+    <ChipChoice v-model="found" label="Problem" :choices="CHOICES" />
+    <v-text-field v-model="note" label="Details" maxlength="200" />
+    <FormFoot action="Save" :busy="trouble.isPending.value" :sentence="foot()" @leave="emit('done')" />
   </form>
 </template>

@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useStand } from '@/features/stands'
 import { useTaxa } from '@/features/taxa'
 import { useSession } from '@/features/people'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
@@ -81,30 +82,34 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
   <main class="page narrow">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="stand">
-      <p class="quiet crumb">
-        <RouterLink to="/stands">Stands</RouterLink> ›
-        <RouterLink :to="{ name: 'stand', params: { id } }">{{ stand.common_name }}</RouterLink> ›
-      </p>
+      <CrumbTrail
+        :steps="[
+          { words: 'Stands', to: '/stands' },
+          { words: stand.common_name, to: { name: 'stand', params: { id } } },
+        ]"
+      />
       <h1>Harvest at {{ stand.place_name }}</h1>
       <HazardBanner :hazards="hazards" />
       <p class="sentence">
-        On a dry, still day; into paper; from healthy plants only; a small share of the ripe seed. Permit and local rule
-        go first.
+        Collect on a dry, still day, into paper, from healthy plants only, and take a small share of the ripe seed.
+        Permits and local rules come first.
       </p>
       <form class="form" @submit.prevent="save()">
         <div class="form-row">
           <v-text-field v-model="form.collected_on" type="date" label="Day" :error-messages="at('/collected_on')" />
-          <v-select v-model="form.precision" :items="choicesOf(precisionWords)" label="Day known" />
+          <v-select v-model="form.precision" :items="choicesOf(precisionWords)" label="Date accuracy" />
           <v-text-field v-model="form.collector" label="Collector" />
           <v-text-field v-model="form.weather" label="Weather" placeholder="dry, still" />
         </div>
         <v-text-field
           v-model="form.leave"
-          :label="needsLeave ? 'Leave or permit, or “own ground”' : 'Leave, if another than the stand’s'"
+          label="Permission"
+          :hint="needsLeave ? 'Permit or landowner; “own ground” is fine' : 'Only if different from the stand’s'"
+          persistent-hint
           :placeholder="stand.own_ground ? 'own ground' : stand.leave_by"
           :error-messages="at('/leave').concat(at('/stand'))"
         />
-        <h2>What for</h2>
+        <h2>Purpose</h2>
         <ChipChoice v-model="form.purpose" label="What the seed is for" :choices="PURPOSES" />
         <p class="quiet">{{ advice?.parents }} {{ advice?.cleaning }}</p>
         <div class="form-row">
@@ -127,7 +132,7 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
             :error-messages="at('/taken_seeds')"
           />
         </div>
-        <h2>Into which lots</h2>
+        <h2>Lots from this harvest</h2>
         <HarvestLots v-model="lots" :at="at" />
         <label class="tick"
           ><input v-model="form.more" type="checkbox" /> More will ripen: keep watching this stand</label

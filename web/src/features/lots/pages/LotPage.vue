@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import { DormancyPanel } from '@/features/recipes'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
 import DecisionLines from '@/shared/components/DecisionLines.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
@@ -94,9 +95,12 @@ function correct(wrong: StockLine) {
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="lot && page">
-      <p class="quiet crumb">
-        <RouterLink to="/lots">Lots</RouterLink> › <span class="code">{{ lot.code }}</span>
-      </p>
+      <CrumbTrail
+        :steps="[
+          { words: 'Lots', to: '/lots' },
+          { words: lot.code ?? '', code: true },
+        ]"
+      />
       <div class="head">
         <h1>
           {{ lot.common_name }}<span v-if="lot.form" class="form-name">, {{ lot.form }}</span>
@@ -120,20 +124,20 @@ function correct(wrong: StockLine) {
         }}<template v-if="lot.ended_why">: {{ lot.ended_why }}</template
         >.
         <button v-if="user?.may_plan" type="button" class="text-link" @click="takeUpAgain.mutate(lot.version)">
-          Undo: take it up again
+          Undo: keep the lot
         </button>
       </p>
       <div class="split">
         <LotPanels :lot="lot" :page="page" :today="today" />
-        <section class="next" aria-label="What next">
-          <h2 class="ruled">What next</h2>
+        <section class="next" aria-label="Next">
+          <h2 class="ruled">Next</h2>
           <ul class="plain">
             <li v-for="n in page.bench.next" :key="n.task">{{ n.sentence }}</li>
             <li v-if="!page.bench.next.length" class="quiet">
-              {{ lot.ended ? 'This lot has come to its end.' : 'Nothing is wanting.' }}
+              {{ lot.ended ? 'This lot has ended.' : 'Nothing to do for this lot.' }}
             </li>
           </ul>
-          <h2 class="ruled">Used for</h2>
+          <h2 class="ruled">Uses</h2>
           <ul class="plain">
             <li v-for="t in trials?.results" :key="t.id">
               <RouterLink :to="{ name: 'trial', params: { id: t.id } }"
@@ -149,19 +153,19 @@ function correct(wrong: StockLine) {
             </li>
             <li v-if="page.seedlings_potted">{{ plural(page.seedlings_potted, 'seedling') }} potted from its dishes</li>
             <li v-if="trials && !trials.results.length && !page.batches.length" class="quiet">
-              No trial and no batch has drawn from this lot yet.
+              No trial or bag has used seed of this lot yet.
             </li>
           </ul>
           <ul class="plain ways">
             <template v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended">
               <li>
                 <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'alive' } }"
-                  >Is it alive? Test it</RouterLink
+                  >Test viability</RouterLink
                 >
               </li>
               <li>
                 <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'best' } }"
-                  >Lay out a trial of this lot</RouterLink
+                  >New trial of this lot</RouterLink
                 >
               </li>
               <li><RouterLink :to="{ name: 'plan', query: { lot: lot.id } }">Plan its treatment</RouterLink></li>
@@ -174,13 +178,11 @@ function correct(wrong: StockLine) {
                     ? { name: 'plant', params: { id: lot.taxon } }
                     : { name: 'unnamed-plant', params: { id: lot.id } }
                 "
-                >What we know of this plant</RouterLink
+                >Results for this plant</RouterLink
               >
             </li>
             <li class="no-print">
-              <a :href="addressOf(`/api/v1/lots/${lot.id}/card.pdf/`)" target="_blank" rel="noopener"
-                >A card to give along</a
-              >
+              <a :href="addressOf(`/api/v1/lots/${lot.id}/card.pdf/`)" target="_blank" rel="noopener">Seed card</a>
             </li>
           </ul>
         </section>
@@ -191,7 +193,7 @@ function correct(wrong: StockLine) {
         <ConclusionList :conclusions="page.conclusions" where="lot" />
       </section>
       <DormancyPanel v-if="!lot.ended" :lot="id" :may-plan="user?.may_plan ?? false" />
-      <div v-if="!lot.ended" class="work no-print" role="group" aria-label="What is done with this lot">
+      <div v-if="!lot.ended" class="work no-print" role="group" aria-label="Work on this lot">
         <button
           v-for="w in offered"
           :key="w.key"
@@ -229,7 +231,7 @@ function correct(wrong: StockLine) {
               >
             </template>
             <template v-if="page.forecast.source === 'closing'">
-              Tests count viable seed: germinated, abnormal, fresh and hard, of the filled ones.
+              Tests count viable seed: germinated, abnormal, fresh and hard, of filled seed.
             </template>
             <template v-else-if="page.forecast.source === 'one_treatment'">
               Tests count germination after one and the same treatment, because no closing says what was viable.

@@ -31,8 +31,7 @@ const WORDS: LedgerWords = {
   find: 'code, plant, field name or place',
   placeholder: 'code, plant or place …',
   emptyTitle: 'No seed yet',
-  emptyWhy:
-    'A lot is a collected quantity of seed with one history: what, where, when, and how much is left. Every trial draws from one.',
+  emptyWhy: 'Seed lots will be listed here: plant, origin, date and amount left.',
 }
 </script>
 
@@ -50,7 +49,7 @@ const WORDS: LedgerWords = {
       @retry="refetch"
       @choose="(row) => router.push({ name: 'lot', params: { id: row.id } })"
     >
-      <template #action><v-btn v-if="user?.may_plan" color="primary" to="/lots/new">Enter a lot</v-btn></template>
+      <template #action><v-btn v-if="user?.may_plan" color="primary" to="/lots/new">Add lot</v-btn></template>
       <template #row="{ row: lot }">
         <td>
           <RouterLink class="code" :to="{ name: 'lot', params: { id: lot.id } }" @click.stop>{{ lot.code }}</RouterLink>

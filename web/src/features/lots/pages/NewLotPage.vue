@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { PlaceField } from '@/features/places'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -9,7 +10,7 @@ import { useAddLot } from '../api'
 import LotFields from '../components/LotFields.vue'
 import { asRequest, lotForm } from '../logic/lotForm'
 
-useTitle(() => 'Enter a lot')
+useTitle(() => 'Add lot')
 const router = useRouter()
 const add = useAddLot()
 const { attempt, at, foot } = useProblem()
@@ -27,18 +28,18 @@ async function save() {
 
 <template>
   <main class="page narrow">
-    <p class="quiet crumb"><RouterLink to="/lots">Lots</RouterLink> ›</p>
-    <h1>Enter a lot</h1>
+    <CrumbTrail :steps="[{ words: 'Lots', to: '/lots' }]" />
+    <h1>Add lot</h1>
     <p class="sentence">
-      What it is, where it comes from, when. A field name is enough while the species is unknown. Seed from a stand you
-      watch is entered by its <RouterLink to="/stands">harvest</RouterLink>.
+      Enter the plant, its origin and the date. A field name is enough while the species is unknown. Record seed from a
+      stand you watch through its <RouterLink to="/stands">harvest</RouterLink>.
     </p>
     <form @submit.prevent="save">
       <div class="form-row top">
         <v-text-field
           v-model="code"
           label="Code on the bag"
-          placeholder="left empty: the next free one"
+          placeholder="leave empty for the next free one"
           maxlength="12"
           :error-messages="at('/code')"
         />
@@ -46,7 +47,7 @@ async function save() {
       </div>
       <LotFields v-model="lot" :at="at" />
       <FormFoot
-        action="Save the lot"
+        action="Save lot"
         :busy="add.isPending.value"
         :sentence="
           foot('/code', '/field_name', '/leave', '/collected_on', '/parents', '/claimed_percent', '/claimed_days')

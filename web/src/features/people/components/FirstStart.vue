@@ -21,8 +21,8 @@ async function submit() {
 
 <template>
   <form @submit.prevent="submit">
-    <h2>Nobody is here yet</h2>
-    <p>You are the first, so you are the <strong>lead</strong>: you invite the others and look after backups.</p>
+    <h2>Set up your nursery</h2>
+    <p>You will be its <strong>lead</strong>: you invite the others and look after backups.</p>
     <JoinFields v-model="form" :at="at" />
     <p v-if="foot('/username', '/initials', '/password')" class="notice bad" role="alert">
       {{ foot('/username', '/initials', '/password') }}

@@ -28,7 +28,7 @@ async function submit() {
     <p class="quiet">{{ ROLE_MEANS[role[0] ?? 'counter'] }}</p>
     <v-text-field v-model="initials" label="Initials, if you know them" maxlength="6" />
     <div class="actions">
-      <v-btn type="submit" color="primary" :loading="invite.isPending.value">Make a link</v-btn>
+      <v-btn type="submit" color="primary" :loading="invite.isPending.value">Make invitation</v-btn>
     </div>
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
   </form>

@@ -8,7 +8,7 @@ const form = defineModel<{ username: string; initials: string; password: string 
   <v-text-field
     v-if="!passwordOnly"
     v-model="form.username"
-    label="Name to sign in with"
+    label="Username"
     autocomplete="username"
     :error-messages="at('/username')"
   />
@@ -24,7 +24,7 @@ const form = defineModel<{ username: string; initials: string; password: string 
     label="Password"
     type="password"
     autocomplete="new-password"
-    hint="10 characters or more, nothing that others would guess. Four words in a row are easy to keep in mind."
+    hint="At least 10 characters, hard to guess. Four random words are easy to remember."
     persistent-hint
     :error-messages="at('/password')"
   />

@@ -11,7 +11,7 @@ const emit = defineEmits<{ role: [role: Role]; active: [active: boolean]; signOu
 const role = computed({ get: () => props.person.role, set: (wanted) => emit('role', wanted) })
 const seen = computed(() => {
   if (!props.person.is_active) return 'may not sign in'
-  return props.person.last_login ? `last here ${moment(props.person.last_login)}` : 'never signed in'
+  return props.person.last_login ? `last seen ${moment(props.person.last_login)}` : 'never signed in'
 })
 </script>
 
@@ -32,9 +32,9 @@ const seen = computed(() => {
       <template v-if="person.is_active">
         <button type="button" class="text-link" @click="emit('password')">Link to a new password</button>
         <button type="button" class="text-link" @click="emit('signOut')">Sign out everywhere</button>
-        <button v-if="!self" type="button" class="text-link" @click="emit('active', false)">Let go</button>
+        <button v-if="!self" type="button" class="text-link" @click="emit('active', false)">Remove access</button>
       </template>
-      <button v-else type="button" class="text-link" @click="emit('active', true)">Let in again</button>
+      <button v-else type="button" class="text-link" @click="emit('active', true)">Restore access</button>
     </span>
   </li>
 </template>

@@ -17,5 +17,5 @@ const first = (table: [RegExp, string][], agent: string) => table.find(([mark]) 
 /** A device as people know it, from what its browser says of itself. */
 export function deviceWords(agent: string): string {
   const parts = [first(BROWSERS, agent), first(SYSTEMS, agent)].filter(Boolean)
-  return parts.length ? parts.join(' on ') : agent || 'a device that says nothing of itself'
+  return parts.length ? parts.join(' on ') : agent || 'unknown device'
 }

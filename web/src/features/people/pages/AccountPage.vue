@@ -44,7 +44,7 @@ async function signOutElsewhere() {
       {{ user.username }}, <strong>{{ user.initials }}</strong> in the records; {{ ROLES[user.role] }}:
       {{ ROLE_MEANS[user.role] }}.
     </p>
-    <h2 class="ruled">Devices that are signed in</h2>
+    <h2 class="ruled">Signed-in devices</h2>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <ul v-if="devices" class="plain">
       <li v-for="d in devices" :key="d.id">
@@ -64,7 +64,7 @@ async function signOutElsewhere() {
     <form class="form" @submit.prevent="save">
       <v-text-field
         v-model="form.old"
-        label="Password now"
+        label="Current password"
         type="password"
         autocomplete="current-password"
         :error-messages="at('/old')"
@@ -74,11 +74,11 @@ async function signOutElsewhere() {
         label="New password"
         type="password"
         autocomplete="new-password"
-        hint="10 characters or more, nothing that others would guess."
+        hint="At least 10 characters, hard to guess."
         persistent-hint
         :error-messages="at('/new')"
       />
-      <p v-if="kept" class="notice" role="status">Kept. Your other devices are signed out.</p>
+      <p v-if="kept" class="notice" role="status">Password changed. Your other devices are signed out.</p>
       <p v-if="foot('/old', '/new')" class="notice bad" role="alert">{{ foot('/old', '/new') }}</p>
       <div class="actions"><v-btn type="submit" color="primary" :loading="busy">Change the password</v-btn></div>
     </form>

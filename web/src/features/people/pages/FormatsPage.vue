@@ -36,7 +36,7 @@ const dates = computed({
 <template>
   <main class="page">
     <h1>Units and dates</h1>
-    <p class="quiet">As you see them and type them. What is kept stays the same, and so does what others see.</p>
+    <p class="quiet">This changes what you see and type. Records and other people’s settings stay the same.</p>
     <h2 class="ruled">Temperatures and masses</h2>
     <ChipChoice v-model="units" label="Temperatures and masses" :choices="UNITS" />
     <p>A fridge at {{ degrees(3) }}; a thousand seeds of {{ mass(8.43) }}.</p>
@@ -48,8 +48,7 @@ const dates = computed({
     </p>
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
     <p class="quiet">
-      Printed sheets, sentences of decisions and files keep °C, grams and days first: they are read by others too.
-      Fields in which a date is picked follow this device.
+      Printed sheets, decisions and files keep °C, grams and day-first dates, because others read them too.
     </p>
   </main>
 </template>

@@ -21,7 +21,7 @@ const invitation = ref<OpenInvitation | null>(null)
 const looked = ref(false)
 const form = ref({ username: '', initials: '', password: '' })
 const busy = ref(false)
-const anew = computed(() => Boolean(invitation.value?.username))
+const renewing = computed(() => Boolean(invitation.value?.username))
 
 onMounted(async () => {
   const found = await attempt(() => postInvitation(token))
@@ -33,7 +33,7 @@ onMounted(async () => {
 
 async function submit() {
   busy.value = true
-  const body = anew.value ? { token, password: form.value.password } : { token, ...form.value }
+  const body = renewing.value ? { token, password: form.value.password } : { token, ...form.value }
   const done = await succeeds(() => accept(body))
   busy.value = false
   if (!done) return
@@ -44,22 +44,22 @@ async function submit() {
 
 <template>
   <main class="join">
-    <h1>{{ anew ? 'A new password' : 'Join Awake Furrow' }}</h1>
+    <h1>{{ renewing ? 'A new password' : 'Join Awake Furrow' }}</h1>
     <p v-if="looked && !invitation" class="notice bad" role="alert">{{ sentence }}</p>
     <form v-if="invitation" @submit.prevent="submit">
-      <p v-if="anew">For {{ invitation.username }}. Once it is kept, every other device is signed out.</p>
+      <p v-if="renewing">For {{ invitation.username }}. Saving it signs out every other device.</p>
       <p v-else>
         {{ invitation.by }} invites you as <strong>{{ ROLES[invitation.role] }}</strong>:
         {{ ROLE_MEANS[invitation.role] }}.
       </p>
-      <p class="quiet">This link is good once, until {{ moment(invitation.expires_at) }}.</p>
-      <JoinFields v-model="form" :at="at" :password-only="anew" />
+      <p class="quiet">This link works once, until {{ moment(invitation.expires_at) }}.</p>
+      <JoinFields v-model="form" :at="at" :password-only="renewing" />
       <p v-if="foot('/username', '/initials', '/password')" class="notice bad" role="alert">
         {{ foot('/username', '/initials', '/password') }}
       </p>
-      <v-btn type="submit" color="primary" :loading="busy">{{ anew ? 'Keep it and sign in' : 'Join' }}</v-btn>
+      <v-btn type="submit" color="primary" :loading="busy">{{ renewing ? 'Save and sign in' : 'Join' }}</v-btn>
     </form>
-    <p><RouterLink to="/sign-in">To signing in</RouterLink></p>
+    <p><RouterLink to="/sign-in">Sign in</RouterLink></p>
   </main>
 </template>
 

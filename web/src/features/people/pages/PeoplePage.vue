@@ -45,7 +45,7 @@ const letGo = (person: Account, active: boolean) =>
 <template>
   <main class="page">
     <h1>People</h1>
-    <p class="sentence">Whose initials stand in the records, and who may do what.</p>
+    <p class="sentence">People, their initials in the records, and what they may do.</p>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="accounts">
       <ul class="plain">
@@ -63,10 +63,10 @@ const letGo = (person: Account, active: boolean) =>
       <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
       <p v-else-if="done" class="notice" role="status">{{ done }}</p>
       <OneTimeLink v-if="link" v-bind="link" />
-      <h2 class="ruled">Invite somebody</h2>
+      <h2 class="ruled">Invite someone</h2>
       <InviteForm @made="(token, what) => (link = { token, what })" />
       <template v-if="open?.length">
-        <h2 class="ruled">Links that nobody used yet</h2>
+        <h2 class="ruled">Open invitations</h2>
         <ul class="plain">
           <li v-for="i in open" :key="i.id" class="open">
             {{
@@ -76,7 +76,7 @@ const letGo = (person: Account, active: boolean) =>
             <button
               type="button"
               class="text-link"
-              @click="act('The link is useless now.', () => withdraw.mutateAsync(i.id))"
+              @click="act('The link no longer works.', () => withdraw.mutateAsync(i.id))"
             >
               Withdraw
             </button>

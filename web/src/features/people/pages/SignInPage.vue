@@ -46,11 +46,11 @@ async function enter() {
 <template>
   <main class="sign-in">
     <h1><img src="/mark.svg" alt="" width="44" height="33" /> Awake Furrow</h1>
-    <p class="sentence">Which treatment wakes how much of this seed, and how fast.</p>
+    <p class="sentence">Find out which treatment germinates how much of your seed, and how fast.</p>
     <FurrowDrawing
       :furrow="sample"
       :domain="[-58, 42]"
-      label="An example: eight weeks of cold, then three in four come up"
+      label="Example: eight weeks of cold, then three in four germinate"
     />
     <FirstStart v-if="firstStart" @done="enter" />
     <form v-else @submit.prevent="submit">

@@ -49,8 +49,8 @@ async function save() {
   <form class="form" @submit.prevent="save">
     <div class="form-row">
       <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="at('/name')" />
-      <v-select v-model="form.kind" :items="KINDS" label="What it is" />
-      <PlaceField v-model="form.parent" label="Stands in" :messages="at('/parent')" />
+      <v-select v-model="form.kind" :items="KINDS" label="Kind" />
+      <PlaceField v-model="form.parent" label="Inside" :messages="at('/parent')" />
     </div>
     <div class="form-row">
       <TemperatureField v-model="form.temperature" label="Temperature" :messages="at('/temperature_c')" />
@@ -62,14 +62,14 @@ async function save() {
       />
       <v-text-field
         v-model="form.capacity"
-        label="Holds how many bags"
+        label="Room for bags"
         inputmode="numeric"
         :error-messages="at('/capacity_bags')"
       />
     </div>
-    <label class="tick"><input v-model="form.outdoors" type="checkbox" /> Outdoors: its cold is the weather's</label>
+    <label class="tick"><input v-model="form.outdoors" type="checkbox" /> Outdoors</label>
     <FormFoot
-      action="Save the place"
+      action="Save place"
       :busy="add.isPending.value || change.isPending.value"
       :sentence="foot('/name', '/parent', '/temperature_c', '/humidity_percent', '/capacity_bags')"
       @leave="emit('done')"

@@ -5,6 +5,7 @@ import { useSession } from '@/features/people'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import WideTable from '@/shared/components/WideTable.vue'
+import { useArrival } from '@/shared/composables/useArrival'
 import { useTitle } from '@/shared/composables/useTitle'
 import { times } from '@/shared/format/numbers'
 import { placeKindWords } from '@/shared/labels'
@@ -15,6 +16,7 @@ import PlaceForm from '../components/PlaceForm.vue'
 useTitle(() => 'Places')
 const { user } = useSession()
 const { data, isPending, error, refetch } = usePlaces()
+useArrival(() => data.value)
 const open = ref<number | 'new' | null>(null)
 const edited = computed(() => data.value?.results.find((p) => p.id === open.value))
 </script>
@@ -26,9 +28,9 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
       <v-btn v-if="user?.may_plan" color="primary" @click="open = 'new'">Add a place</v-btn>
     </div>
     <p class="sentence">
-      Where seed and dishes stand. By a rule of thumb seed keeps where °F and % humidity make 100 or less; life doubles
-      for each {{ degreeUnit() === '°C' ? '5 °C' : '9 °F' }} cooler and, roughly, each 10 % drier. A starting point,
-      never a promise.
+      Rule of thumb: seed keeps where °F plus % humidity is 100 or less.<br />Its life doubles for each
+      {{ degreeUnit() === '°C' ? '5 °C' : '9 °F' }} cooler and, roughly, each 10 % drier. A starting point, never a
+      promise.
     </p>
     <PlaceForm v-if="open !== null" :key="String(open)" :place="edited" @done="open = null" />
     <ThingFoot v-if="edited" :key="edited.id" kind="place" :id="edited.id" :name="edited.name" deletable />
@@ -36,7 +38,7 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
     <EmptyState
       v-if="data && !data.results.length"
       title="No place yet"
-      why="A place is a room, a fridge, a shelf or a box: lots are kept there and dishes stand there, and rounds follow them."
+      why="Rooms, fridges, shelves and boxes will be listed here, in the order you walk."
     />
     <WideTable v-else-if="data" label="Places">
       <thead>
@@ -52,7 +54,7 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
         </tr>
       </thead>
       <tbody>
-        <tr v-for="p in data.results" :key="p.id">
+        <tr v-for="p in data.results" :id="`place-${p.id}`" :key="p.id">
           <td>
             {{ p.full_name }}
             <RouterLink :to="{ name: 'place-temperature', params: { id: p.id } }" class="quiet">log</RouterLink>
@@ -66,7 +68,7 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
           <td>
             <template v-if="p.keeps_seed === null"><span class="quiet">climate not known</span></template>
             <template v-else>{{
-              p.keeps_seed ? (p.dry_first ? 'yes, closed in once it is dry' : 'yes') : 'not for long'
+              p.keeps_seed ? (p.dry_first ? 'yes, airtight once it is dry' : 'yes') : 'not for long'
             }}</template>
           </td>
           <td>{{ p.relative_life === null ? '–' : times(p.relative_life) }}</td>

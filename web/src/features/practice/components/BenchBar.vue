@@ -42,7 +42,7 @@ const on = (days: number) => attempt(() => goOn.mutateAsync(days))
       <button v-if="next && !data?.due_now" type="button" :disabled="goOn.isPending.value" @click="on(next)">
         To what is due next ({{ plural(next, 'day') }})
       </button>
-      <RouterLink to="/practice/bench">The brief</RouterLink>
+      <RouterLink to="/practice/bench">The exercise</RouterLink>
       <button type="button" @click="leaveBench()">Leave</button>
     </div>
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>

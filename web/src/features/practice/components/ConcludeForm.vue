@@ -56,7 +56,7 @@ async function submit() {
     />
     <template v-for="name in treated" :key="name">
       <p class="name">
-        <strong>{{ name }}</strong>, against seed sown as it is
+        <strong>{{ name }}</strong>, against seed sown untreated
       </p>
       <ChipChoice
         :model-value="says[name] ?? ['cannot_say']"
@@ -65,7 +65,7 @@ async function submit() {
         @update:model-value="(value) => (says[name] = value)"
       />
     </template>
-    <p class="name">And if you want: how many in a hundred come up?</p>
+    <p class="name">Optional: how many of 100 germinate?</p>
     <div class="form-row">
       <v-select v-model="estimate.of" :items="chosen?.treatments ?? []" label="Of" />
       <v-text-field v-model="estimate.low" label="Between" inputmode="decimal" />
@@ -73,9 +73,9 @@ async function submit() {
     </div>
     <p v-if="foot('/high')" class="notice bad" role="alert">{{ foot('/high') }}</p>
     <div class="actions">
-      <v-btn type="submit" color="primary" :loading="conclude.isPending.value">This is what I conclude</v-btn>
+      <v-btn type="submit" color="primary" :loading="conclude.isPending.value">Submit conclusions</v-btn>
     </div>
-    <p class="quiet">Once. Then the truth is shown, and this seed has told its secret.</p>
+    <p class="quiet">You can conclude once. Then the truth is shown.</p>
   </form>
 </template>
 

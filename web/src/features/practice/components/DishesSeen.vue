@@ -20,7 +20,7 @@ function words(d: Seen): string {
 
 <template>
   <div v-if="data?.length" class="seen">
-    <p class="quiet">{{ cut ? 'What you find when you cut the rest:' : 'What you see in each dish:' }}</p>
+    <p class="quiet">{{ cut ? 'Found when you cut the rest:' : 'Seen in each dish:' }}</p>
     <ul class="plain">
       <li v-for="d in data" :key="d.dish" :class="{ mouldy: d.mouldy }">
         <code class="code">{{ d.code }}</code> {{ words(d) }}

@@ -9,7 +9,7 @@ import { useBench, useBenchWork } from '../api'
 import BenchTrialCard from '../components/BenchTrialCard.vue'
 import ConcludeForm from '../components/ConcludeForm.vue'
 
-/** The brief, and the way through it: lay out, treat and sow, count, conclude. */
+/** The exercise, and the way through it: lay out, treat and sow, count, conclude. */
 const id = benchId ?? 0
 const { data: bench, isPending, error, refetch } = useBench(id)
 const { treatAndSow, countRound, cutAll, letGo } = useBenchWork(id)
@@ -50,7 +50,7 @@ async function giveUp() {
 <template>
   <main class="page narrow">
     <p v-if="!id" class="notice">
-      This page is on no bench. <RouterLink to="/practice">Choose a brief</RouterLink> to begin.
+      You are not on a practice bench. <RouterLink to="/practice">Choose an exercise</RouterLink> to begin.
     </p>
     <PageState v-else :pending="isPending" :error="error" @retry="refetch" />
     <p v-if="error"><button type="button" class="text-link" @click="leaveBench()">Leave the practice bench</button></p>
@@ -64,18 +64,18 @@ async function giveUp() {
         group: <strong class="code">{{ bench.attempt.code }}</strong>
       </p>
       <p v-if="finished" class="notice">
-        You have concluded. <RouterLink :to="`/practice/${id}`">What came of it</RouterLink>
+        You have submitted your conclusions. <RouterLink :to="`/practice/${id}`">Outcome</RouterLink>
       </p>
       <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
       <p v-else-if="done" class="notice" role="status">{{ done }}</p>
-      <h2 class="ruled">1 · Lay out a trial</h2>
+      <h2 class="ruled">1 · New trial</h2>
       <p>
         Which treatments, how many dishes, how many seeds in each? The recipes lie ready; you may write others. What you
         do not sow you keep for a second trial.
       </p>
       <div class="actions">
         <v-btn :variant="bench.trials.length ? 'outlined' : 'flat'" color="primary" :to="`/trials/new?lot=${bench.lot}`"
-          >Lay out a trial</v-btn
+          >New trial</v-btn
         >
       </div>
       <template v-if="bench.trials.length">
@@ -89,13 +89,13 @@ async function giveUp() {
           @count="count(t.id)"
           @cut="cut(t.id)"
         />
-        <p class="quiet">Time goes on in the strip at the head. Nobody reminds you: a look you skip is not made.</p>
+        <p class="quiet">Move time on in the strip at the top. There are no reminders: a look you skip is lost.</p>
       </template>
       <template v-if="sown.length && !finished">
         <h2 class="ruled">3 · Conclude</h2>
         <ConcludeForm :bench="id" :trials="sown" />
       </template>
-      <p><button type="button" class="text-link" @click="giveUp">Throw this seed away and leave</button></p>
+      <p><button type="button" class="text-link" @click="giveUp">Discard this seed and leave</button></p>
     </template>
   </main>
 </template>

@@ -26,23 +26,21 @@ async function start(body: { brief?: string; code?: string }) {
 function told(a: Attempt): string {
   const r = a.result
   if (!r) return `day ${a.days}, still open`
-  return `${r.found} found, ${r.missed} missed, ${r.without_ground} believed without ground; ${plural(r.days, 'day')}, ${r.seeds_used} seeds`
+  return `${r.found} found, ${r.missed} missed, ${r.without_ground} not supported by your data; ${plural(r.days, 'day')}, ${r.seeds_used} seeds`
 }
 </script>
 
 <template>
   <main class="page">
     <h1>Practice bench</h1>
-    <p class="sentence">
-      Invented seed that hides what wakes it. Months run in minutes, through the same pages as the nursery.
-    </p>
+    <p class="sentence">Made-up seed with hidden needs. Months pass in minutes, on the same pages as the nursery.</p>
     <p>
-      You get a brief and a bag of seed. Choose treatments, dishes and looks; count, compare, conclude. Then the truth
-      stands beside what you believed. Nothing of it touches your lots, your stock or what is known of your plants.
+      Each exercise gives you a bag of made-up seed. Run a trial, conclude, and then see the truth.<br />Your own lots,
+      stock and results are not touched.
     </p>
     <p v-if="benchId" class="notice">
-      This page is on a bench.
-      <RouterLink to="/practice/bench">Go on there</RouterLink>, or
+      You are on a practice bench.
+      <RouterLink to="/practice/bench">Continue</RouterLink>, or
       <button type="button" class="text-link" @click="leaveBench()">leave it</button> first to begin another.
     </p>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
@@ -79,7 +77,7 @@ function told(a: Attempt): string {
         <v-btn type="submit" variant="outlined" color="primary" :disabled="!code">Join</v-btn>
       </form>
       <template v-if="data.attempts.length">
-        <h2 class="ruled">Your tries</h2>
+        <h2 class="ruled">Your attempts</h2>
         <ul class="plain">
           <li v-for="a in data.attempts" :key="a.id" class="try">
             <strong>{{ a.title }}</strong> <span class="code">{{ a.code }}</span> <span>{{ told(a) }}</span>

@@ -21,7 +21,7 @@ const { attempt, sentence } = useProblem()
 const tried = computed(() => data.value?.attempts.find((a) => a.id === id) ?? null)
 const result = computed(() => tried.value?.result ?? null)
 const found = computed(() => others.value?.flatMap((a) => (a.result ? [{ ...a, result: a.result }] : [])) ?? [])
-useTitle(() => (tried.value ? `${tried.value.title}: what came of it` : 'What came of it'))
+useTitle(() => (tried.value ? `${tried.value.title}: outcome` : 'Outcome'))
 const SIGNS: Record<Mark, string> = { found: '✓', left_open: '○', missed: '–', without_ground: '?' }
 
 async function again() {
@@ -36,10 +36,10 @@ async function again() {
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <p v-if="data && !result" class="notice">
-      Nothing was concluded here yet, or it is not yours. <RouterLink to="/practice">To the practice bench</RouterLink>
+      There is no result here yet, or it is not yours. <RouterLink to="/practice">To the practice bench</RouterLink>
     </p>
     <template v-if="tried && result">
-      <h1>{{ tried.title }}: what came of it</h1>
+      <h1>{{ tried.title }}: outcome</h1>
       <p class="quiet">
         {{ result.trial }}, {{ result.design }}; {{ plural(result.seeds_used, 'seed') }},
         {{ plural(result.days, 'day') }}.
@@ -55,7 +55,7 @@ async function again() {
           >
           <span>{{ m.words }}</span>
         </li>
-        <li v-if="!result.marks.length">Nothing was said of any treatment.</li>
+        <li v-if="!result.marks.length">You drew no conclusion about any treatment.</li>
       </ul>
       <p>{{ result.teaches }}</p>
       <template v-if="found.length > 1">
@@ -70,7 +70,7 @@ async function again() {
                 <th scope="col">Days</th>
                 <th scope="col">Found</th>
                 <th scope="col">Missed</th>
-                <th scope="col">Without ground</th>
+                <th scope="col">Not supported by your data</th>
               </tr>
             </thead>
             <tbody>
@@ -88,14 +88,14 @@ async function again() {
         </WideTable>
       </template>
       <p v-else class="quiet">
-        With the code <strong class="code">{{ tried.code }}</strong> others try the same hidden seed; their results will
-        stand here.
+        With the code <strong class="code">{{ tried.code }}</strong> others can try the same hidden seed. Their results
+        will appear here.
       </p>
       <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
       <div class="actions">
         <v-btn color="primary" :loading="begin.isPending.value" @click="again">Again, with fresh seed</v-btn>
         <v-btn v-if="benchId" variant="outlined" color="primary" @click="leaveBench()">Leave the bench</v-btn>
-        <v-btn v-else variant="text" to="/practice">To the briefs</v-btn>
+        <v-btn v-else variant="text" to="/practice">To the exercises</v-btn>
       </div>
     </template>
   </main>

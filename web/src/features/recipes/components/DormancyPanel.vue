@@ -18,7 +18,7 @@ async function makeThem() {
 <template>
   <details v-if="data">
     <summary>
-      <h2>Why does it not sprout?</h2>
+      <h2>Why does it not germinate?</h2>
       Likely {{ dormancyWords[data.likely] }}
       <span class="quiet"
         >({{ data.confidence === 'guess' ? 'a guess' : `${confidenceWords[data.confidence]}, still a guess` }})</span
@@ -37,7 +37,7 @@ async function makeThem() {
     <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
     <p v-if="ready" role="status">
       <RouterLink :to="{ name: 'plan', query: { lot, recipe: ready } }">Plan these treatments</RouterLink> or
-      <RouterLink :to="{ name: 'new-trial', query: { lot, recipe: ready } }">lay out a trial of them</RouterLink>
+      <RouterLink :to="{ name: 'new-trial', query: { lot, recipe: ready } }">start a trial of them</RouterLink>
     </p>
     <v-btn v-else-if="mayPlan && treated.length" variant="outlined" color="primary" :loading="making" @click="makeThem"
       >Make these recipes</v-btn

@@ -23,7 +23,7 @@ const step = ref(items.value[0]?.value ?? 0)
 const doses = ref('')
 const made = ref<Rung[] | null>(null)
 const unit = computed(() => unitWords[props.recipe.steps[step.value]?.unit ?? 'd'])
-// the rungs as a trial's treatments: each dose with its recipe, none where the seed is sown as it is
+// the rungs as a trial's treatments: each dose with its recipe, none where the seed is sown untreated
 const asTrial = computed(() => ({
   recipe: (made.value ?? []).map((r) => String(r.recipe?.id ?? '')),
   dose: (made.value ?? []).map((r) => String(r.dose)),
@@ -42,15 +42,13 @@ async function save() {
 
 <template>
   <form class="form" @submit.prevent="save">
-    <h3>A ladder from “{{ recipe.name }}”</h3>
-    <p class="quiet">
-      The dose is unknown, so several are tried, none among them: too little does nothing, too much harms.
-    </p>
+    <h3>Several doses of “{{ recipe.name }}”</h3>
+    <p class="quiet">Try several doses, including none: too little does nothing, too much harms.</p>
     <div class="form-row">
       <v-select v-model="step" :items="items" label="Which step" :error-messages="at('/step')" />
       <v-text-field
         v-model="doses"
-        :label="`Doses, ${unit}, apart by spaces`"
+        :label="`Doses, ${unit}, separated by spaces`"
         placeholder="15 30 60"
         :error-messages="at('/doses')"
       />
@@ -58,13 +56,13 @@ async function save() {
     <p v-if="made" class="notice" role="status">
       Made: {{ made.map((r) => r.name).join(', ') }}.
       <RouterLink :to="{ name: 'plan', query: { recipe: query } }">Plan them</RouterLink> or
-      <RouterLink :to="{ name: 'new-trial', query: asTrial }">lay out a trial of them</RouterLink>
+      <RouterLink :to="{ name: 'new-trial', query: asTrial }">start a trial of them</RouterLink>
     </p>
     <FormFoot
-      action="Make the ladder"
+      action="Make the recipes"
       :busy="ladder.isPending.value"
       :sentence="foot('/step', '/doses')"
-      :leave="made ? 'Done' : 'Not now'"
+      :leave="made ? 'Done' : 'Cancel'"
       @leave="emit('done')"
     />
   </form>

@@ -8,7 +8,7 @@ import { checkRecipe, useStarters, useWriteRecipe, type Recipe } from '../api'
 import { formOf, newStep, stepOf, type StepForm } from '../logic/steps'
 import StepFields from './StepFields.vue'
 
-/** Write a recipe as ordered steps, from nothing, from a starter, or the next edition of one; the rules speak along. */
+/** New recipe as ordered steps, from nothing, from a starter, or the next edition of one; the rules speak along. */
 const props = defineProps<{ from: Recipe | null }>()
 const emit = defineEmits<{ done: [] }>()
 
@@ -94,7 +94,7 @@ async function save() {
       v-if="!from"
       v-model="starter"
       :items="choices"
-      label="Begin from a starter recipe (a starting point, meant to be changed)"
+      label="Starter recipe (a starting point, not tested here)"
       clearable
     />
     <p v-if="chosen" class="notice">
@@ -117,12 +117,12 @@ async function save() {
     </div>
     <p v-for="a in advice" :key="a.sentence" class="notice" role="status">{{ a.sentence }}</p>
     <label class="tick"
-      ><input v-model="inCold" type="checkbox" /> It germinates in the cold itself: the bag stays, sprouts are counted
-      there</label
+      ><input v-model="inCold" type="checkbox" /> It germinates in the cold: leave the bag there and count
+      sprouts</label
     >
     <div class="form-row">
-      <v-textarea v-model="note" label="Note: the school, and why" rows="2" />
-      <v-text-field v-model="source" label="Figures from" maxlength="200" />
+      <v-textarea v-model="note" label="Note" rows="2" />
+      <v-text-field v-model="source" label="Source" maxlength="200" />
     </div>
     <p v-if="hurts" class="notice bad">
       Acid and heat hurt: acid only for trained people where local codes allow it, with goggles, gloves and apron in a
@@ -132,7 +132,7 @@ async function save() {
       >
     </p>
     <FormFoot
-      :action="from ? `Save as edition ${from.edition + 1}` : 'Save the recipe'"
+      :action="from ? `Save as version ${from.edition + 1}` : 'Save recipe'"
       :busy="write.isPending.value"
       :sentence="sentence"
       :disabled="hurts && !handled"

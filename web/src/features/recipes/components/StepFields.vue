@@ -38,7 +38,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
       <span>Step {{ index + 1 }}</span>
       <button v-if="index > 0" type="button" class="text-link" @click="emit('up')">up</button>
       <button v-if="index < count - 1" type="button" class="text-link" @click="emit('down')">down</button>
-      <button v-if="count > 1" type="button" class="text-link" @click="emit('remove')">take out</button>
+      <button v-if="count > 1" type="button" class="text-link" @click="emit('remove')">remove</button>
     </legend>
     <div class="row">
       <v-select v-model="kind" :items="choicesOf(stepWords)" label="What" />
@@ -94,14 +94,14 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
         <v-text-field
           v-if="step.ends_by === 'sign'"
           v-model="step.sign"
-          label="Which sign"
+          label="Sign that it is done"
           maxlength="120"
           :error-messages="field('sign')"
         />
       </template>
       <template v-if="row.in_bag">
-        <v-select v-model="step.closure" :items="choicesOf(closureWords)" label="Closed how" clearable />
-        <v-select v-model="step.moisture" :items="choicesOf(moistureWords)" label="How damp" clearable />
+        <v-select v-model="step.closure" :items="choicesOf(closureWords)" label="Closure" clearable />
+        <v-select v-model="step.moisture" :items="choicesOf(moistureWords)" label="Moisture" clearable />
         <v-text-field
           v-model="step.care_every_days"
           label="Care every, days"
@@ -110,13 +110,13 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
         />
         <v-text-field
           v-model="step.care_gap_days"
-          label="Largest gap, days"
+          label="Longest gap, days"
           inputmode="decimal"
           :error-messages="field('care_gap_days')"
         />
       </template>
-      <v-text-field v-model="step.source" label="Figure from" maxlength="200" />
-      <v-select v-model="step.confidence" :items="choicesOf(confidenceWords)" label="How sure" clearable />
+      <v-text-field v-model="step.source" label="Source" maxlength="200" />
+      <v-select v-model="step.confidence" :items="choicesOf(confidenceWords)" label="Confidence" clearable />
     </div>
   </fieldset>
 </template>

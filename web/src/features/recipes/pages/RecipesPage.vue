@@ -4,6 +4,7 @@ import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
+import { useArrival } from '@/shared/composables/useArrival'
 import { useTitle } from '@/shared/composables/useTitle'
 import { stepSentence } from '@/shared/drawing/furrowOf'
 import { schoolWords } from '@/shared/labels'
@@ -15,6 +16,7 @@ import RecipeForm from '../components/RecipeForm.vue'
 useTitle(() => 'Recipes')
 const { user } = useSession()
 const { data, isPending, error, refetch } = useRecipes()
+useArrival(() => data.value)
 const recipes = computed(() =>
   [...(data.value?.results ?? [])].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
 )
@@ -34,20 +36,20 @@ function write(recipe: Recipe | null) {
   <main class="page">
     <div class="page-top">
       <h1>Recipes</h1>
-      <v-btn v-if="user?.may_plan && !writing" color="primary" @click="write(null)">Write a recipe</v-btn>
+      <v-btn v-if="user?.may_plan && !writing" color="primary" @click="write(null)">New recipe</v-btn>
     </div>
     <RecipeForm v-if="writing" :from="from" @done="writing = false" />
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <EmptyState
       v-if="data && !recipes.length"
       title="No recipe yet"
-      why="A recipe is a row of steps that wakes seed: soak, nick, weeks of cold. A trial holds several against untreated seed."
+      why="Recipes (treatments) will be listed here: steps such as soaking, nicking or weeks of cold."
     />
-    <section v-for="r in recipes" :key="r.id" class="recipe">
+    <section v-for="r in recipes" :id="`recipe-${r.id}`" :key="r.id" class="recipe">
       <div>
         <h3>
           {{ r.name }} <span v-if="r.school" class="quiet">school: {{ schoolWords[r.school] }} </span
-          ><span v-if="r.edition > 1" class="quiet">edition {{ r.edition }}</span>
+          ><span v-if="r.edition > 1" class="quiet">version {{ r.edition }}</span>
         </h3>
         <p>{{ r.steps.map(stepSentence).join(' → ') }}</p>
         <p v-if="r.note">{{ r.note }}</p>
@@ -61,7 +63,7 @@ function write(recipe: Recipe | null) {
           :aria-expanded="concluded === r.id"
           @click="concluded = concluded === r.id ? null : r.id"
         >
-          What was concluded, and who changed it
+          Conclusions and history
         </button>
         <template v-if="concluded === r.id">
           <RecipeConclusions :recipe="r.id" />
@@ -73,9 +75,9 @@ function write(recipe: Recipe | null) {
         </p>
       </div>
       <div v-if="user?.may_plan" class="do no-print">
-        <v-btn variant="text" color="primary" @click="write(r)">Next edition</v-btn>
+        <v-btn variant="text" color="primary" @click="write(r)">New version</v-btn>
         <v-btn v-if="r.steps.length" variant="text" color="primary" @click="ladder = ladder === r.id ? null : r.id"
-          >Dose ladder</v-btn
+          >Try several doses</v-btn
         >
         <v-btn v-if="r.steps.length" variant="text" color="primary" :to="{ name: 'plan', query: { recipe: r.id } }"
           >Plan</v-btn

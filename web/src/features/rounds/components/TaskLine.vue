@@ -14,7 +14,7 @@ const detail = computed(() => {
   const t = props.task
   if (t.kind === 'sow') return 'its seed is out of treatment'
   if (t.advice === 'quiet_and_length' || t.advice === 'all_accounted') return stopWords[t.advice]
-  return t.moving ? 'seeds are coming' : 'nothing has come yet'
+  return t.moving ? 'germinating' : 'nothing has germinated yet'
 })
 const late = computed(() => (props.task.days_late > 0 ? `${plural(props.task.days_late, 'day')} late` : 'today'))
 </script>

@@ -1,4 +1,5 @@
 import { watch, type Ref } from 'vue'
+import { fetchTimers } from '@/features/batches'
 import { fetchSession, useSession } from '@/features/people'
 import { browser } from '@/shared/api/browser'
 import { Problem } from '@/shared/api/problem'
@@ -30,7 +31,7 @@ export function useKeptRounds(today: Ref<Today | undefined>) {
       const trials = new Set(now.rounds.flatMap((r) => r.tasks.filter((t) => t.kind === 'count').map((t) => t.trial)))
       try {
         // what this page asked for before the worker was there is not kept yet
-        if (user.value) await Promise.all([fetchSession(), fetchToday()])
+        if (user.value) await Promise.all([fetchSession(), fetchToday(), fetchTimers()])
         for (const trial of trials) if (user.value) await fetchCountSheet(trial)
       } catch (error) {
         // the signal went meanwhile: what was fetched is kept, the rest is asked for next time

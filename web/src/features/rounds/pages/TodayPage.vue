@@ -50,7 +50,7 @@ const busy = computed(
       data.value.sowings.length ||
       bagsDue.value.length),
 )
-const dayWords = { begin: 'Begin', next_step: 'Next step of', out: 'Take out' }
+const dayWords = { begin: 'Begin', next_step: 'Next step of', out: 'Finish' }
 const batchLink = (b: BatchDay) =>
   b.batch ? { name: 'batch', params: { id: b.batch } } : { name: 'trial', params: { id: b.trial ?? 0 } }
 function batchWhen(b: BatchDay): string {
@@ -74,15 +74,15 @@ const empty = computed(
       <EmptyState
         v-if="empty"
         title="No trial is running"
-        why="Here stands what to look at today, shelf by shelf, as soon as dishes are laid out."
+        why="Dishes to count, bags to check and stands to visit appear here, place by place."
       >
-        <RouterLink to="/trials/new">Lay out a trial</RouterLink>
-        <RouterLink v-if="!data.has_lots" to="/lots/new">Enter a first lot of seed</RouterLink>
+        <RouterLink to="/trials/new">New trial</RouterLink>
+        <RouterLink v-if="!data.has_lots" to="/lots/new">Add your first lot</RouterLink>
       </EmptyState>
       <div v-else class="columns">
         <div>
           <section v-if="data.timers.length" class="round">
-            <h2 class="ruled">Runs by the clock</h2>
+            <h2 class="ruled">Timers</h2>
             <RouterLink v-for="t in data.timers" :key="t.begun" to="/timers" class="drying">
               <span
                 ><strong>{{ stepWords[t.step] }}, {{ t.name }}</strong> <span class="code">{{ t.code }}</span></span
@@ -117,7 +117,7 @@ const empty = computed(
             <TaskLine v-for="task in round.tasks" :key="`${task.trial}${task.kind}`" :task="task" />
           </section>
           <section v-if="data.batch_days.length" class="round">
-            <h2 class="ruled">In and out of treatment</h2>
+            <h2 class="ruled">Starting and finishing treatments</h2>
             <RouterLink
               v-for="b in data.batch_days"
               :key="`${b.batch}${b.trial}${b.name}`"
@@ -153,7 +153,7 @@ const empty = computed(
             </RouterLink>
           </section>
           <section v-if="data.drying.length" class="round">
-            <h2 class="ruled">Drying: turn and look</h2>
+            <h2 class="ruled">Seed drying: turn it</h2>
             <RouterLink
               v-for="d in data.drying"
               :key="d.lot"
@@ -174,7 +174,7 @@ const empty = computed(
             <StandLine v-for="s in data.visits" :key="s.id" :stand="s" />
           </section>
           <section v-if="data.retests.length" class="round">
-            <h2 class="ruled">Test again</h2>
+            <h2 class="ruled">Due for a germination test</h2>
             <RouterLink
               v-for="r in data.retests"
               :key="r.lot"
@@ -191,7 +191,7 @@ const empty = computed(
               all.
             </p>
           </section>
-          <p v-if="!busy" class="sentence">Nothing is due. What comes next stands below.</p>
+          <p v-if="!busy" class="sentence">Nothing is due today. See below for what comes next.</p>
           <section v-if="data.coming.length" class="round">
             <h2 class="ruled">Coming</h2>
             <table class="ledger">
@@ -209,7 +209,7 @@ const empty = computed(
           </section>
         </div>
         <section v-if="data.waking.length">
-          <h2 class="ruled">Waking now</h2>
+          <h2 class="ruled">Germinating now</h2>
           <WakingList :trials="data.waking" />
         </section>
       </div>

@@ -14,7 +14,7 @@ import { aimWords, choicesOf } from '@/shared/labels'
 import { useSession } from '@/features/people'
 
 /** When the nursery works, which every plan keeps to; and the address at which a calendar reads what is due. */
-useTitle(() => 'Working days and calendar')
+useTitle(() => 'Working days')
 const { user } = useSession()
 const { data: year, isPending, error, refetch } = useWorkYear()
 const { data: feed } = useCalendarFeed()
@@ -97,7 +97,7 @@ async function stop() {
 
 <template>
   <main class="page narrow">
-    <h1>Working days and calendar</h1>
+    <h1>Working days</h1>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <form v-if="year" class="form" @submit.prevent="save">
       <p class="sentence">
@@ -109,25 +109,25 @@ async function stop() {
       <ul v-if="form.off.length" class="plain">
         <li v-for="(d, i) in form.off" :key="d.day">
           {{ day(d.day) }} <span class="quiet">{{ d.name }}</span>
-          <button type="button" class="text-link" @click="form.off.splice(i, 1)">take out</button>
+          <button type="button" class="text-link" @click="form.off.splice(i, 1)">remove</button>
         </li>
       </ul>
       <div class="form-row">
         <v-text-field v-model="adding.day" type="date" label="Day off" />
-        <v-text-field v-model="adding.name" label="What for" maxlength="60" />
-        <v-btn variant="outlined" color="primary" @click="add">Add it</v-btn>
+        <v-text-field v-model="adding.name" label="Purpose" maxlength="60" />
+        <v-btn variant="outlined" color="primary" @click="add">Add</v-btn>
       </div>
       <div class="form-row">
         <v-select v-model="form.half" :items="HALVES" label="On the" />
         <v-text-field
           v-model="form.hands"
-          label="Starts and ends that one day bears"
+          label="Starts and finishes per day"
           inputmode="numeric"
           :error-messages="at('/hands')"
         />
       </div>
-      <h2>What a share means for sowing</h2>
-      <p class="quiet">Decide says “sow as usual” from the first on, and “better seed” below the second.</p>
+      <h2>Limits for sowing</h2>
+      <p class="quiet">Decide says “sow as usual” above the first limit, and “better seed” below the second.</p>
       <div class="form-row">
         <v-text-field
           v-model="form.usual"
@@ -142,10 +142,10 @@ async function stop() {
           :error-messages="at('/band_thin')"
         />
       </div>
-      <h2>What decisions weigh</h2>
+      <h2>Aim of decisions</h2>
       <p class="quiet">
-        The aim says how many seeds of 100 you would give up to save a week, or to avoid acid, hot water, blades or
-        smoke. Most plants: none. Balanced: half a seed per week, 5 per hazard. Soonest: 2 per week, 5 per hazard.
+        The aim sets how many seeds of 100 you would give up to save a week or to avoid a hazard.<br />Most plants:
+        none. Balanced: half a seed per week, 5 per hazard. Soonest: 2 per week, 5 per hazard.
       </p>
       <ChipChoice v-model="form.aim" label="Aim" :choices="choicesOf(aimWords)" />
       <div v-if="form.aim[0] === 'own'" class="form-row">
@@ -163,10 +163,10 @@ async function stop() {
         />
       </div>
       <StaleNotice :problem="problem" :yours="yours" @over="(version) => (seen = version)" />
-      <p v-if="saved" class="notice" role="status">Kept. Plans made from now on follow it.</p>
+      <p v-if="saved" class="notice" role="status">Saved. New plans follow it.</p>
       <FormFoot
         v-if="user?.may_plan"
-        action="Keep it"
+        action="Save"
         :busy="change.isPending.value"
         :sentence="
           problem?.current
@@ -178,11 +178,11 @@ async function stop() {
     </form>
     <h2>Your calendar</h2>
     <p>
-      What stands on Today can be read by any calendar that takes an address, or saved
+      Any calendar that accepts an address can show your tasks. You can also save them
       <a href="/api/v1/calendar-file/" download>once as a file</a>.
     </p>
     <p v-if="path" class="notice">
-      Your address, shown this once: <code class="code address">{{ path }}</code> Whoever has it can read what is due,
+      Your address, shown this once: <code class="code address">{{ path }}</code> Anyone who has it can read your tasks
       without signing in.
     </p>
     <p v-else-if="feed?.exists" class="quiet">
@@ -192,7 +192,7 @@ async function stop() {
       <v-btn variant="outlined" color="primary" :loading="make.isPending.value" @click="newAddress">{{
         feed?.exists ? 'Make a new address' : 'Make an address'
       }}</v-btn>
-      <v-btn v-if="feed?.exists" variant="text" @click="stop">Stop the address</v-btn>
+      <v-btn v-if="feed?.exists" variant="text" @click="stop">Turn off the address</v-btn>
     </div>
     <ThingFoot v-if="year" kind="work_year" :id="1" name="the working days" />
   </main>

@@ -57,7 +57,7 @@ async function save() {
     <label class="tick"><input v-model="woody" type="checkbox" /> A tree or shrub</label>
     <v-textarea v-model="note" label="Note, a starting point" rows="2" :error-messages="at('/note')" />
     <FormFoot
-      action="Save the plant"
+      action="Save plant"
       :busy="busy"
       :sentence="foot('/scientific_name', '/common_name', '/years_to_flower')"
       @leave="emit('done')"

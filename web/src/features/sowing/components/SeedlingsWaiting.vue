@@ -39,7 +39,7 @@ async function save(sure = false) {
         <form v-if="open === s.trial" class="form" @submit.prevent="save()">
           <div class="form-row">
             <v-text-field v-model="count" label="Seedlings" inputmode="numeric" :error-messages="at('/seedlings')" />
-            <PlaceField v-model="place" label="The tray stands at" />
+            <PlaceField v-model="place" label="Place of the tray" />
           </div>
           <FormFoot
             action="Make the tray"

@@ -8,7 +8,7 @@ import { numberOrNull, plural } from '@/shared/format/numbers'
 import { choicesOf, stageWords } from '@/shared/labels'
 import { useOutcomes, type Stage, type TrayView } from '../api'
 
-/** A tray: what was sown in it and what came of it; counting it opens below. */
+/** A tray: what was sown in it and outcome; counting it opens below. */
 const props = defineProps<{ tray: TrayView; mayCount: boolean; proposed?: Stage }>()
 
 const STAGES = choicesOf(stageWords)
@@ -73,7 +73,7 @@ async function save(sure = false) {
     </div>
     <p v-if="tray.sentence" class="said">{{ tray.sentence }}</p>
     <form v-if="open" class="form no-print" @submit.prevent="save()">
-      <ChipChoice v-model="stage" label="What is counted" :choices="STAGES" />
+      <ChipChoice v-model="stage" label="Count of" :choices="STAGES" />
       <div class="form-row">
         <v-text-field
           v-model="count"

@@ -10,7 +10,7 @@ const chosen = defineModel<number | null>({ required: true })
 </script>
 
 <template>
-  <WideTable label="Ways to sow, side by side">
+  <WideTable label="Ways to sow">
     <thead>
       <tr>
         <th scope="col">seeds a cell</th>

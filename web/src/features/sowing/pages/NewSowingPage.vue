@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { LotField } from '@/features/lots'
 import { useSession } from '@/features/people'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
@@ -57,7 +58,7 @@ const choices = computed(() => [
       subtitle: [
         b.concluded ? 'concluded' : b.by_decision ? 'the trial’s decision' : '',
         b.other_lot ? `another lot, ${b.lot_code}` : '',
-        b.interim ? 'counting goes on' : '',
+        b.interim ? 'counting continues' : '',
         `sown ${day(b.tested_on)}`,
       ]
         .filter(Boolean)
@@ -95,17 +96,17 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
 
 <template>
   <main class="page">
-    <p class="quiet crumb">
-      <RouterLink to="/sowing">Sowing</RouterLink> ›
-      <RouterLink v-if="seen" class="code" :to="{ name: 'sowing', params: { id: seen.id } }">{{
-        seen.code
-      }}</RouterLink>
-    </p>
+    <CrumbTrail
+      :steps="[
+        { words: 'Sowing', to: '/sowing' },
+        ...(seen ? [{ words: seen.code, to: { name: 'sowing', params: { id: seen.id } }, code: true }] : []),
+      ]"
+    />
     <PageState v-if="changed !== null" :pending="isPending" :error="error" @retry="refetch" />
     <h1>{{ title }}</h1>
     <div class="columns">
       <form class="form" @submit.prevent="save()">
-        <p v-if="seen" class="quiet">What the plan wanted before is kept in its history.</p>
+        <p v-if="seen" class="quiet">Earlier versions of the plan stay in its history.</p>
         <LotField v-else-if="changed === null" v-model="lot" label="Lot" :messages="wrong('/lot')" />
         <v-select
           v-if="lot !== null"
@@ -123,7 +124,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
           />
           <v-text-field
             v-model="typed.seeds"
-            label="Found with how many seeds"
+            label="Number of seeds tested"
             inputmode="numeric"
             :error-messages="wrong('/typed_seeds')"
           />
@@ -153,7 +154,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
           />
         </div>
         <details>
-          <summary>How sure, how long, which trays</summary>
+          <summary>Assurance, times and trays</summary>
           <div class="form-row more">
             <v-text-field
               v-model="typed.weeks"
@@ -181,7 +182,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
             />
             <v-text-field
               v-model="typed.plantPercent"
-              label="Germinated that become plants, %"
+              label="Germinated seeds that become plants, %"
               :placeholder="preview ? percent(preview.plant_share.s) : ''"
               persistent-placeholder
               inputmode="decimal"
@@ -193,7 +194,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
         <v-text-field v-model="typed.note" label="Note" maxlength="300" />
         <FormFoot
           v-if="user?.may_plan"
-          :action="changed === null ? 'Keep this plan' : 'Change the plan'"
+          :action="changed === null ? 'Save plan' : 'Change the plan'"
           :busy="keep.isPending.value || again.isPending.value"
           :disabled="!preview || preview.seeds === null"
           :sentence="foot('/plants_wanted')"
@@ -204,10 +205,9 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
       </form>
       <div>
         <p v-if="problem && !problem.errors.length" class="notice bad" role="alert">{{ problem.detail }}</p>
-        <p v-if="wish && !preview && !problem" class="quiet" role="status">Working it out …</p>
+        <p v-if="wish && !preview && !problem" class="quiet" role="status">Calculating …</p>
         <p v-else-if="!preview && !problem" class="quiet">
-          Choose a lot, say how many plants are wanted by when, and what it takes stands here: cells, trays, seeds, and
-          every day on which something is to be done.
+          Choose a lot, and enter how many plants you want by when. The cells, trays, seeds and dates appear here.
         </p>
         <template v-if="preview">
           <HazardBanner :hazards="preview.cares.map((c) => c.hazard)" :cares="preview.cares" also="" />
@@ -215,7 +215,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
           <p class="quiet">Rests on {{ preview.rests_on }}.</p>
           <p v-for="n in preview.notes" :key="n" class="notice">{{ n }}</p>
           <template v-if="preview.way === 'cells'">
-            <h2 class="ruled">Ways side by side</h2>
+            <h2 class="ruled">Compare ways to sow</h2>
             <p v-if="preview.pan_advised" class="notice">
               More than six seeds a cell would be wanted to fill {{ typed.fill }} % of the cells: a seed pan and
               pricking out is less work.
@@ -257,14 +257,14 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
               the lot.</template
             >
             <template v-else-if="preview.remains === null"
-              >What remains is not known: the lot was never measured.</template
+              >The amount left is unknown, because the lot was never measured.</template
             >
           </p>
           <h2 class="ruled">Days</h2>
           <SowingFurrow :days="preview.days" :today="today" />
           <SowingDays :days="preview.days.map((d) => ({ day: d }))" :today="today" />
           <p class="quiet">
-            Nothing is drawn from the lot before it is done. Weeks, waterings and days are starting points.
+            No seed is taken from the lot until you sow. Weeks, waterings and days are starting points.
           </p>
         </template>
       </div>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import ConclusionList from '@/shared/components/ConclusionList.vue'
 import DecisionLines from '@/shared/components/DecisionLines.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
@@ -46,17 +47,17 @@ const growing = computed(() => {
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="data">
-      <p class="quiet crumb"><RouterLink to="/plants">Plants</RouterLink> ›</p>
+      <CrumbTrail :steps="[{ words: 'Plants', to: '/plants' }]" />
       <div class="page-top">
         <h1>{{ data.common_name }}</h1>
-        <nav v-if="user?.may_plan" class="ways no-print" aria-label="What next">
+        <nav v-if="user?.may_plan" class="ways no-print" aria-label="Next">
           <RouterLink v-if="data.lots.length" :to="{ name: 'new-sowing', query: { lot: data.lots[0]?.id } }"
             >Plan a sowing</RouterLink
           >
           <RouterLink
             v-if="data.lots.length"
             :to="{ name: 'new-trial', query: { lot: data.lots[0]?.id, asks: 'best' } }"
-            >Lay out a trial</RouterLink
+            >New trial</RouterLink
           >
           <button v-if="data.taxon !== null" type="button" class="text-link" @click="changing = !changing">
             Edit plant
@@ -73,11 +74,11 @@ const growing = computed(() => {
         <div>
           <h2 class="ruled">Treatments over all trials</h2>
           <p v-if="!data.recipes.length" class="quiet">
-            No dish of it was ever counted.
+            No dish of this plant has been counted.
             <RouterLink
               v-if="data.lots.length"
               :to="{ name: 'new-trial', query: { lot: data.lots[0]?.id, asks: 'best' } }"
-              >Ask the first question</RouterLink
+              >Plan the first trial</RouterLink
             >
           </p>
           <KnownRecipes :recipes="data.recipes" />
@@ -86,11 +87,9 @@ const growing = computed(() => {
           </p>
           <h2 class="ruled">How lots age</h2>
           <AgeingLines :lots="data.lots" />
-          <p v-if="!data.lots.some((l) => l.tests.length)" class="quiet">
-            No finished trial tells of any lot’s age yet.
-          </p>
+          <p v-if="!data.lots.some((l) => l.tests.length)" class="quiet">No finished trial shows how lots age yet.</p>
           <template v-if="data.trays.length">
-            <h2 class="ruled">What came of its sowings</h2>
+            <h2 class="ruled">Sowing results</h2>
             <p class="quiet">{{ data.plant_share }}</p>
             <ul class="plain">
               <TrayLine v-for="t in data.trays" :key="t.id" :tray="t" :may-count="user?.may_count ?? false" />
@@ -124,7 +123,7 @@ const growing = computed(() => {
                   :href="cardPdf(l.id)"
                   target="_blank"
                   rel="noopener"
-                  :aria-label="`Card of ${l.code}`"
+                  :aria-label="`Seed card of ${l.code}`"
                   >card</a
                 >
               </span>

@@ -29,18 +29,17 @@ const to = (r: KnowledgeRow) =>
 const COLUMNS: readonly LedgerColumn<Row>[] = [
   { key: 'name', name: 'plant', by: (r) => r.common_name },
   { key: 'best', name: 'best so far', by: (r) => r.best_name || null },
-  { key: 'share', name: 'woke', num: true, by: (r) => r.best_share },
+  { key: 'share', name: 'germinated', num: true, by: (r) => r.best_share },
   { key: 'open', name: 'the question', by: (r) => r.openness },
   { key: 'trials', name: 'trials', num: true, by: (r) => r.trials },
   { key: 'lots', name: 'lots', num: true, by: (r) => r.lots },
 ]
 const WORDS: LedgerWords = {
-  title: 'What we know, plant by plant',
+  title: 'Plants',
   find: 'plant or recipe',
   placeholder: 'plant or recipe …',
-  emptyTitle: 'Nothing is known yet',
-  emptyWhy:
-    'As soon as there are lots, each plant has a page here: every trial, recipe, tray and year of it, and what nobody has asked yet.',
+  emptyTitle: 'No plants yet',
+  emptyWhy: 'Plants will be listed here with their results over all trials, lots and years.',
 }
 </script>
 

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import { PlaceField } from '@/features/places'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -54,9 +55,12 @@ async function work(sure = false) {
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="plan && page">
-      <p class="quiet crumb">
-        <RouterLink to="/sowing">Sowing</RouterLink> › <span class="code">{{ plan.code }}</span>
-      </p>
+      <CrumbTrail
+        :steps="[
+          { words: 'Sowing', to: '/sowing' },
+          { words: plan.code, code: true },
+        ]"
+      />
       <div class="page-top">
         <h1>{{ page.lot_name }}: {{ plan.plants_wanted }} plants by {{ day(plan.wanted_on) }}</h1>
         <nav class="ways no-print" aria-label="Papers">
@@ -68,14 +72,14 @@ async function work(sure = false) {
       </div>
       <HazardBanner :hazards="page.cares.map((c) => c.hazard)" :cares="page.cares" also="" />
       <p v-if="plan.given_up" class="notice bad">
-        This plan was given up.
+        This plan was cancelled.
         <button
           v-if="user?.may_plan"
           type="button"
           class="text-link"
           @click="attempt(() => giveUp.mutateAsync({ version: plan!.version, given_up: false }))"
         >
-          Take it up again
+          Restore the plan
         </button>
       </p>
       <div class="columns">
@@ -95,14 +99,14 @@ async function work(sure = false) {
             </dd>
             <dt>Treatment</dt>
             <dd>
-              {{ page.recipe_name || 'none: sown as it is' }}
+              {{ page.recipe_name || 'none: sown untreated' }}
               <RouterLink v-if="page.batch" class="code" :to="{ name: 'batch', params: { id: page.batch } }">{{
                 page.batch_code
               }}</RouterLink>
             </dd>
             <dt>Rests on</dt>
             <dd>{{ page.rests_on }}; {{ percent(plan.plant_share) }} % of the germinated become plants</dd>
-            <dt>Came of it</dt>
+            <dt>Result</dt>
             <dd>
               <template v-if="page.emerged !== null">{{ page.emerged }} emerged</template
               ><template v-else>not counted yet</template
@@ -118,7 +122,7 @@ async function work(sure = false) {
               v-if="user?.may_plan && page.recipe_name && !page.batch && !sownOn"
               color="primary"
               @click="working = 'treat'"
-              >Put its seed in a bag</v-btn
+              >Put the seed into a bag</v-btn
             >
             <v-btn
               v-if="user?.may_count && !sownOn"
@@ -143,7 +147,7 @@ async function work(sure = false) {
               v-if="user?.may_plan && !sownOn"
               variant="text"
               @click="attempt(() => giveUp.mutateAsync({ version: plan!.version }))"
-              >Give it up</v-btn
+              >Cancel the plan</v-btn
             >
           </div>
           <p v-if="sentence && !working" class="notice bad" role="alert">{{ sentence }}</p>
@@ -158,11 +162,11 @@ async function work(sure = false) {
               }}
             </p>
             <div class="form-row">
-              <PlaceField v-model="place" :label="working === 'treat' ? 'The bag lies at' : 'Trays stand at'" />
+              <PlaceField v-model="place" :label="working === 'treat' ? 'Place of the bag' : 'Place of the trays'" />
               <v-text-field
                 v-if="working === 'sow'"
                 v-model="seeds"
-                label="Seeds really sown"
+                label="Seeds actually sown"
                 :placeholder="String(plan.seeds)"
                 persistent-placeholder
                 inputmode="numeric"
@@ -170,7 +174,7 @@ async function work(sure = false) {
               />
             </div>
             <FormFoot
-              :action="working === 'treat' ? 'Put it in' : 'Record the sowing'"
+              :action="working === 'treat' ? 'Put into the bag' : 'Record the sowing'"
               :busy="treat.isPending.value || sow.isPending.value"
               :sentence="foot('/seeds')"
               :question="question"

@@ -34,8 +34,7 @@ const WORDS: LedgerWords = {
   find: 'code or plant',
   placeholder: 'code or plant …',
   emptyTitle: 'Nothing is planned to be sown',
-  emptyWhy:
-    'A sowing turns what a trial found into cells, trays, grams and days, back from the day on which plants are wanted; and what comes of it teaches the next one.',
+  emptyWhy: 'Sowing plans will be listed here: cells, trays and days, planned back from when you want plants.',
 }
 </script>
 

@@ -2,6 +2,7 @@
 import { computed, reactive, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { PlantField, useTaxa } from '@/features/taxa'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import StaleNotice from '@/shared/components/StaleNotice.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -13,7 +14,7 @@ import { useAddStand, useChangeStand, useStand, type StandRequest } from '../api
 const route = useRoute()
 const router = useRouter()
 const id = computed(() => (route.params.id ? Number(route.params.id) : null))
-useTitle(() => (id.value ? 'Change a stand' : 'Enter a stand'))
+useTitle(() => (id.value ? 'Change a stand' : 'Add stand'))
 const { data: stand } = useStand(() => id.value ?? 0)
 const { data: taxa } = useTaxa()
 const add = useAddStand()
@@ -103,8 +104,8 @@ const FIELDS = [
 
 <template>
   <main class="page narrow">
-    <p class="quiet crumb"><RouterLink to="/stands">Stands</RouterLink> ›</p>
-    <h1>{{ id ? `Change ${stand?.common_name ?? ''}` : 'Enter a stand' }}</h1>
+    <CrumbTrail :steps="[{ words: 'Stands', to: '/stands' }]" />
+    <h1>{{ id ? `Change ${stand?.common_name ?? ''}` : 'Add stand' }}</h1>
     <form class="form" @submit.prevent="save">
       <div class="form-row">
         <PlantField v-if="!id" v-model="form.taxon" label="Plant, if known" />
@@ -124,8 +125,13 @@ const FIELDS = [
       <h2>May we take from it?</h2>
       <label class="tick"><input v-model="form.own_ground" type="checkbox" /> It is our own ground</label>
       <div v-if="!form.own_ground" class="form-row">
-        <v-text-field v-model="form.leave_by" label="Who gave leave, or which permit" />
-        <v-text-field v-model="form.leave_until" type="date" label="Leave until" :error-messages="at('/leave_until')" />
+        <v-text-field v-model="form.leave_by" label="Permission or permit" />
+        <v-text-field
+          v-model="form.leave_until"
+          type="date"
+          label="Permission until"
+          :error-messages="at('/leave_until')"
+        />
       </div>
       <label class="tick"><input v-model="form.protected" type="checkbox" /> The plant is protected here</label>
       <v-text-field v-if="form.protected" v-model="form.licence" label="Licence" :error-messages="at('/licence')" />

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import { PlantField } from '@/features/taxa'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HistoryList from '@/shared/components/HistoryList.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -63,7 +64,7 @@ async function saveName() {
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="stand">
-      <p class="quiet crumb"><RouterLink to="/stands">Stands</RouterLink> › {{ stand.place_name }}</p>
+      <CrumbTrail :steps="[{ words: 'Stands', to: '/stands' }, { words: stand.place_name }]" />
       <div class="head">
         <div>
           <h1>{{ stand.common_name }}</h1>
@@ -114,7 +115,7 @@ async function saveName() {
               {{ dateAsKnown(h.collected_on, h.collected_precision) }}, for {{ purposeWords[h.purpose]
               }}<template v-if="h.taken_seeds">: ≈ {{ h.taken_seeds }} seeds (guessed)</template
               ><template v-if="h.parents">, from {{ plural(h.parents, 'parent') }}</template>
-              <span class="quiet leave">leave: {{ h.leave }}</span>
+              <span class="quiet leave">permission: {{ h.leave }}</span>
             </li>
             <li v-for="l in lots?.results" :key="l.id">
               <RouterLink :to="{ name: 'lot', params: { id: l.id } }"

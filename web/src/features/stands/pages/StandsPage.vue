@@ -40,8 +40,7 @@ const WORDS: LedgerWords = {
   find: 'plant, field name, place or habitat',
   placeholder: 'plant or place …',
   emptyTitle: 'No stand to watch yet',
-  emptyWhy:
-    'A stand is a population of one plant: where it is, who gave leave, how it sheds. The tool says which to visit today, before the seed is gone.',
+  emptyWhy: 'Stands (plants of one kind at one place) will be listed here, with the day to visit each.',
 }
 </script>
 
@@ -66,7 +65,7 @@ const WORDS: LedgerWords = {
       @retry="refetch"
       @choose="(row) => router.push({ name: 'stand', params: { id: row.id } })"
     >
-      <template #action><v-btn v-if="user?.may_plan" color="primary" to="/stands/new">Enter a stand</v-btn></template>
+      <template #action><v-btn v-if="user?.may_plan" color="primary" to="/stands/new">Add stand</v-btn></template>
       <template #row="{ row: s }">
         <td>
           <RouterLink :to="{ name: 'stand', params: { id: s.id } }" @click.stop

@@ -33,16 +33,11 @@ async function save() {
 <template>
   <form class="form" @submit.prevent="save">
     <div class="form-row">
-      <v-select v-model="form.kind" :items="choicesOf(placeTroubleWords)" label="What happened" />
+      <v-select v-model="form.kind" :items="choicesOf(placeTroubleWords)" label="Change" />
       <v-text-field v-model="form.at" type="datetime-local" label="From" :error-messages="at('/at')" />
       <v-text-field v-model="form.until" type="datetime-local" label="Until, if known" :error-messages="at('/until')" />
     </div>
     <v-text-field v-model="form.note" label="Note" maxlength="200" />
-    <FormFoot
-      action="Record it"
-      :busy="record.isPending.value"
-      :sentence="foot('/at', '/until')"
-      @leave="emit('done')"
-    />
+    <FormFoot action="Save" :busy="record.isPending.value" :sentence="foot('/at', '/until')" @leave="emit('done')" />
   </form>
 </template>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -29,7 +30,7 @@ const open = ref<'' | 'log' | 'event'>('')
   <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="page">
-      <p class="quiet crumb"><RouterLink to="/places">Places</RouterLink> ›</p>
+      <CrumbTrail :steps="[{ words: 'Places', to: '/places' }]" />
       <div class="page-top">
         <h1>Temperature, {{ page.place_name }}</h1>
         <div class="actions no-print">

@@ -51,7 +51,7 @@ async function save() {
       />
     </div>
     <FormFoot
-      action="Add it"
+      action="Add"
       :busy="addTreatment.isPending.value"
       :sentence="foot('/name', '/dishes', '/seeds_per_dish')"
       @leave="emit('done')"

@@ -20,7 +20,7 @@ function close() {
 
 <template>
   <p v-if="!open" class="offer">
-    <button type="button" class="link" @click="open = true">Close this dish: what is left of {{ remaining }}?</button>
+    <button type="button" class="link" @click="open = true">Close this dish: fates of {{ remaining }}?</button>
   </p>
   <form v-else class="close" @submit.prevent="close">
     <p>{{ remaining }} seeds are left. Cut or press them; leave a field empty where you did not check.</p>

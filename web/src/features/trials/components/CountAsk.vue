@@ -9,7 +9,7 @@ const emit = defineEmits<{ leave: []; lower: []; nothing: []; pot: []; throw: []
 <template>
   <section class="ask" role="alertdialog" aria-label="Before it is saved">
     <template v-if="about === 'total'">
-      <p>Dish {{ dish.code }}: {{ typed }} in all, but {{ before }} were counted before. Which is true?</p>
+      <p>Dish {{ dish.code }}: {{ typed }} in all, but {{ before }} were counted before. Which is right?</p>
       <button
         v-if="
           dish.last_look &&

@@ -74,7 +74,7 @@ async function keep(marks: [number, number][], file: File) {
       <CriterionDrawing :criterion="criterion" /> Counts as germinated: {{ criterionWords[criterion] }}. This look:
       {{ seenHowWords[extras.seen_how] }}.
     </p>
-    <div class="chips" role="radiogroup" aria-label="Where the sprouts go" @click="letGo">
+    <div class="chips" role="radiogroup" aria-label="Sprouts" @click="letGo">
       <span class="say">Sprouts</span>
       <button
         v-for="(word, way) in SPROUTS"
@@ -89,7 +89,7 @@ async function keep(marks: [number, number][], file: File) {
       </button>
     </div>
     <p v-if="extras.sprouts === 'thrown_out'" class="quiet small">
-      A sealed wet bag breeds disease: away from the bench with them.
+      A sealed wet bag breeds disease. Take them away from the bench.
     </p>
     <v-text-field
       :model-value="extras.note"
@@ -103,7 +103,7 @@ async function keep(marks: [number, number][], file: File) {
         photo</label
       >
       <button v-if="extras.photo" type="button" @click="change({ photo: null })">Leave the photo out</button>
-      <button type="button" :aria-expanded="trouble" @click="trouble = !trouble">Something is wrong with it</button>
+      <button type="button" :aria-expanded="trouble" @click="trouble = !trouble">Report a problem</button>
     </div>
     <p v-if="extras.photo" class="quiet small">
       A photo with {{ extras.photo.marks.length }} marks goes with this look.

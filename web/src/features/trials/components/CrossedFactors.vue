@@ -37,9 +37,7 @@ function cross() {
       :items="recipes.map((r) => ({ value: r.id, title: r.name }))"
       label="Crossed with light and dark"
     />
-    <v-btn variant="outlined" color="primary" :disabled="recipe === null" @click="cross"
-      >Make the four treatments</v-btn
-    >
+    <v-btn variant="outlined" color="primary" :disabled="recipe === null" @click="cross">Add the four treatments</v-btn>
   </div>
   <p class="quiet">Dark dishes are looked at once, at the end: they give a final percent, no speed.</p>
 </template>

@@ -7,7 +7,7 @@ import { numberOrNull } from '@/shared/format/numbers'
 import { choicesOf, deviationWords } from '@/shared/labels'
 import { useDishChanges, useTrialChanges, type NewDeviation } from '../api'
 
-/** What went otherwise than planned with one dish; or it is set aside from today, with the reason. */
+/** A deviation of one dish; or it is set aside from today, with the reason. */
 const props = defineProps<{ dish: { id: number; code: string; remaining: number }; trial: number }>()
 const emit = defineEmits<{ done: [gone: boolean] }>()
 
@@ -22,7 +22,7 @@ const place = ref<number | null>(null)
 const client_id = crypto.randomUUID()
 
 const HELP: Partial<Record<typeof kind.value, string>> = {
-  part_moved: 'It stays one dish: its seeds in both places are counted together, and the round says where they lie.',
+  part_moved: 'It stays one dish. Seeds in both places are counted together.',
   label_unreadable:
     'Find it by its place on the map, or by an earlier photo; write a new label. If neither helps, set it aside.',
   set_aside: 'It leaves shares and comparisons from today; its days before still count. This can be undone.',
@@ -55,7 +55,7 @@ async function save() {
         inputmode="numeric"
         :error-messages="at('/seeds')"
       />
-      <PlaceField v-model="place" label="They lie now at" :messages="at('/place')" />
+      <PlaceField v-model="place" label="New place" :messages="at('/place')" />
     </template>
     <v-text-field
       v-model="words"
@@ -64,7 +64,7 @@ async function save() {
       :error-messages="at(kind === 'set_aside' ? '/why' : '/words')"
     />
     <FormFoot
-      :action="kind === 'set_aside' ? 'Set it aside' : 'Note it'"
+      :action="kind === 'set_aside' ? 'Set it aside' : 'Save'"
       :busy="deviate.isPending.value || setAside.isPending.value"
       :sentence="foot('/seeds', '/place', '/why')"
       @leave="emit('done', false)"

@@ -82,8 +82,8 @@ const putRight = (row: Held) =>
     <div class="actions">
       <template v-if="row.refusal?.code === 'counted_meanwhile'">
         <button type="button" @click="both(row)">Both: mine came after theirs</button>
-        <button type="button" @click="replace(row)">Mine stands instead</button>
-        <button type="button" @click="decide(row, null)">Theirs stands: drop mine</button>
+        <button type="button" @click="replace(row)">Keep mine</button>
+        <button type="button" @click="decide(row, null)">Keep theirs, drop mine</button>
       </template>
       <template v-else-if="row.refusal?.code === 'dish_closed'">
         <button type="button" @click="openAgain(row)">Reopen the dish and add mine</button>

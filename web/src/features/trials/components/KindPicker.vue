@@ -9,7 +9,7 @@ const WORDS: Record<Kind, string> = { germinated: 'sprouted', abnormal: 'abnorma
 </script>
 
 <template>
-  <div class="kinds" role="radiogroup" aria-label="What is counted">
+  <div class="kinds" role="radiogroup" aria-label="Count of">
     <button
       v-for="k in KINDS"
       :key="k"

@@ -28,7 +28,7 @@ const left = computed(() => {
         <strong class="figures">{{ plural(plan.seeds, 'seed') }}</strong> in
         {{ plural(plan.dishes * plan.treatments, 'dish', 'dishes') }}. {{ left }}
       </p>
-      <p v-if="plan.greedy && !plan.too_many">That is more than half of it: think of what is to be sown.</p>
+      <p v-if="plan.greedy && !plan.too_many">That is more than half of the lot. Keep enough to sow.</p>
       <p v-for="s in plan.sentences" :key="s">{{ s }}</p>
       <div v-if="plan.bag_choices.length > 1" class="bags" role="radiogroup" aria-label="Bags per treatment">
         <span>Bags per treatment</span>
@@ -53,7 +53,7 @@ const left = computed(() => {
     </template>
     <template v-else>Choose a lot to see what the trial takes from it, and what it can tell.</template>
   </div>
-  <div v-if="plan" class="schools" role="group" aria-label="Sizes that growers use">
+  <div v-if="plan" class="schools" role="group" aria-label="Common sizes">
     <button
       v-for="s in plan.schools"
       :key="s.seeds"

@@ -31,9 +31,9 @@ async function save() {
 
 <template>
   <form class="form" @submit.prevent="save">
-    <h2>Send what is left on</h2>
+    <h2>Treat the ungerminated seeds</h2>
     <p class="quiet">
-      Old counts stay with their treatment. What comes up from here on is a record of its own, with its own day 0.
+      Earlier counts stay with their treatment. Later germination is recorded separately, with its own day 0.
     </p>
     <div class="form-row">
       <v-autocomplete
@@ -53,7 +53,7 @@ async function save() {
       >
     </fieldset>
     <FormFoot
-      action="Send them on"
+      action="Start treatment"
       :busy="retreatUngerminated.isPending.value"
       :disabled="!chosen.length"
       :sentence="foot('/name')"

@@ -21,8 +21,8 @@ const closing = computed(
     <p class="sentence">{{ plural(saved, 'dish', 'dishes') }} of {{ dishes }} looked at.</p>
     <p v-if="waiting" class="quiet">{{ plural(waiting, 'look') }} kept on this device until there is signal.</p>
     <p v-if="closing" class="notice">
-      {{ plural(closing, 'dish', 'dishes') }} may be closed.
-      <RouterLink :to="{ name: 'close-trial', params: { id: sheet.trial } }">What is left in them?</RouterLink>
+      {{ plural(closing, 'dish', 'dishes') }} can be closed.
+      <RouterLink :to="{ name: 'close-trial', params: { id: sheet.trial } }">Close the dishes</RouterLink>
     </p>
     <p v-else class="quiet">
       Looked at every
@@ -33,7 +33,7 @@ const closing = computed(
       at the latest).
     </p>
     <div class="actions">
-      <v-btn color="primary" :to="{ name: 'trial', params: { id: sheet.trial } }">To the trial</v-btn>
+      <v-btn color="primary" :to="{ name: 'trial', params: { id: sheet.trial } }">Open the trial</v-btn>
       <v-btn variant="outlined" color="primary" :to="{ name: 'compare', params: { id: sheet.trial } }">Compare</v-btn>
     </div>
     <p>

@@ -37,7 +37,7 @@ const label = computed(() =>
     <path class="axis" :d="`M${LEFT} 8V${H - FOOT}H${W - 8}`" />
     <path class="enough" :d="`M${LEFT} ${enough}H${W - 8}`" />
     <text class="say" :x="W - 10" :y="enough - 4" text-anchor="end">
-      {{ byPower ? 'seen 8 times in 10' : '± 20 points' }}
+      {{ byPower ? 'detected 8 times in 10' : '± 20 points' }}
     </text>
     <path class="curve" :d="line" />
     <circle v-for="p in points" :key="p.dishes" class="dot" :cx="p.x" :cy="p.y" r="3" />
@@ -51,9 +51,7 @@ const label = computed(() =>
     <text class="say" :x="LEFT - 6" :y="H - FOOT" text-anchor="end">0</text>
     <text class="say" :x="W - 10" :y="H - 6" text-anchor="end">{{ seeds(most, false) }} seeds</text>
     <text class="say" :x="LEFT" :y="H - 6">
-      {{
-        byPower ? `how surely ${Math.round(100 * plan.difference)} points would be seen` : 'how close the share is read'
-      }}
+      {{ byPower ? `chance of detecting ${Math.round(100 * plan.difference)} points` : 'precision of each percentage' }}
     </text>
   </svg>
 </template>

@@ -13,7 +13,7 @@ const confirmed = defineModel<boolean>('confirmed', { required: true })
 
 const recipeItems = computed(() => [
   { value: null, title: 'as it is, no treatment' },
-  ...props.recipes.map((r) => ({ value: r.id, title: r.edition > 1 ? `${r.name}, edition ${r.edition}` : r.name })),
+  ...props.recipes.map((r) => ({ value: r.id, title: r.edition > 1 ? `${r.name}, version ${r.edition}` : r.name })),
 ])
 
 const chosen = computed(() => props.recipes.filter((r) => rows.value.some((t) => t.recipe === r.id)))
@@ -49,14 +49,14 @@ function takeName(index: number, recipe: number | null) {
 </script>
 
 <template>
-  <div v-for="(t, i) in rows" :key="i" class="row">
+  <div v-for="(t, i) in rows" :key="i" class="row" role="group" :aria-label="`Treatment ${i + 1}`">
     <v-autocomplete
       v-model="t.recipe"
       :items="recipeItems"
-      :label="`Recipe ${i + 1}`"
+      label="Recipe"
       @update:model-value="(v: number | null) => takeName(i, v)"
     />
-    <v-text-field v-model="t.name" :label="`Treatment ${i + 1}`" :error-messages="messageAt(`/treatments/${i}/name`)" />
+    <v-text-field v-model="t.name" label="Treatment" :error-messages="messageAt(`/treatments/${i}/name`)" />
     <span v-if="t.light || t.level_a" class="levels quiet"
       >{{ [t.level_a, t.level_b].filter(Boolean).join(' × ')
       }}<template v-if="t.light && !t.level_b">{{ lightWords[t.light] }}</template></span
@@ -64,16 +64,14 @@ function takeName(index: number, recipe: number | null) {
     <label class="control"
       ><input type="radio" name="control" :checked="t.is_control" @change="makeControl(i)" /> control</label
     >
-    <v-btn v-if="rows.length > 1" variant="text" :aria-label="`Take treatment ${i + 1} out`" @click="remove(i)"
-      >✕</v-btn
-    >
+    <v-btn v-if="rows.length > 1" variant="text" :aria-label="`Remove treatment ${i + 1}`" @click="remove(i)">✕</v-btn>
   </div>
   <p v-for="message in messageAt('/treatments')" :key="message" class="notice bad" role="alert">{{ message }}</p>
   <p v-for="c in hazards" :key="c.hazard" class="notice bad">
     {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
   </p>
   <label v-if="dangerous" class="control">
-    <input v-model="handled" type="checkbox" /> Who does this is trained for it, and it is allowed here
+    <input v-model="handled" type="checkbox" /> The person doing this is trained, and it is allowed here
   </label>
   <div class="actions"><v-btn variant="outlined" color="primary" @click="add">Add a treatment</v-btn></div>
 </template>

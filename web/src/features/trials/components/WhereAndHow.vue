@@ -34,9 +34,7 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
           :messages="messageAt('/night_temperature_c')"
         />
       </div>
-      <p v-if="trial.medium === 'tray'" class="quiet">
-        One seed a cell: the cells are the seeds, and no thinning later.
-      </p>
+      <p v-if="trial.medium === 'tray'" class="quiet">One seed per cell: no thinning later.</p>
       <div class="rule">
         <CriterionDrawing :criterion="trial.criterion ?? 'root_2_mm'" />
         <v-select
@@ -65,7 +63,7 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
         />
         <v-text-field
           v-model="trial.daily_for_days"
-          label="Daily once it moves, days"
+          label="Daily after first germination, days"
           inputmode="numeric"
           :error-messages="messageAt('/daily_for_days')"
         />
@@ -76,9 +74,7 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
           :error-messages="messageAt('/length_days')"
         />
       </div>
-      <label class="tick"
-        ><input v-model="trial.blind" type="checkbox" /> Blind: who counts does not see the treatment</label
-      >
+      <label class="tick"><input v-model="trial.blind" type="checkbox" /> Blind: counters do not see treatments</label>
     </div>
   </div>
 </template>

@@ -4,7 +4,7 @@ import type { Kind } from '../logic/entry'
 import { countsOf } from '../logic/onTheDevice'
 import { useLookOutbox, type Held, type WaitingLook } from './useLookOutbox'
 
-/** Answers of the server that a person must choose between; everything else is numbers to put right. */
+/** Answers of the server that a person must choose between; everything else is numbers to correct. */
 const DECISIONS = new Set(['counted_meanwhile', 'dish_closed', 'before_sowing', 'already_corrected'])
 
 /**

@@ -2,6 +2,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { Problem } from '@/shared/api/problem'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural, seeds } from '@/shared/format/numbers'
@@ -78,9 +79,13 @@ const print = () => window.print()
 
 <template>
   <main class="page">
-    <p class="quiet crumb no-print">
-      <RouterLink :to="{ name: 'trial', params: { id } }">{{ sheet?.code ?? 'The trial' }}</RouterLink> ›
-    </p>
+    <CrumbTrail
+      class="no-print"
+      :steps="[
+        { words: 'Trials', to: '/trials' },
+        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
+      ]"
+    />
     <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
     <template v-if="sheet">
       <div class="page-top">

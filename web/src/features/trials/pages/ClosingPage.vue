@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -64,11 +65,14 @@ async function close(dishes: readonly CountDish[]) {
 
 <template>
   <main class="page">
-    <p class="quiet crumb">
-      <RouterLink :to="{ name: 'trial', params: { id } }">{{ sheet?.code ?? 'The trial' }}</RouterLink> ›
-    </p>
+    <CrumbTrail
+      :steps="[
+        { words: 'Trials', to: '/trials' },
+        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
+      ]"
+    />
     <div class="page-top">
-      <h1>What is left in the dishes?</h1>
+      <h1>Close the dishes</h1>
       <RouterLink v-if="open.length" class="text-link" :to="{ name: 'count', params: { id } }"
         >Count once more</RouterLink
       >
@@ -76,8 +80,8 @@ async function close(dishes: readonly CountDish[]) {
     <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
     <template v-if="sheet">
       <p class="sentence">
-        Cut or press what did not come up: this is what tells “still asleep” from “dead”. A blade slips: cut away from
-        yourself, on a board.
+        Cut or press the ungerminated seeds: that shows whether they are dormant or dead. Cut away from yourself, on a
+        board.
       </p>
       <p v-if="rule" class="rule">
         The stop rule (nothing new for 7 days or 3 times the mean time, whichever is longer, and the planned
@@ -112,7 +116,7 @@ async function close(dishes: readonly CountDish[]) {
             }}</span>
           </div>
           <div class="fields">
-            <p v-if="d.remaining <= 0" class="quiet">Every seed is accounted for: there is nothing to cut.</p>
+            <p v-if="d.remaining <= 0" class="quiet">Every seed is accounted for. There is nothing to cut.</p>
             <FateFields v-else v-model="typed[d.id]!" :remaining="d.remaining" :meanings="sheet.fates" told />
           </div>
         </div>
@@ -123,12 +127,12 @@ async function close(dishes: readonly CountDish[]) {
           <v-btn type="submit" color="primary" :disabled="!ready.length || wrong.length > 0"
             >Close {{ plural(ready.length, 'dish', 'dishes') }} with these</v-btn
           >
-          <v-btn variant="text" color="primary" @click="skipping = !skipping">Close without looking</v-btn>
+          <v-btn variant="text" color="primary" @click="skipping = !skipping">Close without checking</v-btn>
         </div>
         <p v-if="skipping" class="notice" role="alertdialog">
           {{ plural(unchecked, 'seed') }} in {{ plural(open.length, 'dish', 'dishes') }} stay unknown:
           {{ sheet.fates.find((m) => !m.fate)?.meaning }}.
-          <button type="button" class="text-link" @click="close(open)">Close them all the same</button>
+          <button type="button" class="text-link" @click="close(open)">Close them anyway</button>
         </p>
       </form>
     </template>

@@ -222,7 +222,7 @@ onBeforeRouteLeave(async () => {
           }}<template v-if="n.seeds">: {{ n.seeds }} of its seeds at {{ n.place }}; count both together</template
           ><template v-if="n.words">. {{ n.words }}</template>
         </p>
-        <p v-if="dish.sown_at === null" class="notice">Not sown yet: what came up in it is early, before its day 0.</p>
+        <p v-if="dish.sown_at === null" class="notice">Not sown yet: germination before sowing counts as early.</p>
         <CountDishPanel
           v-model:entry="entry"
           v-model:places="places"
@@ -251,7 +251,7 @@ onBeforeRouteLeave(async () => {
           <template v-if="dish.advice && dish.advice !== 'still_coming'"
             >This dish: {{ stopWords[dish.advice] }}.</template
           >
-          <template v-if="dish.dark && !dish.last_look">It stands in the dark: one look, at the end.</template>
+          <template v-if="dish.dark && !dish.last_look">Kept in the dark: one look, at the end.</template>
         </p>
         <CloseDish
           v-if="(dish.advice === 'quiet_and_length' || dish.advice === 'all_accounted') && made[dish.id]"
@@ -275,7 +275,7 @@ onBeforeRouteLeave(async () => {
       <section v-else-if="sheet && !dishes.length" class="end">
         <h2>No dish is open</h2>
         <p class="sentence">All dishes of this trial are closed or set aside.</p>
-        <RouterLink :to="{ name: 'trial', params: { id } }">To the trial</RouterLink>
+        <RouterLink :to="{ name: 'trial', params: { id } }">Open the trial</RouterLink>
       </section>
       <RoundEnd
         v-else-if="over && sheet"

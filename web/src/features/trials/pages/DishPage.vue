@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -82,9 +83,12 @@ async function done() {
 
 <template>
   <main class="page">
-    <p class="quiet crumb">
-      <RouterLink :to="{ name: 'trial', params: { id } }">{{ sheet?.code ?? 'The trial' }}</RouterLink> ›
-    </p>
+    <CrumbTrail
+      :steps="[
+        { words: 'Trials', to: '/trials' },
+        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
+      ]"
+    />
     <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
     <template v-if="dish && picture && sheet">
       <div class="page-top">
@@ -109,7 +113,7 @@ async function done() {
             @click="attempt(() => takeBackSetAside.mutateAsync(wanted)).then(done)"
             >Count it again</v-btn
           >
-          <v-btn variant="text" color="primary" @click="trouble = !trouble">Something is wrong with it</v-btn>
+          <v-btn variant="text" color="primary" @click="trouble = !trouble">Report a problem</v-btn>
         </div>
       </div>
       <p v-if="sentence && !correcting" class="notice bad" role="alert">

@@ -3,6 +3,7 @@ import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { LotField, type LotRow } from '@/features/lots'
 import { useRecipes, useSuggestions } from '@/features/recipes'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -51,7 +52,7 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
 })
 const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
 
-// recipes that were written a moment ago may only come with the next answer: until all are there, the rows are made anew
+// recipes that were written a moment ago may only come with the next answer: until all are there, the rows are made again
 let waiting = route.query.recipe !== undefined
 const begin = [...treatments.value]
 watch(
@@ -80,7 +81,7 @@ async function copy(id: number) {
   sized.value = true
   if (route.query.dishes) trial.dishes_per_treatment = Number(route.query.dishes)
   if (typeof route.query.question === 'string') trial.question = route.query.question
-  copied.value = 'Everything as it was laid out then. Choose the lot; codes and places are drawn anew.'
+  copied.value = 'The design was copied. Choose the lot; new codes and places will be drawn.'
 }
 
 /** Once a person has typed a size it is theirs; until then each question proposes its own. */
@@ -150,7 +151,7 @@ async function save() {
 
 <template>
   <main class="page">
-    <p class="quiet crumb"><RouterLink to="/trials">Trials</RouterLink> ›</p>
+    <CrumbTrail :steps="[{ words: 'Trials', to: '/trials' }]" />
     <h1>New trial</h1>
     <form class="columns" @submit.prevent="save">
       <div class="fields">
@@ -170,24 +171,24 @@ async function save() {
         <v-text-field
           v-model="trial.question"
           label="Question"
-          :placeholder="asks[0] === 'other' ? 'Does longer cold wake it?' : questionWords[asks[0] ?? 'other']"
+          :placeholder="asks[0] === 'other' ? 'Does longer cold help?' : questionWords[asks[0] ?? 'other']"
           persistent-placeholder
           :error-messages="at('/question')"
         />
         <h2>Treatments</h2>
         <p class="quiet">
-          The same seed, handled the same way, one thing changed at a time. One treatment is the control.
+          Use the same seed and handling, and change one thing at a time. One treatment is the control.
         </p>
         <div v-if="asks[0] === 'best' && lot && treated.length" class="actions">
           <v-btn variant="outlined" color="primary" :loading="making" @click="proposeTreatments"
             >Propose {{ treated.length + 1 }} from what is known</v-btn
           >
-          <span class="quiet">a guess, a starting point</span>
+          <span class="quiet">starting point (common practice, not tested here)</span>
         </div>
         <p v-if="madeNot" class="notice bad" role="alert">{{ madeNot }}</p>
         <p v-if="asks[0] === 'dose'">
-          Doses are numbers on an axis: <RouterLink to="/recipes">make a ladder of a recipe</RouterLink>, then lay out a
-          trial of it.
+          For a dose series: <RouterLink to="/recipes">try several doses of a recipe</RouterLink>, then lay out a trial
+          of it.
         </p>
         <CrossedFactors v-if="asks[0] === 'crossed'" :recipes="recipes?.results ?? []" @crossed="cross" />
         <TreatmentRows
@@ -214,7 +215,7 @@ async function save() {
             :error-messages="at('/seeds_per_dish')"
             @update:model-value="sized = true"
           />
-          <v-text-field v-model="difference" label="Difference that matters, points" inputmode="decimal" />
+          <v-text-field v-model="difference" label="Smallest difference that matters, points" inputmode="decimal" />
           <v-text-field
             v-model="expected"
             label="Expected, %"
@@ -227,7 +228,7 @@ async function save() {
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
         <div class="actions">
           <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
-            >Lay out the trial</v-btn
+            >Start trial</v-btn
           >
           <RouterLink to="/trials">Cancel</RouterLink>
         </div>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
 import { rightNow } from '@/shared/api/clock'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { smallPhoto } from '@/shared/composables/smallPhoto'
@@ -72,9 +73,13 @@ const print = () => window.print()
 
 <template>
   <main class="page">
-    <p class="quiet crumb no-print">
-      <RouterLink :to="{ name: 'trial', params: { id } }">{{ sheet?.code ?? 'The trial' }}</RouterLink> ›
-    </p>
+    <CrumbTrail
+      class="no-print"
+      :steps="[
+        { words: 'Trials', to: '/trials' },
+        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
+      ]"
+    />
     <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
     <template v-if="sheet">
       <div class="page-top">
@@ -97,7 +102,9 @@ const print = () => window.print()
       </div>
       <p v-if="sentence" class="notice" :class="{ bad: !question }" role="alert">
         {{ sentence }}
-        <button v-if="question" type="button" class="text-link" @click="sowThem(asked, true)">They are out: sow</button>
+        <button v-if="question" type="button" class="text-link" @click="sowThem(asked, true)">
+          Out of treatment: sow
+        </button>
       </p>
       <div class="columns">
         <section>
@@ -114,7 +121,7 @@ const print = () => window.print()
             count off as they lie; halving would leave too few.
           </p>
           <p v-else>
-            The lot has no amount yet: mix it well, halve it until about {{ total }} are left, count them off.
+            The lot has no amount yet. Mix it well, halve it until about {{ total }} are left, count them off.
           </p>
           <p class="quiet">
             Big, small, dark and pale alike. A sample is random only so; picking the pretty ones biases it.
@@ -188,7 +195,7 @@ const print = () => window.print()
               variant="text"
               color="primary"
               @click="attempt(() => takeBackSowing.mutateAsync(id))"
-              >Undo: not sown yet</v-btn
+              >Undo: not sown</v-btn
             >
           </div>
         </section>
@@ -218,7 +225,7 @@ const print = () => window.print()
               <small>{{ moment(p.at) }}, {{ p.by }}</small>
             </li>
           </ul>
-          <p v-else class="quiet">A picture at the start finds a dish again whose label cannot be read.</p>
+          <p v-else class="quiet">A photo at the start identifies a dish whose label cannot be read.</p>
           <label v-if="user?.may_count" class="still no-print"
             ><input type="file" accept="image/*" capture="environment" class="sr-only" @change="takePhoto" /> Take a
             photo</label

@@ -23,15 +23,14 @@ const COLUMNS: readonly LedgerColumn<TrialRow>[] = [
   { key: 'sown', name: 'sown', by: (r) => r.sow_on },
   { key: 'state', name: 'state', by: (r) => ORDER[r.state] },
   { key: 'dishes', name: 'dishes', num: true, by: (r) => r.dishes },
-  { key: 'up', name: 'up, all together', num: true, by: (r) => r.germinated / r.seeds },
+  { key: 'up', name: 'germinated', num: true, by: (r) => r.germinated / r.seeds },
 ]
 const WORDS: LedgerWords = {
   title: 'Trials',
   find: 'code, question or plant',
   placeholder: 'code, question or plant …',
   emptyTitle: 'No trial yet',
-  emptyWhy:
-    'A trial asks one question of one lot: several treatments against untreated seed, each in several dishes, on places drawn at random.',
+  emptyWhy: 'Germination trials will be listed here with their results.',
 }
 </script>
 

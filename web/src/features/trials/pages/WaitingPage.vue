@@ -14,9 +14,9 @@ useTitle(() => 'Not sent yet')
 const { user } = useSession()
 const { waiting, refused, held, lasting, flush, decide, claim, words } = outbox
 const HELD = {
-  'no signal': 'No signal. They are safe on this device and leave when the signal is back.',
-  'signed out': 'You are signed out here. They are safe on this device: sign in again, and they leave.',
-  'server busy': 'The server takes nothing just now. They are safe on this device and leave when it does.',
+  'no signal': 'No signal. They are safe on this device and will be sent when the signal is back.',
+  'signed out': 'You are signed out. They are safe on this device. Sign in again to send them.',
+  'server busy': 'The server is busy. They are safe on this device and will be sent later.',
 }
 const { refused: heldLooks } = useLookOutbox()
 const heldOthers = computed(() => refused.value.filter((row) => !heldLooks.value.some((l) => l.order === row.order)))
@@ -46,7 +46,7 @@ const heldOthers = computed(() => refused.value.filter((row) => !heldLooks.value
     <template v-if="waiting.length">
       <h2>Waiting to send</h2>
       <p>
-        {{ held ? HELD[held] : 'On their way.' }}
+        {{ held ? HELD[held] : 'Sending.' }}
         <button type="button" class="text-link" @click="flush()">Try now</button>
       </p>
       <ul class="plain">

@@ -16,7 +16,7 @@ describe('a step in words', () => {
     expect(stepSentence({ kind: 'cold_moist', duration: 84, medium: 'sand' })).toBe('cold, damp sand, 12 weeks')
     expect(stepSentence({ kind: 'acid', duration: 15, unit: 'min' })).toBe('acid, 15 min')
     expect(stepSentence({ kind: 'nick' })).toBe('nick')
-    expect(stepsLabel([])).toBe('sown as it is')
+    expect(stepsLabel([])).toBe('sown untreated')
   })
 
   it('counts cycles where the kind is counted so', () => {
@@ -37,9 +37,7 @@ describe('a furrow', () => {
   })
 
   it('is one sentence for a screen reader', () => {
-    expect(furrowLabel(view)).toBe(
-      'long cold: cold, damp sand, 12 weeks; 40 of 100 up, 40 %, somewhere between 30–50 %',
-    )
+    expect(furrowLabel(view)).toBe('long cold: cold, damp sand, 12 weeks; 40 of 100 up, 40 %, likely between 30–50 %')
     expect(furrowLabel({ ...view, share: null })).toBe('long cold: cold, damp sand, 12 weeks; not sown yet')
   })
 

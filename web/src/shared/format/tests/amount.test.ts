@@ -14,7 +14,7 @@ describe('an amount', () => {
   it('that is an estimate says so, with its error', () => {
     const estimate = stock({ seeds: 1008, se_seeds: 82, estimated: true })
     expect(amountWords(estimate)).toBe('≈ 1,008 ± 161')
-    expect(amountLine(estimate).doubt).toBe('seeds left (right 19 times in 20)')
+    expect(amountLine(estimate).doubt).toBe('seeds left')
   })
 
   it('whose error is not known says that too', () => {
@@ -29,7 +29,7 @@ describe('an amount', () => {
   })
 
   it('that nobody measured is called that, never 0', () => {
-    expect(amountLine(stock({}))).toEqual({ main: 'not measured', doubt: 'Nobody has counted, weighed or scooped this lot.' }) // prettier-ignore
+    expect(amountLine(stock({}))).toEqual({ main: 'not measured', doubt: 'This lot has not been counted, weighed or scooped.' }) // prettier-ignore
   })
 })
 

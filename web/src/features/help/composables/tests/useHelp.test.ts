@@ -27,7 +27,7 @@ describe('help', () => {
 
   it('of a page is its own or that of one that is alike', () => {
     expect(helpOf('lots')).toBe(HELP.lots)
-    expect(helpOf('timers')).toBe(HELP.rounds)
+    expect(helpOf('verdict')).toBe(HELP.decide)
     expect(helpOf('nowhere')).toBeNull()
   })
 

@@ -44,7 +44,7 @@ describe('the camera', () => {
     expect([running.value, trouble.value]).toEqual([false, 'The camera cannot be used. Take a photo, or type the code.']) // prettier-ignore
     Object.defineProperty(navigator, 'mediaDevices', { value: undefined, configurable: true })
     await start()
-    expect(trouble.value).toContain('without a secure connection')
+    expect(trouble.value).toContain('Without a secure connection')
   })
 
   it('is let go when the page is left', async () => {

@@ -17,6 +17,7 @@ async function today(answers: Parameters<typeof server>[0] = {}) {
   const { asked } = server({
     'GET /session/': SIGNED_IN,
     'GET /today/': TODAY,
+    'GET /timers/': { now: '2026-05-01T08:00:00Z', timers: [] },
     'GET /trials/3/count-sheet/': {},
     'GET /trials/4/count-sheet/': {},
     ...answers,

@@ -180,7 +180,7 @@ describe('what is typed', () => {
     await keys('6')
     expect(up()).toBe('+2 new · 6 of 25 in all')
     await keys('Backspace', '3', 'Enter')
-    expect(page.text()).toContain('3 in all, but 4 were counted before. Which is true?')
+    expect(page.text()).toContain('3 in all, but 4 were counted before. Which is right?')
     await press('4: nothing new')
     expect(looks().map((x) => x.new_germinated)).toEqual([0])
   })

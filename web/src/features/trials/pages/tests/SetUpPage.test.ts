@@ -59,7 +59,7 @@ describe('dishes that are filled one after the other', () => {
     const { press, sown, answers } = await laidOut(() => refusal(409, 'Two bags are still in.', { question: true }))
     await press('warm: sown now')
     answers['POST /trials/7/sow/'] = {}
-    await press('They are out: sow')
+    await press('Out of treatment: sow')
     expect(sown()).toEqual([
       [3, 4],
       [3, 4],

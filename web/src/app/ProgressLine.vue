@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import { useIsFetching } from '@tanstack/vue-query'
+import { computed } from 'vue'
+
+/** A thin line at the top while a page waits for what it has never shown. */
+const fetching = useIsFetching({ predicate: (query) => query.state.data === undefined })
+const waits = computed(() => fetching.value > 0)
+</script>
+
+<template>
+  <div v-if="waits" class="progress no-print" aria-hidden="true"></div>
+</template>
+
+<style scoped>
+.progress {
+  position: fixed;
+  z-index: 40;
+  top: 0;
+  right: 0;
+  left: 0;
+  height: 3px;
+  background: var(--sprout);
+  animation: come 0.2s 0.15s both;
+}
+
+@keyframes come {
+  from {
+    opacity: 0;
+  }
+}
+</style>
