@@ -4,6 +4,8 @@ import sys
 import time
 from pathlib import Path
 
+from selenium.webdriver.support.wait import WebDriverWait
+
 from journeys.browser import DESK, PHONE, Browser
 from scripts.demo_server import Api, DemoServer
 from scripts.practised import practised
@@ -89,6 +91,14 @@ KEPT = [
 ]
 
 
+def wait_until_done(browser: Browser) -> None:
+    """Wait until the page shows what it has; a page that is not done in time is no picture."""
+    done = "return document.querySelector('main') && !document.querySelector('main div.waiting[role=status], .page-progress')"
+    WebDriverWait(browser.driver, 30).until(lambda driver: driver.execute_script(done), "the page is still loading")
+    # drawings follow their figures
+    time.sleep(0.5)
+
+
 def main(folder: Path, names: list[str]) -> None:
     """Take the pictures named into the folder."""
     folder.mkdir(parents=True, exist_ok=True)
@@ -119,7 +129,7 @@ def main(folder: Path, names: list[str]) -> None:
                 kept = f"setItem('awake-furrow-bench', '{ids['bench']}')" if view in ON_BENCH else "removeItem('awake-furrow-bench')"
                 browser.driver.execute_script(f"sessionStorage.{kept}")
                 browser.driver.get(address + path.format(**ids))
-                time.sleep(2)
+                wait_until_done(browser)
                 if name in PRESSED:
                     browser.driver.find_element("xpath", f"//button[contains(., '{PRESSED[name]}')]").click()
                     time.sleep(2)

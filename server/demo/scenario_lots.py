@@ -20,7 +20,7 @@ from core.vocabulary import (
     Trouble,
 )
 
-NOTE_SOURCE = "common horticultural knowledge; a starting point"
+NOTE_SOURCE = "common practice"
 POISON = "Poisonous: gloves, keep away from food and children. Starting point; ask somebody trained."
 
 
@@ -208,7 +208,7 @@ class LotSpec:
     hazard: str = ""
     note: str = ""
     place: str = "box 1"
-    leave: str = "Halfmoon Rim district, letter of leave (invented)"
+    leave: str = "Halfmoon Rim district, letter of permission (invented)"
     grade: CleaningGrade = CleaningGrade.CLEAN
     container: Container = Container.JAR
     form: str = ""

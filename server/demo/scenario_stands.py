@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 from core.vocabulary import RipeSign, VisitOutcome
 
-DISTRICT = "Halfmoon Rim district, letter of leave (invented)"
+DISTRICT = "Halfmoon Rim district, letter of permission (invented)"
 RANCH = "Coldwell ranch, by word of mouth (invented)"
 
 

@@ -8,11 +8,11 @@ const waits = computed(() => fetching.value > 0)
 </script>
 
 <template>
-  <div v-if="waits" class="progress no-print" aria-hidden="true"></div>
+  <div v-if="waits" class="page-progress no-print" aria-hidden="true"></div>
 </template>
 
 <style scoped>
-.progress {
+.page-progress {
   position: fixed;
   z-index: 40;
   top: 0;

@@ -5,7 +5,7 @@ export const closureWords: Words<Schemas['Closure']> = { sealed: 'sealed', vente
 export const moistureWords: Words<Schemas['Moisture']> = { dry: 'dry', damp: 'damp, holds as a ball', wet: 'wet' }
 export const endsByWords: Words<Schemas['EndsBy']> = { clock: 'the clock', sign: 'a sign', person: 'a person' }
 export const soilWords: Words<Schemas['Soil']> = { cold: 'cold soil', warm: 'warm soil' }
-export const confidenceWords: Words<Schemas['Confidence']> = { sure: 'sure', likely: 'likely', guess: 'a guess' }
+export const confidenceWords: Words<Schemas['Confidence']> = { sure: 'sure', likely: 'likely', guess: 'starting point' }
 export const careWords: Words<Schemas['CareKind']> = { mist: 'mist', change_water: 'change water', look: 'look' }
 export const seasonWords: Words<Schemas['SowSeason']> = { autumn: 'autumn', spring: 'spring' }
 

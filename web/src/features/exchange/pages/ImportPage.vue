@@ -188,8 +188,8 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
         </div>
       </template>
       <ReadingList :busy="progress !== null" @again="again" />
-      <section aria-label="Everything out">
-        <h2 class="ruled">Everything out</h2>
+      <section aria-label="Export everything">
+        <h2 class="ruled">Export everything</h2>
         <p>
           <template v-if="user?.may_lead">
             <a href="/api/v1/everything/" download>All records and photos as one file</a>, in open formats, without

@@ -149,7 +149,7 @@ function correct(wrong: StockLine) {
               <RouterLink :to="{ name: 'batch', params: { id: b.id } }"
                 ><span class="code">{{ b.code }}</span> {{ b.recipe }}</RouterLink
               >
-              <span class="quiet"> batch of {{ plural(b.seeds, 'seed') }}</span>
+              <span class="quiet"> bag of {{ plural(b.seeds, 'seed') }}</span>
             </li>
             <li v-if="page.seedlings_potted">{{ plural(page.seedlings_potted, 'seedling') }} potted from its dishes</li>
             <li v-if="trials && !trials.results.length && !page.batches.length" class="quiet">

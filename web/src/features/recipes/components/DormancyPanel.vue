@@ -21,7 +21,9 @@ async function makeThem() {
       <h2>Why does it not germinate?</h2>
       Likely {{ dormancyWords[data.likely] }}
       <span class="quiet"
-        >({{ data.confidence === 'guess' ? 'a guess' : `${confidenceWords[data.confidence]}, still a guess` }})</span
+        >({{
+          data.confidence === 'guess' ? 'starting point' : `${confidenceWords[data.confidence]}, a starting point`
+        }})</span
       >
     </summary>
     <ul class="reasons">

@@ -14,6 +14,12 @@ import RecipeConclusions from '../components/RecipeConclusions.vue'
 import RecipeForm from '../components/RecipeForm.vue'
 
 useTitle(() => 'Recipes')
+/** How far the figures of a recipe are to be relied on. */
+const RELIES = {
+  sure: 'Tested in this nursery',
+  likely: 'Likely, not tested here',
+  guess: 'Starting point (common practice, not tested here)',
+}
 const { user } = useSession()
 const { data, isPending, error, refetch } = useRecipes()
 useArrival(() => data.value)
@@ -54,8 +60,7 @@ function write(recipe: Recipe | null) {
         <p>{{ r.steps.map(stepSentence).join(' → ') }}</p>
         <p v-if="r.note">{{ r.note }}</p>
         <p class="quiet">
-          {{ r.confidence === 'sure' ? 'sure' : `a ${r.confidence === 'guess' ? 'guess' : 'likely figure'}`
-          }}<template v-if="r.source">; {{ r.source }}</template>
+          {{ RELIES[r.confidence ?? 'guess'] }}<template v-if="r.source">. Source: {{ r.source }}</template>
         </p>
         <button
           type="button"

@@ -59,7 +59,7 @@ const WORDS: LedgerWords = {
             <strong>{{ sowingTaskWords[row.next_task] }}</strong>
             <span :class="row.next_on < today ? 'late' : 'quiet'"> {{ weekdayShort(row.next_on) }}</span>
           </template>
-          <span v-else class="quiet">{{ row.given_up ? 'given up' : 'all is done' }}</span>
+          <span v-else class="quiet">{{ row.given_up ? 'cancelled' : 'done' }}</span>
         </td>
         <td>
           <RouterLink class="code" :to="{ name: 'sowing', params: { id: row.id } }" @click.stop>{{
