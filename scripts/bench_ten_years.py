@@ -43,7 +43,9 @@ def ten_years(api: Api, demo: DemoServer) -> list[Row]:
         "Sowings": "sowing-plans/",
         "Sowing's ground": f"lots/{lot['id']}/sowing-bases/",
         "Seedlings": "seedlings/",
-        "What changed": "changes/",
+        "History": "changes/",
+        "Find, first letter": "find/?q=b",
+        "Find, with a slip": "find/?q=blasamroot",
     }
     rows = [_read(api, name, path) for name, path in pages.items()]
     dishes = [d["id"] for d in api.get(f"/api/v1/trials/{open_one}/count-sheet/")["dishes"]]

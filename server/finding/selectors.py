@@ -16,7 +16,7 @@ from server.labels.selectors import find_code
 MOST_WORDS = 6
 # of one word that was typed: more than anybody reads, few enough to be quick
 MOST_ROWS = 3000
-# shorter words have too many near ones
+# shorter words have too many near ones, and a number one off is another number
 NEAR_FROM, TWO_FROM = 4, 8
 ORDER = {s.kind: n for n, s in enumerate(SOURCES)}
 # what a round or a count asks for, by its whole code
@@ -92,7 +92,7 @@ def _scores(words: Sequence[str]) -> tuple[dict[int, float], list[str]]:
     total: dict[int, float] | None = None
     for word in words:
         scores = _beginning_with(word)
-        if not scores and len(word) >= NEAR_FROM:
+        if not scores and word.isalpha() and len(word) >= NEAR_FROM:
             near = _near(word)
             instead += near[:1]
             scores = _being(near)

@@ -55,6 +55,8 @@ class Finding(TestCase):
                 found = find(slip, counters_only=False)
                 self.assertEqual(([r.title for r in found.results], found.instead), (["Greenhouse"], ["greenhouse"]))
         self.assertEqual(titles("grn"), [])
+        make_place(name="Row 2025")
+        self.assertEqual(titles("2026"), [])
 
     def test_what_was_opened_lately_comes_first_and_alone_where_nothing_is_typed(self):
         first, second = (make_place(name=f"Shelf {n}") for n in "AB")

@@ -4,7 +4,7 @@ import { plural } from '@/shared/format/numbers'
 import type { CellProblem } from '../api'
 import { problemFile } from '../logic/problemFile'
 
-/** Cells that cannot be taken, one by one, and all of them as a file. */
+/** Cells that need fixing, one by one, and all of them as a file. */
 const props = defineProps<{ problems: readonly CellProblem[]; count: number; name: string }>()
 const SHOWN = 40
 const first = computed(() => props.problems.slice(0, SHOWN))
@@ -21,7 +21,7 @@ function download() {
 <template>
   <section v-if="count" aria-label="Cells that need fixing">
     <div class="page-top">
-      <h2>{{ plural(count, 'cell cannot', 'cells cannot') }} be taken as {{ count === 1 ? 'it is' : 'they are' }}</h2>
+      <h2>{{ plural(count, 'cell needs', 'cells need') }} fixing</h2>
       <button type="button" class="text-link" @click="download">Save them as a file</button>
     </div>
     <table class="ledger">

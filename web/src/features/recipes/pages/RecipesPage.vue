@@ -60,7 +60,8 @@ function write(recipe: Recipe | null) {
         <p>{{ r.steps.map(stepSentence).join(' → ') }}</p>
         <p v-if="r.note">{{ r.note }}</p>
         <p class="quiet">
-          {{ RELIES[r.confidence ?? 'guess'] }}<template v-if="r.source">. Source: {{ r.source }}</template>
+          {{ RELIES[r.confidence ?? 'guess']
+          }}<template v-if="r.source && r.confidence !== 'guess'">. Source: {{ r.source }}</template>
         </p>
         <button
           type="button"
