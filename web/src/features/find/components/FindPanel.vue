@@ -26,7 +26,7 @@ watch(typed, (now) => {
 
 const action = computed(() => (props.user.may_plan ? actionWith(asked.value) : null))
 const recent = useOpened(props.user.id)
-const { data, error, isPlaceholderData } = useFound(() => action.value?.about ?? asked.value, recent)
+const { data, error, isPending, isPlaceholderData } = useFound(() => action.value?.about ?? asked.value, recent)
 
 const hits = computed(() => {
   const rows = data.value?.results ?? []
@@ -38,7 +38,9 @@ const hits = computed(() => {
 })
 const chosen = ref(0)
 watch(asked, () => (chosen.value = 0))
-const none = computed(() => asked.value && !hits.value.length && !isPlaceholderData.value)
+/** What is shown belongs to what is typed, and not to a few letters before. */
+const settled = computed(() => asked.value === typed.value.trim() && !isPlaceholderData.value && !isPending.value)
+const none = computed(() => asked.value && !hits.value.length && settled.value)
 
 async function move(by: number) {
   if (!hits.value.length) return
@@ -53,6 +55,23 @@ function open(n: number) {
   emit('close')
   void router.push(hit.to)
 }
+
+// Enter may be quicker than the answer: what is opened then is what was typed, not what was shown before
+const opening = ref(false)
+function enter() {
+  window.clearTimeout(timer)
+  asked.value = typed.value.trim()
+  opening.value = true
+}
+watch(
+  [opening, settled],
+  () => {
+    if (!opening.value || !settled.value) return
+    opening.value = false
+    open(chosen.value)
+  },
+  { flush: 'post' },
+)
 
 function openCode(found: string) {
   emit('close')
@@ -81,7 +100,7 @@ onMounted(() => field.value?.focus())
           spellcheck="false"
           @keydown.down.prevent="move(1)"
           @keydown.up.prevent="move(-1)"
-          @keydown.enter.prevent="open(chosen)"
+          @keydown.enter.prevent="enter"
         />
         <button type="button" class="text-link" :aria-expanded="scanning" @click="scanning = !scanning">Scan</button>
         <button type="button" class="text-link" @click="emit('close')">Close</button>
