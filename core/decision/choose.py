@@ -165,7 +165,7 @@ def decide(
         raise CoreError(message, code="critical_not_positive", parameter="critical", bound=0, value=critical)
     for i, c in enumerate(candidates):
         if not (c.weeks >= 0 and math.isfinite(c.weeks)):
-            message = f"A treatment cannot take {c.weeks} weeks: a time is 0 or more."
+            message = f"Treatment {c.id} cannot take {c.weeks} weeks: a time is 0 or more."
             raise CoreError(message, code="weeks_negative", parameter=f"candidates.{i}.weeks", bound=0, value=c.weeks)
     costs = costs_of(aim, own)
     shares = [c.share for c in candidates]

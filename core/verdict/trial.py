@@ -159,8 +159,8 @@ def _one_bag(facts: TrialFacts, decision: Decision | None) -> list[Finding]:
     names = [facts.called.within(t.id) for t in single]
     who = f"All seed of {names[0]} was" if len(single) == 1 else "All seed of a treatment was"
     text = (
-        f"{who} treated in one bag, so a good or bad bag would look like a treatment. Two bags would narrow the "
-        f"likely range from ± {100 * half[0]:.0f} to ± {100 * half[1]:.0f} points."
+        f"{who} treated in one bag: a good or bad bag looks like a treatment. "
+        f"Two bags with the same dishes narrow the range from ± {100 * half[0]:.0f} to ± {100 * half[1]:.0f} points."
     )
     return [Finding(VerdictRule.ONE_BAG, text)]
 

@@ -79,7 +79,8 @@ def _entries(refs: Collection[Ref]) -> list[Findable]:
 def _by_code(typed: str, kinds: Collection[str]) -> list[FoundRow]:
     """What carries exactly this code, of some kinds."""
     code = typed.strip().upper()
-    target = find_code(code) if code else None
+    # codes have no spaces: most of what is typed need not be looked for
+    target = find_code(code) if code and " " not in code else None
     if target is None or target.kind not in kinds:
         return []
     name = {"dish": "Dish", "batch": "Bag"}[target.kind]

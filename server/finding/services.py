@@ -46,26 +46,23 @@ def _index(source: Source, ids: Sequence[int]) -> list[int]:
     """Write the entries that are not as they should be, and return the ids of those things."""
     things = source.model.objects.filter(pk__in=ids).select_related(*source.along)
     wanted = {thing.pk: entry for thing in things if (entry := source.entry(thing)) is not None}
+    weights = {pk: weighted(e.code, e.title, (source.word, e.detail, *e.words)) for pk, e in wanted.items()}
     known = {f.of: f for f in Findable.objects.filter(kind=source.kind, of__in=ids)}
-    rows = {pk: _row(source, pk, entry) for pk, entry in wanted.items()}
+    rows = {pk: _row(source, pk, entry, weights[pk]) for pk, entry in wanted.items()}
     stale = [pk for pk in {*known, *rows} if pk not in known or pk not in rows or not _same(known[pk], rows[pk])]
     if not stale:
         return []
     Findable.objects.filter(kind=source.kind, of__in=stale).delete()
     made = Findable.objects.bulk_create([rows[pk] for pk in stale if pk in rows])
     FindWord.objects.bulk_create(
-        [FindWord(entry=row, word=word, weight=weight) for row in made for word, weight in _weights(source, wanted[row.of]).items()],
+        [FindWord(entry=row, word=word, weight=weight) for row in made for word, weight in weights[row.of].items()],
         batch_size=AT_ONCE,
     )
     return stale
 
 
-def _weights(source: Source, entry: Entry) -> dict[str, int]:
-    return weighted(entry.code, entry.title, (source.word, entry.detail, *entry.words))
-
-
-def _row(source: Source, pk: int, entry: Entry) -> Findable:
-    text = " ".join(f"{word}:{weight}" for word, weight in _weights(source, entry).items())
+def _row(source: Source, pk: int, entry: Entry, weights: dict[str, int]) -> Findable:
+    text = " ".join(f"{word}:{weight}" for word, weight in weights.items())
     return Findable(kind=source.kind, of=pk, title=entry.title[:240], detail=entry.detail[:300], code=entry.code, text=text)
 
 

@@ -67,9 +67,8 @@ def _stand(x: Stand) -> Entry:
 
 
 def _recipe(x: Recipe) -> Entry | None:
-    if Recipe.objects.filter(replaces=x.pk).exists():
-        return None
-    return Entry(x.name)
+    later = getattr(x, "replaced_by", None)
+    return Entry(x.name) if later is None or later.deleted_at is not None else None
 
 
 def _place(x: Place) -> Entry:
@@ -101,7 +100,10 @@ SOURCES: Sequence[Source] = (
     ),
     Source(ThingKind.TRIAL, Trial, "trial", "/trials/{}", _trial, along=("lot__taxon",)),
     Source(ThingKind.BATCH, Batch, "bag", "/batches/{}", _batch, along=("lot__taxon", "recipe")),
-    Source(ThingKind.RECIPE, Recipe, "recipe", "/recipes#recipe-{}", _recipe, mentioned_by=((Batch, "recipe"), (Recipe, "replaced_by"))),
+    Source(
+        ThingKind.RECIPE, Recipe, "recipe", "/recipes#recipe-{}", _recipe,
+        along=("replaced_by",), mentioned_by=((Batch, "recipe"), (Recipe, "replaced_by")),
+    ),
     Source(ThingKind.STAND, Stand, "stand", "/stands/{}", _stand, along=("taxon",)),
     Source(ThingKind.SOWING, SowingPlan, "sowing", "/sowing/{}", _sowing, along=("lot__taxon",)),
     Source(

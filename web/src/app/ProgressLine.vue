@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { useIsFetching } from '@tanstack/vue-query'
-import { computed } from 'vue'
 
 /** A thin line at the top while a page waits for what it has never shown. */
 const fetching = useIsFetching({ predicate: (query) => query.state.data === undefined })
-const waits = computed(() => fetching.value > 0)
 </script>
 
 <template>
-  <div v-if="waits" class="page-progress no-print" aria-hidden="true"></div>
+  <div v-if="fetching" class="page-progress no-print" aria-hidden="true"></div>
 </template>
 
 <style scoped>

@@ -63,7 +63,11 @@ export const useEndStep = () =>
     unwrap(http.POST('/api/v1/batches/{id}/end-step/', { params: { path: { id: batch } }, body })),
   )
 
-export const fetchTimers = () => unwrap(http.GET('/api/v1/timers/'))
+/** Timers with the tick at which the answer came: several pages share it, and some open seconds later. */
+export async function fetchTimers() {
+  const answer = await unwrap(http.GET('/api/v1/timers/'))
+  return { ...answer, heardAt: performance.now() }
+}
 
 /** Timers that run. On their own page others' timers appear too (`watching`); elsewhere nothing is asked while none runs. */
 export const useTimers = (watching = false) =>

@@ -11,9 +11,10 @@ export function useClock() {
   let timer = 0
 
   const tick = () => (now.value = atAnswer + (performance.now() - ticksAtAnswer))
-  function set(serverIso: string) {
+  /** The server said so at that tick of `performance.now()`: an answer that was kept meanwhile is that much older. */
+  function set(serverIso: string, heardAt: number) {
     atAnswer = Date.parse(serverIso)
-    ticksAtAnswer = performance.now()
+    ticksAtAnswer = heardAt
     tick()
   }
   onMounted(() => (timer = window.setInterval(tick, 200)))

@@ -13,7 +13,7 @@ import { lengthWords, span } from '../logic/clock'
 useTitle(() => 'Timers')
 const { data, isPending, error, refetch } = useTimers(true)
 const { now, set } = useClock()
-watch(data, (answer) => answer && set(answer.now), { immediate: true })
+watch(data, (answer) => answer && set(answer.now, answer.heardAt), { immediate: true })
 
 const running = computed(() =>
   (data.value?.timers ?? []).map((t) => ({

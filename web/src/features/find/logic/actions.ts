@@ -25,7 +25,7 @@ const ACTIONS: readonly Action[] = [
   { words: 'Import data', to: '/import', also: 'upload a spreadsheet' },
 ]
 
-/** A row of Find: where it leads, and what is said of it. */
+/** A row of Find: its address and its words. */
 export interface Hit {
   to: string
   kind: string

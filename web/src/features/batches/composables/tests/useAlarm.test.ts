@@ -79,10 +79,19 @@ describe('the alarm of a timer', () => {
 })
 
 describe('the clock of the timers', () => {
+  it('is right also where the answer came before the page was opened', () => {
+    const heardAt = performance.now()
+    vi.advanceTimersByTime(4000)
+    const { now, set, leave } = mounted(useClock)
+    set('2026-03-10T11:00:00Z', heardAt)
+    expect(new Date(now.value).toISOString()).toBe('2026-03-10T11:00:04.000Z')
+    leave()
+  })
+
   it('goes by the server, also when somebody sets the clock of the device', () => {
     vi.setSystemTime(new Date('2026-03-10T09:00:00Z'))
     const { now, set, leave } = mounted(useClock)
-    set('2026-03-10T11:00:00Z')
+    set('2026-03-10T11:00:00Z', performance.now())
     vi.advanceTimersByTime(60_000)
     vi.setSystemTime(new Date('2026-01-01T00:00:00Z'))
     vi.advanceTimersByTime(200)
