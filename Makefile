@@ -55,7 +55,7 @@ $(STAMPS)/npm: $(STAMPS)/node web/package-lock.json web/package.json
 	cd web && npm ci --no-progress --ignore-scripts --loglevel=error
 	touch $@
 
-$(STAMPS)/web: $(STAMPS)/npm $(WEB_SOURCES)
+$(STAMPS)/web: $(STAMPS)/npm $(WEB_SOURCES) | $(STAMPS)/run
 	cd web && npx vite build --logLevel warn
 	$(PY) -m scripts.compress web/dist
 	touch $@

@@ -47,21 +47,21 @@ def check_finite(value: float, parameter: str, *, least: float | None = None, ab
 def check_share(value: float, parameter: str) -> None:
     """Refuse a share outside 0..1 (``share_out_of_range``)."""
     if not 0 <= value <= 1:
-        message = f"A share of {value:g} is impossible: it lies between 0 and 1."
+        message = f"A share of {value:g} is impossible. It must lie between 0 and 1."
         raise CoreError(message, code="share_out_of_range", parameter=parameter, value=value)
 
 
 def check_correlation(value: float, parameter: str, of: str) -> None:
     """Refuse a correlation `of` dishes, bags or trays outside 0..1 (``rho_out_of_range``)."""
     if not 0 <= value <= 1:
-        message = f"A {of} correlation of {value:g} is impossible: it lies between 0 and 1."
+        message = f"A {of} correlation of {value:g} is impossible. It must lie between 0 and 1."
         raise CoreError(message, code="rho_out_of_range", parameter=parameter, bound=1 if value > 1 else 0, value=value)
 
 
 def check_size(value: float, parameter: str) -> None:
     """Refuse an effective number of seeds that is not above 0 (``n_not_positive``)."""
     if not (value > 0 and math.isfinite(value)):
-        message = f"A share of {value:g} seeds says nothing: the size must be more than 0."
+        message = f"A share of {value:g} seeds is impossible. The sample size must be more than 0."
         raise CoreError(message, code="n_not_positive", parameter=parameter, bound=0, value=value)
 
 

@@ -18,7 +18,7 @@ def to_days(duration: float, unit: DurationUnit | str) -> float:
     try:
         per_day = _PER_DAY[DurationUnit(unit)]
     except ValueError:
-        raise CoreError(f"“{unit}” is no unit of time here: use min, h or d.", code="unit_unknown", parameter="unit") from None
+        raise CoreError(f"“{unit}” is not a unit of time here. Use min, h or d.", code="unit_unknown", parameter="unit") from None
     if not duration >= 0:
         raise CoreError(
             f"A duration of {duration} {unit} cannot be: it must be 0 or more.",

@@ -99,8 +99,14 @@ class Journey(StaticLiveServerTestCase):
         self.assertEqual([e for e in self.browser.console_errors() if not any(why in e for why in self.provoked)], [])
 
     def no_sideways_scrolling(self, where: str) -> None:
-        wide, room = self.page.run("return [document.documentElement.scrollWidth, document.documentElement.clientWidth]")
-        self.assertLessEqual(wide, room, f"{where} overflows sideways")
+        script = """
+            const wide = (e) => e.scrollWidth > e.clientWidth + 1
+            const scrolls = (e) => ['auto', 'scroll'].includes(getComputedStyle(e).overflowX)
+            const inner = [...document.querySelectorAll('main *')].filter((e) => wide(e) && scrolls(e) && !e.matches('[data-zooms] *'))
+            return [...(wide(document.documentElement) ? [document.documentElement] : []), ...inner]
+                .map((e) => `${e.tagName} ${e.className} ${e.getAttribute('aria-label')}: ${e.scrollWidth} of ${e.clientWidth}`)
+        """
+        self.assertEqual(self.page.run(script), [], f"{where} scrolls sideways")
 
     def by_keyboard(self, where: str) -> None:
         """Whatever asks to be pressed can be reached without a pointer."""

@@ -1,6 +1,3 @@
-from datetime import timedelta
-
-from django.utils import timezone
 from selenium.webdriver.common.by import By
 
 from core.vocabulary import StepKind
@@ -53,7 +50,7 @@ class WithABag(Journey):
         page.press("picked out")
         page.fill("Seeds found (leave empty if not counted)", "117")
         page.press("Take it out")
-        page.text("3 not found, which is doubt and no dead seed")
+        page.text("3 not found, which makes the result less certain")
         page.press("Undo: it is still in")
         page.see("//button[contains(., 'End this step now')]")
         course = course_of(Batch.objects.get(pk=self.batch.pk))
@@ -162,7 +159,7 @@ class AroundTheRound(Journey):
         page.see("//input[@value='4 weeks cold, damp sand'] | //*[contains(@class, 'v-select')][contains(., '4 weeks cold, damp sand')]")
         page.fill("Question", "Does cold harm flax?")
         page.fill("Dishes per treatment", "4")
-        page.fill("Sow on", (timezone.localdate() + timedelta(days=30)).strftime("%m%d%Y"))
+        page.fill("Sow on", "in 30 days")
         page.press("Start trial")
         page.heading("Does cold harm flax?")
         trial = Trial.objects.get(question="Does cold harm flax?")
@@ -183,9 +180,7 @@ class AroundTheRound(Journey):
         page = self.page
         page.open("/recipes", "Recipes")
         page.press("New recipe")
-        page.press("Add a step")
-        page.tap("//fieldset[2]//div[contains(@class, 'v-field ')]")
-        page.tap("//*[@role='option'][normalize-space()='dry heat']")
-        page.text("cold works only once water is in the seed")
-        page.tap("//fieldset[2]//button[contains(., 'up')]")
-        page.wait.until(lambda d: "cold works only once" not in d.find_element(By.TAG_NAME, "body").text)
+        page.tap("//div[@aria-label='Add a step']//button[normalize-space()='dry heat']")
+        page.text("cold works only on seed that has taken up water")
+        page.press("Move earlier")
+        page.wait.until(lambda d: "cold works only on seed" not in d.find_element(By.TAG_NAME, "body").text)

@@ -74,7 +74,7 @@ class FromTheCountsToTheNextTrial(Journey):
         page = self.page
         page.open(f"/trials/{self.trial.pk}/compare", "How many")
         page.press("from the start of treatment")
-        page.text("from today to a seedling")
+        page.text("the whole time to a seedling")
         self.assertIn("clock=treatment", self.browser.driver.current_url)
         page.pick("In the order", "how many")
         rows = page.texts("table.ledger tbody strong")

@@ -98,5 +98,5 @@ class AMessySheet(Journey):
         page.open("/import", "Import data")
         page.press("a sample sheet")
         page.heading("What the import would add")
-        page.text("Sums up other rows")
+        page.text("a total of other rows")
         page.see("//td/span[normalize-space()='F9']")

@@ -23,7 +23,7 @@ class LargeTrial(Journey):
         self.trial = lay_out_trial(
             by=by,
             lot=Lot.objects.get(code="LL-022"),
-            question="Which of twelve ways wakes flax, if it needs waking at all?",
+            question="Which of twelve treatments suits flax, if it needs any?",
             treatments=[NewTreatment(name, is_control=i == 0) for i, name in enumerate(NAMES)],
             dishes_per_treatment=8,
             seeds_per_dish=25,
@@ -41,7 +41,7 @@ class LargeTrial(Journey):
         self.page.sign_in()
 
     def check(self, where):
-        for path, heading in ((f"/trials/{self.trial.pk}", "Which of twelve ways"), (f"/trials/{self.trial.pk}/compare", "How many")):
+        for path, heading in ((f"/trials/{self.trial.pk}", "Which of twelve treatments"), (f"/trials/{self.trial.pk}/compare", "How many")):
             self.page.open(path, heading)
             self.no_sideways_scrolling(f"{path} {where}")
             self.accessible(f"{path} {where}")

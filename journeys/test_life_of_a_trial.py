@@ -23,7 +23,7 @@ class LifeOfATrial(Journey):
     def when_a_dish_is_quiet_for_long_enough_it_is_closed_with_what_is_left(self):
         trial = Trial.objects.get(lot__code="NA-019")
         page = self.page
-        page.open(f"/trials/{trial.pk}", "Does smoke wake coyote tobacco?")
+        page.open(f"/trials/{trial.pk}", "Does smoke help coyote tobacco?")
         page.text("No new germination for long enough: you can close it.")
         page.text("away from food, children and animals")
         page.press("Count now")

@@ -40,7 +40,7 @@ class KeepingLots(Journey):
         page.heading("Munro's globemallow")
         page.text("first called “scree foot, unnamed A”")
         page.open("/trials", "Trials")
-        page.see("//tr[contains(., 'What wakes scree foot')][contains(., \"Munro's globemallow\")]")
+        page.see("//tr[contains(., 'Which treatment suits scree foot')][contains(., \"Munro's globemallow\")]")
 
     def a_stale_change_shows_both_and_loses_neither(self):
         page = self.page
@@ -66,13 +66,19 @@ class KeepingLots(Journey):
         page.fill("Field name", "ditch edge, unnamed B")
         page.press("Save lot")
         page.text("Who permitted collecting this seed?")
-        page.fill("Permission", "own ground")
+        page.fill("Permission", "own land")
+        page.fill("Collected", "12 foo")
+        page.press("Save lot")
+        page.text("“12 foo” is not a date. Type for example")
+        page.fill("Collected", "12 8")
+        page.text("12 Aug 20")
         page.press("Save lot")
         page.heading("ditch edge, unnamed B")
         page.press("Enter an amount")
         page.fill("Amount", "120")
-        page.tap("//button[@type='submit'][contains(., 'Enter')]")
+        page.tap("//button[@type='submit'][contains(., 'Save amount')]")
         page.see("//p[contains(@class, 'big')][normalize-space()='120']")
+        self.assertEqual((lot := Lot.objects.get(code="ZZ-1")).collected_on.strftime("%d %m"), "12 08", lot.collected_on)
         self.refused("422")
 
     def a_recipe_with_acid_is_confirmed_before_it_is_saved(self):
@@ -80,7 +86,7 @@ class KeepingLots(Journey):
         page.open("/recipes", "Recipes")
         page.press("New recipe")
         page.fill("Name", "acid, then nothing")
-        page.choose("What", "acid")
+        page.pick("What", "acid")
         page.fill("How long", "0.02")
         self.assertFalse(page.button("Save recipe").is_enabled())
         page.tap("//label[contains(., 'I am trained for this')]/input")

@@ -35,7 +35,7 @@ class SharingTheNursery(Journey):
         page.fill("Username", "rk")
         page.fill("Password", "four words in a row")
         page.press("Join")
-        page.text("Somebody signs in as “rk” already.")
+        page.text("The username “rk” is taken.")
         page.fill("Username", "kal")
         page.press("Join")
         page.see("//h1[contains(., 'round') or contains(., 'nothing to count')]")

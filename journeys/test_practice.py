@@ -41,15 +41,15 @@ class OnThePracticeBench(Journey):
     def a_counter_runs_a_trial_of_months_and_reads_what_it_was_worth(self):
         page, before = self.page, (Lot.objects.count(), Trial.objects.count(), Look.objects.count(), Recipe.objects.count())
         page.open("/practice", "Practice bench")
-        page.press("Begin: Does cold wake it?")
-        page.heading("Does cold wake it?")
+        page.press("Start: Does cold help?")
+        page.heading("Does cold help?")
         page.text("480 seeds left in")
         self.accessible("A brief")
         self.lay_out_a_trial()
-        page.press("The exercise")
+        page.press("Exercise")
         page.press("Do the treatments, then sow: 56 days")
         page.text("56 days later all treatments are done and all dishes are sown.")
-        page.press("A week on")
+        page.press("Skip a week")
         page.see("//aside[contains(., 'day 63')][contains(., '8 dishes due')]")
         # one dish by hand, as one sees it; a helper counts the others
         page.press("Count by hand")
@@ -60,11 +60,11 @@ class OnThePracticeBench(Journey):
         count.next_dish(*([] if new == "none" else list(new)))
         count.dish_number(2)
         count.nothing_waits()
-        page.press("The exercise")
+        page.press("Exercise")
         page.press("Have the round counted")
         page.text("8 dishes counted.")
         for _ in range(3):
-            page.press("A week on")
+            page.press("Skip a week")
             page.press("Have the round counted")
             page.text("8 dishes counted.")
         page.press("Have the rest cut, and close")
@@ -73,7 +73,7 @@ class OnThePracticeBench(Journey):
         page.fill("Between", "5")
         page.fill("and", "60")
         page.press("Submit conclusions")
-        page.heading("Does cold wake it?: outcome")
+        page.heading("Does cold help?: outcome")
         page.see("//li[contains(., '8 weeks cold')][contains(., 'found') or contains(., 'not supported')]")
         self.accessible("Outcome")
         self.no_sideways_scrolling("Outcome")
@@ -83,13 +83,13 @@ class OnThePracticeBench(Journey):
         self.assertEqual((Lot.objects.count(), Trial.objects.count(), Look.objects.count(), Recipe.objects.count()), before)
         page.press("Leave the bench")
         page.heading("Practice bench")
-        page.see("//li[contains(., 'Does cold wake it?')]//a[contains(., 'See the result')]")
+        page.see("//li[contains(., 'Does cold help?')]//a[contains(., 'Result')]")
         self.assertEqual(page.texts("aside.bench"), [])
 
     def another_tab_stays_in_the_nursery(self):
         page = self.page
         page.open("/practice", "Practice bench")
-        page.press("Begin: Is it alive?")
+        page.press("Start: Is it alive?")
         page.heading("Is it alive?")
         here = page.driver.current_window_handle
         page.driver.switch_to.new_window("tab")

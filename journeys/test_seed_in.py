@@ -78,8 +78,8 @@ class FromTheStandToTheStore(Journey):
     def a_slip_is_taken_back_in_one_tap_and_stays_to_be_seen(self):
         page, stand = self.page, Stand.objects.get(place_name="Ember Spring")
         page.open(f"/stands/{stand.pk}", "rubber rabbitbrush")
-        page.press("Take back")
-        page.text("(taken back)")
+        page.press("Undo")
+        page.text("(undone)")
         self.assertTrue(Visit.objects.filter(stand=stand, withdrawn=True).exists())
 
     def from_the_harvest_to_a_stored_lot_with_its_label(self):
@@ -107,7 +107,7 @@ class FromTheStandToTheStore(Journey):
         page.pick("Place", "Seed store, box 1")
         page.pick("Container", "closed jar")
         page.press("Move here")
-        page.see("//*[@role='alert'][contains(., 'Sealed while not dry, seed rots')]")
+        page.see("//*[@role='alert'][contains(., 'Damp seed rots when it is sealed')]")
         page.press("Cancel")
         page.tap("//button[normalize-space()='Dry']")
         page.press("found dry")
@@ -182,7 +182,7 @@ class HowMuch(Journey):
         page.pick("Change", "recounted: this is what there is")
         page.fill("Amount", "871")
         page.fill("Reason or source", "counted twice")
-        page.tap("//button[@type='submit'][contains(., 'Enter')]")
+        page.tap("//button[@type='submit'][contains(., 'Save amount')]")
         self.big("871")
         page.see("//tr[contains(@class, 'struck')][contains(., '65 ml')]")
         self.assertEqual(stocks([self.lot.pk])[self.lot.pk].seeds, 871)
@@ -193,11 +193,11 @@ class HowMuch(Journey):
         page.press("Enter an amount")
         page.pick("Change", "lost or thrown out")
         page.fill("Amount", "40")
-        page.tap("//button[@type='submit'][contains(., 'Enter')]")
+        page.tap("//button[@type='submit'][contains(., 'Save amount')]")
         page.text("40 seeds cannot be taken: only 14 are left.")
         self.assertEqual(page.field("Amount").get_attribute("value"), "40")
         page.fill("Amount", "4")
-        page.tap("//button[@type='submit'][contains(., 'Enter')]")
+        page.tap("//button[@type='submit'][contains(., 'Save amount')]")
         self.big("10")
         self.refused("422")
 
@@ -247,7 +247,7 @@ class Codes(Journey):
         page.text("Nothing has the code “no-such-1”.")
         page.fill("Code", "bal-01")
         page.tap("//button[@type='submit']")
-        page.heading("Does longer cold wake arrowleaf balsamroot?")
+        page.heading("Does longer cold help arrowleaf balsamroot?")
         self.refused("404")
 
     def without_a_camera_it_says_what_else_there_is(self):
@@ -320,7 +320,7 @@ class AtTheBench(Journey):
         page.see("//*[@role='alert'][contains(., '12.4 g came out, but only 10 g went in')]")
         page.press("Yes, record it")
         page.see("//tr[contains(., 'sieve')][contains(., '124 % kept')]")
-        page.press("Take back")
+        page.press("Undo")
         page.see("//tr[contains(@class, 'struck')][contains(., 'sieve')]")
         self.refused("422")
 
@@ -349,7 +349,7 @@ class AtTheBench(Journey):
         page.fill("Temperature, °C", "9")
         page.fill("Humidity, %", "150")
         page.press("Save place")
-        page.text("A humidity of 150 % cannot be")
+        page.text("A humidity of 150 % is impossible")
         page.fill("Humidity, %", "70")
         page.press("Save place")
         page.see("//tr[contains(., 'cellar')][contains(., 'not for long')]")

@@ -51,7 +51,7 @@ class FromQuestionToLabels(Journey):
         page.heading("1 Draw the sample")
         trial = Trial.objects.latest("pk")
         self.assertEqual((trial.asks, trial.treatments.count()), ("best", rows))
-        page.text("keep one half by a coin")
+        page.text("keep one half, chosen by a coin")
         self.assertEqual(len(page.texts(".tray li")), rows * 4)
         self.accessible("Set-up sheet")
         self.no_sideways_scrolling("Set-up sheet")
@@ -65,7 +65,7 @@ class FromQuestionToLabels(Journey):
         page.press("Sown now, the other")
         page.wait.until(lambda _: Sown.objects.filter(dish__treatment__trial=trial).count() == rows * 4)
         # once all are filled the map tells nobody which is which
-        page.text("told by a grower")
+        page.text("a grower tells whoever fills the dishes")
         page.press("Dish labels")
         page.text("they say no treatment")
         page.press("Make the PDF")
@@ -204,7 +204,7 @@ class CountedWithCare(Journey):
         Image.new("RGB", (600, 400), "#c8b89a").save(shot)
         count.press("more")
         self.browser.driver.find_element("css selector", "input[type=file]").send_keys(shot)
-        plate = count.see("//*[@role='button'][contains(@aria-label, 'tap each seed')]")
+        plate = count.see("//*[@role='button'][contains(@aria-label, 'ap each newly germinated seed')]")
         for x, y in ((-80, -60), (40, 30), (90, -20)):
             self.tap_at(plate, x, y)
         count.text("3")
@@ -302,7 +302,7 @@ class ClosingATrial(Journey):
         page.text(f"More than is left in {code}")
         fields[0].send_keys(Keys.BACKSPACE * 4, str(left))
         page.press("with these")
-        page.wait.until(lambda _: len(self.open_dishes()) < before)
+        page.wait.until(lambda _: len(self.open_dishes()) < before and Closing.objects.filter(dish=dish).exists())
         self.assertEqual(Closing.objects.get(dish=dish).fresh, left)
         page.press("Close without checking")
         page.text("stay unknown")
@@ -313,7 +313,7 @@ class ClosingATrial(Journey):
         page.press("Reopen it for a late sprout")
         page.wait.until(lambda _: [d.code for d in self.open_dishes()] == [code])
         page.open(self.path, self.trial.question)
-        page.text("Reopened: the closing was taken back.")
+        page.text("Reopened: the closing was undone.")
 
     def what_is_left_goes_on_into_a_second_treatment(self):
         page = self.page
@@ -321,7 +321,7 @@ class ClosingATrial(Journey):
         page.press("Treat the ungerminated seeds")
         page.choose("Further treatment", "4 weeks cold, damp sand")
         page.press("Start treatment")
-        page.text("A record of its own")
+        page.text("Recorded separately")
         self.assertGreater(Stretch.objects.filter(dish__treatment__trial=self.trial).count(), 4)
         page.text("Interim")
 

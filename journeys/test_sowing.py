@@ -32,7 +32,7 @@ class FromTheResultToPlants(Journey):
         page.text("Rests on “nick” in GLO-01")
         page.fill("Plants wanted", "150")
         page.text("at least 150 plants 9 times in 10")
-        page.text("Mental arithmetic would sow")
+        page.text("Dividing by the tested percentage gives")
         self.accessible("Planning a sowing")
         self.no_sideways_scrolling("Planning a sowing")
         page.tap("//input[@type='radio'][starts-with(@aria-label, 'One seed')]")

@@ -6,11 +6,13 @@ from uuid import uuid4
 import numpy as np
 from django.utils import timezone
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 
 from core.temperature import log_csv
 from core.vocabulary import Role
 from journeys.browser import DESK, OFFLINE, PHONE
 from journeys.case import Journey
+from journeys.pages.counted import CountedPage
 from server.batches.models import BagLook, Batch, StepEnded
 from server.batches.selectors.courses import batches_in_use, course_of
 from server.batches.selectors.plans import on_calendar
@@ -49,10 +51,47 @@ class FromARecipeToBags(Journey):
 
     def test_a_ladder_becomes_bags_and_what_can_hurt_is_confirmed(self):
         self.chapters(
+            self.recipes_are_found_and_show_what_they_did,
+            self.a_recipe_of_three_steps_takes_few_actions,
             self.a_ladder_is_built_and_planned_back_from_a_date_and_its_batches_are_put_in,
             self.acid_does_not_start_until_it_is_confirmed_and_the_timer_runs_to_the_second,
             self.an_overrun_is_shown_first,
         )
+
+    def recipes_are_found_and_show_what_they_did(self):
+        page = self.page
+        page.open("/recipes", "Recipes")
+        page.press("Smoke")
+        page.gone("//h3[contains(., '8 weeks cold, damp sand')]")
+        self.assertTrue(page.driver.current_url.endswith("opens=smoke"))
+        page.press("All")
+        page.see("//input[@aria-label='Find a recipe']").send_keys("8 weeks damp")
+        page.gone("//h3[contains(., 'smoke water')]")
+        self.assertIn("q=8+weeks+damp", page.driver.current_url)
+        page.tap("//section[.//h3[normalize-space()='8 weeks cold, damp sand']]//button[normalize-space()='Details']")
+        page.see("//li[contains(., 'arrowleaf balsamroot')][contains(., '%')]")
+        self.accessible("a recipe's results")
+
+    def a_recipe_of_three_steps_takes_few_actions(self):
+        page = CountedPage(self.browser.driver, self.live_server_url)
+        page.open("/recipes", "Recipes")
+        page.press("New recipe")
+        page.tap("//div[@aria-label='Add a step']//button[normalize-space()='nick']")
+        page.press("Move earlier")
+        page.tap("//div[@aria-label='Add a step']//button[normalize-space()='soak']")
+        page.see("//*[@role='option'][contains(., 'Step 3: cold, damp sand 8 weeks')]")
+        # the length by the keys of its handle, as a thumb would drag it
+        page.tap("//*[@role='option'][contains(., 'Step 3')]")
+        handle = page.see("//*[@role='slider'][@aria-label='target']")
+        page.run("arguments[0].focus()", handle)
+        page.type(Keys.ARROW_UP)
+        page.see("//*[@role='option'][contains(., 'Step 3: cold, damp sand 9 weeks')]")
+        self.accessible("the recipe bench")
+        page.press("Save recipe")
+        page.heading("nick, then 24 h soak, then 9 weeks cold, damp sand")
+        self.assertLessEqual(page.actions + 1, 15)
+        recipe = Recipe.objects.get(name="nick, then 24 h soak, then 9 weeks cold, damp sand")
+        self.assertEqual([(s.kind, s.duration) for s in recipe.steps.all()], [("nick", 0), ("soak", 24), ("cold_moist", 63)])
 
     def a_ladder_is_built_and_planned_back_from_a_date_and_its_batches_are_put_in(self):
         page = self.page
@@ -62,7 +101,7 @@ class FromARecipeToBags(Journey):
         page.fill("Name", "cold for a ladder")
         page.press("Save recipe")
         page.see("//h3[contains(., 'cold for a ladder')]")
-        row = "//section[.//h3[contains(., 'cold for a ladder')]]"
+        row = "//section[.//h3[normalize-space()='cold for a ladder']]"
         page.tap(f"{row}//button[contains(., 'Try several doses')]")
         page.fill("Doses, days, separated by spaces", "28 56")
         page.press("Make the recipes")
@@ -89,7 +128,7 @@ class FromARecipeToBags(Journey):
         page.tap("//a[contains(., 'Plan them')]")
         page.heading("Plan treatments")
         page.see("//strong[contains(., 'cold for a ladder: 8 weeks')]")
-        page.text("Starts are staggered so that all are sown on one day")
+        page.text("Starts are staggered so that all treatments are sown on one day")
         # a start moved by the arrow keys is planned again, and says what moved
         handle = page.see("//*[name()='g'][@role='slider'][contains(@aria-label, '8 weeks')]")
         page.run("arguments[0].focus()", handle)

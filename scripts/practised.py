@@ -22,7 +22,7 @@ def _run(api: Api, *, conclude: bool) -> int:
     bench = api.get(f"/api/v1/practice/{pk}/")
     body = {
         "lot": bench["lot"],
-        "question": "Which step opens it, and which wakes it?",
+        "question": "Which step opens the coat, and which breaks dormancy?",
         "treatments": treatments,
         "dishes_per_treatment": 5,
         "seeds_per_dish": 20,

@@ -42,7 +42,7 @@ def main(trials: int = 1000) -> None:
         at = now - timedelta(days=days_ago)
         made.append(
             Trial(
-                code=f"M{n:04d}-01", question=f"What wakes it, number {n}?", lot=lots[n % len(lots)], sow_on=at.date(), layout_seed=n,
+                code=f"M{n:04d}-01", question=f"Best treatment, {n}?", lot=lots[n % len(lots)], sow_on=at.date(), layout_seed=n,
                 opened_at=None if still else at + timedelta(days=50), length_days=LOOKS * DAYS_BETWEEN,
             )
         )  # fmt: skip

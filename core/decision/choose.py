@@ -33,7 +33,7 @@ class Costs:
         for name in ("week", "hazard"):
             value = getattr(self, name)
             if not (math.isfinite(value) and value >= 0):
-                message = f"A cost of {value} points is impossible: it is 0 or more."
+                message = f"A cost of {value} points is impossible. It must be 0 or more."
                 raise CoreError(message, code="cost_negative", parameter=f"{name}_cost", bound=0, value=value)
 
 
@@ -161,11 +161,11 @@ def decide(
     (1, 0.99)
     """
     if not (critical > 0 and math.isfinite(critical)):
-        message = f"A critical value of {critical} is impossible: it is more than 0."
+        message = f"A critical value of {critical} is impossible. It must be more than 0."
         raise CoreError(message, code="critical_not_positive", parameter="critical", bound=0, value=critical)
     for i, c in enumerate(candidates):
         if not (c.weeks >= 0 and math.isfinite(c.weeks)):
-            message = f"Treatment {c.id} cannot take {c.weeks} weeks: a time is 0 or more."
+            message = f"Treatment {c.id} cannot take {c.weeks} weeks: it must be 0 or more."
             raise CoreError(message, code="weeks_negative", parameter=f"candidates.{i}.weeks", bound=0, value=c.weeks)
     costs = costs_of(aim, own)
     shares = [c.share for c in candidates]

@@ -79,9 +79,9 @@ def _score(log_kappa: np.ndarray, up: np.ndarray, sizes: np.ndarray, mu: float) 
 def check_shares(p: Sequence[float], n: Sequence[float]) -> None:
     """Refuse shares outside 0..1, sizes that are not above 0, and none at all."""
     if not p:
-        raise CoreError("There is no treatment to decide on.", code="no_treatment", parameter="p")
+        raise CoreError("There is no treatment to choose from.", code="no_treatment", parameter="p")
     if len(p) != len(n):
-        message = f"{len(p)} shares and {len(n)} sizes do not belong together: give both for each treatment."
+        message = f"{len(p)} shares and {len(n)} sizes do not match: give one of each per treatment."
         raise CoreError(message, code="lengths_differ", parameter="n", bound=len(p), value=len(n))
     for i, (share, size) in enumerate(zip(p, n, strict=True)):
         check_share(share, f"p.{i}")

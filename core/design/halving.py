@@ -22,7 +22,7 @@ def halvings(lot: int, wanted: int) -> Halvings:
     Halvings(halvings=4, expected=187.5)
     """
     if wanted < 1:
-        raise CoreError(f"{wanted} seeds are no sample: 1 is the least.", code="below_one", parameter="wanted", bound=1, value=wanted)
+        raise CoreError(f"{wanted} seeds are not a sample. Draw at least 1.", code="below_one", parameter="wanted", bound=1, value=wanted)
     if wanted > lot:
         raise CoreError(
             f"{wanted} seeds are wanted, but the lot holds {lot}.", code="more_than_lot", parameter="wanted", bound=lot, value=wanted

@@ -61,7 +61,7 @@ class Design:
         for name in ("dishes", "seeds", "treatments", "comparisons"):
             value = getattr(self, name)
             if not (math.isfinite(value) and value >= 1):
-                message = f"{value} {name} make no trial: 1 is the least."
+                message = f"{value} {name} do not make a trial. Use at least 1."
                 raise CoreError(message, code="below_one", parameter=name, bound=1, value=value)
         if not (math.isfinite(self.bags) and self.bags >= 0):
             raise CoreError(f"{self.bags} bags are impossible.", code="bags_negative", parameter="bags", bound=0, value=self.bags)

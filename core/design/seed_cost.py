@@ -28,7 +28,11 @@ def seed_cost(treatments: int, dishes: int, seeds_per_dish: int, in_stock: int |
     for name, value in (("treatments", treatments), ("dishes", dishes), ("seeds_per_dish", seeds_per_dish)):
         if value < 1:
             raise CoreError(
-                f"{value} {name.replace('_', ' ')} make no trial: 1 is the least.", code="below_one", parameter=name, bound=1, value=value
+                f"{value} {name.replace('_', ' ')} do not make a trial. Use at least 1.",
+                code="below_one",
+                parameter=name,
+                bound=1,
+                value=value,
             )
     seeds = treatments * dishes * seeds_per_dish
     if in_stock is None:

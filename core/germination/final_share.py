@@ -63,7 +63,7 @@ class CountedTreatment:
 
     def __post_init__(self) -> None:
         if not (math.isfinite(self.estimate_cv) and self.estimate_cv >= 0):
-            message = f"Treatment {self.id}: an error of {self.estimate_cv} of the number sown is impossible: it is 0 or more."
+            message = f"Treatment {self.id}: an error of {self.estimate_cv} of the number sown is impossible. It must be 0 or more."
             raise CoreError(message, code="cv_negative", parameter="estimate_cv", bound=0, value=self.estimate_cv)
 
     @property

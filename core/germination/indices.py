@@ -63,12 +63,12 @@ class Indices:
     mean_rate: Annotated[float | None, IndexText("mean rate", "per day", 4, "one over mean time")]
     cvg: Annotated[float | None, IndexText("coefficient of velocity", "", 2, "100 × germinated over the sum of times")]
     t10: Annotated[
-        float | None, IndexText("T10", "d", 2, "a tenth of those that came up were up; linear between looks", "Farooq et al. 2005")
+        float | None, IndexText("T10", "d", 2, "10 % of the germinated seeds had germinated; linear between looks", "Farooq et al. 2005")
     ]
-    t25: Annotated[float | None, IndexText("T25", "d", 2, "a quarter of those that came up were up")]
-    t50: Annotated[float | None, IndexText("T50", "d", 2, "half of those that came up were up: not half of those sown")]
-    t75: Annotated[float | None, IndexText("T75", "d", 2, "three quarters of those that came up were up")]
-    t90: Annotated[float | None, IndexText("T90", "d", 2, "nine tenths of those that came up were up")]
+    t25: Annotated[float | None, IndexText("T25", "d", 2, "25 % of the germinated seeds had germinated")]
+    t50: Annotated[float | None, IndexText("T50", "d", 2, "50 % of the germinated seeds had germinated, not of those sown")]
+    t75: Annotated[float | None, IndexText("T75", "d", 2, "75 % of the germinated seeds had germinated")]
+    t90: Annotated[float | None, IndexText("T90", "d", 2, "90 % of the germinated seeds had germinated")]
     uniformity_90_10: Annotated[float | None, IndexText("uniformity, T90 − T10", "d", 2, "shorter is more even")]
     uniformity_75_25: Annotated[float | None, IndexText("uniformity, T75 − T25", "d", 2, "shorter is more even")]
     gsi: float | None

@@ -73,7 +73,7 @@ class CountRecord:
         _check_count(self.name, "sown", self.sown, None, "sown")
         if self.sown < 1:
             raise RecordRefused(
-                f"Dish {self.name}: {self.sown} seeds sown. A dish holds at least 1 seed.",
+                f"Dish {self.name}: {self.sown} seeds sown. A dish needs at least 1 seed.",
                 code="sown_below_one",
                 parameter="sown",
                 t_days=None,
@@ -206,7 +206,7 @@ def _check_count(dish: str, kind: str, value: float, t: float | None, parameter:
         )
     if value < 0 and parameter != "sown":
         raise RecordRefused(
-            f"{where}: {value} {kind} cannot be: a count is 0 or more. To take back an earlier count, correct that look.",
+            f"{where}: {value} {kind} is impossible. A count must be 0 or more. To lower an earlier count, correct that look.",
             code="count_negative",
             parameter=parameter,
             t_days=t,

@@ -41,7 +41,7 @@ _ROWS = (
         "firm and fresh",
         "fresh",
         "firm and alive; empty while not closed",
-        "alive and still dormant: another treatment, or more of this one, may wake them",
+        "alive and still dormant: another treatment, or more of this one, may break their dormancy",
         viable=True,
         filled=True,
     ),

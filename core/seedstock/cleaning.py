@@ -23,22 +23,22 @@ class PurposeAdvice:
 
 _ADVICE = {
     Purpose.OWN_BED: PurposeAdvice(
-        CleaningGrade.ROUGH, "Chaff and all is fine for your own bed.", "Take from the plants you like best, from several of them."
+        CleaningGrade.ROUGH, "Uncleaned seed is fine for your own bed.", "Take seed from several of the plants you like best."
     ),
     Purpose.TRIAL: PurposeAdvice(
         CleaningGrade.CLEAN,
-        "Clean: in a dish chaff brings mould and hides what was never seed.",
-        "Take from many plants, big and small alike, mixed: picking the pretty ones biases the trial.",
+        "Clean it: in a dish, chaff brings mould and hides what was never seed.",
+        "Take seed from many plants, large and small, and mix it: choosing the best plants biases the trial.",
     ),
     Purpose.EXCHANGE: PurposeAdvice(
         CleaningGrade.CLEAN,
-        "Clean: nobody wants another garden's chaff, pests or weeds.",
-        "Take from many healthy plants, and say how many.",
+        "Clean it: others do not want your chaff, pests or weeds.",
+        "Take seed from many healthy plants, and note how many.",
     ),
     Purpose.RESTORATION: PurposeAdvice(
         CleaningGrade.CLEAN,
         "Clean, with the purity measured: sowing rates are calculated from it.",
-        "Take a little from as many plants as there are, over the whole stand and season, never the best only: the mix is the point.",
+        "Take a little from as many plants as you can, over the whole stand and season. Do not choose only the best.",
     ),
 }
 
@@ -65,7 +65,11 @@ def check_step_amounts(amount_in: float, amount_out: float, unit: str) -> None:
     for name, amount in (("amount_in", amount_in), ("amount_out", amount_out)):
         if not amount >= 0:
             raise CoreError(
-                f"{amount:g} {unit} cannot be: an amount is 0 or more.", code="amount_negative", parameter=name, bound=0, value=amount
+                f"{amount:g} {unit} is impossible. An amount must be 0 or more.",
+                code="amount_negative",
+                parameter=name,
+                bound=0,
+                value=amount,
             )
     most = amount_in + max(SCATTER_LEAST, SCATTER_SHARE * amount_in)
     if amount_out > most:

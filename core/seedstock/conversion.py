@@ -104,7 +104,7 @@ def _check_samples(counts: Sequence[int], amounts: Sequence[float]) -> None:
         raise CoreError("At least one counted sample is needed.", code="no_sample", parameter="counts")
     if len(counts) != len(amounts):
         raise CoreError(
-            f"{len(counts)} counts and {len(amounts)} amounts do not belong together: give both for each sample.",
+            f"{len(counts)} counts and {len(amounts)} amounts do not match: give one of each per sample.",
             code="lengths_differ",
             parameter="amounts",
             bound=len(counts),

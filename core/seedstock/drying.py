@@ -50,9 +50,9 @@ def dryness(behaviour: StorageBehaviour, humidity_percent: float | None, days_sp
             DryState.NOT_DRY, f"Not dry yet: {humidity_percent:g} % humidity around the seed, and it should be {DRY_BELOW_RH:g} % or less."
         )
     if days_spread is None:
-        return Dryness(DryState.NOT_KNOWN, "Nobody has noted how dry it is.")
+        return Dryness(DryState.NOT_KNOWN, "Its dryness is not recorded.")
     if days_spread >= DAYS_LIKELY_DRY:
-        return Dryness(DryState.LIKELY_DRY, f"Likely dry after {days_spread:.0f} days spread out; nobody measured.")
+        return Dryness(DryState.LIKELY_DRY, f"Probably dry after {days_spread:.0f} days spread out; not measured.")
     return Dryness(DryState.NOT_DRY, f"Spread for {days_spread:.0f} days: give it {DAYS_LIKELY_DRY}, or measure the humidity in a jar.")
 
 
@@ -96,15 +96,15 @@ def storing_question(container: Container | None, place: PlaceKind | None, now: 
     'sealed_not_dry'
     """
     if place is PlaceKind.FREEZER and now.state is DryState.KEEP_MOIST:
-        return CoreError("What dies when it is dried is never frozen. Sow it now.", code="frozen_dies", parameter="place")
+        return CoreError("Never freeze seed that dies when it is dried. Sow it now.", code="frozen_dies", parameter="place")
     if place is PlaceKind.FREEZER and now.state is not DryState.DRY:
         return CoreError(
-            f"Only seed that was measured dry is frozen: water in it would freeze and kill it. {now.sentence}",
+            f"Freeze only seed that was measured dry: water in it would freeze and kill it. {now.sentence}",
             code="frozen_not_dry",
             parameter="place",
         )
     if container in AIRTIGHT and now.state not in (DryState.DRY, DryState.LIKELY_DRY):
         return CoreError(
-            f"Sealed while not dry, seed rots. {now.sentence} Paper lets the moisture out.", code="sealed_not_dry", parameter="container"
+            f"Damp seed rots when it is sealed. {now.sentence} Paper lets the moisture out.", code="sealed_not_dry", parameter="container"
         )
     return None

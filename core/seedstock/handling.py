@@ -28,16 +28,20 @@ class TroubleAdvice:
 
 _CARE = {
     Hazard.POISONOUS: HazardCare(
-        Hazard.POISONOUS, "POISONOUS", "Gloves; wash hands; away from food, children and animals; never taste. Dust: a mask."
+        Hazard.POISONOUS,
+        "POISONOUS",
+        "Wear gloves and wash your hands. Keep it away from food, children and animals. Never taste it. Wear a mask in dust.",
     ),
     Hazard.POSSIBLY_POISONOUS: HazardCare(
-        Hazard.POSSIBLY_POISONOUS, "unknown: treat as poisonous", "Nobody knows yet what it is: gloves, wash hands, never taste."
+        Hazard.POSSIBLY_POISONOUS, "unknown: treat as poisonous", "Species unknown. Wear gloves, wash your hands and never taste it."
     ),
-    Hazard.IRRITATING: HazardCare(Hazard.IRRITATING, "irritates", "Irritates skin or eyes: gloves, long sleeves; do not rub the eyes."),
-    Hazard.BRISTLY: HazardCare(Hazard.BRISTLY, "bristles", "Bristles and hairs: gloves, glasses, a mask against the dust."),
-    Hazard.MOULDY: HazardCare(Hazard.MOULDY, "mouldy", "Mould: open it away from the face, outdoors or with a mask; wash hands."),
+    Hazard.IRRITATING: HazardCare(
+        Hazard.IRRITATING, "irritates", "Irritates skin or eyes. Wear gloves and long sleeves. Do not rub your eyes."
+    ),
+    Hazard.BRISTLY: HazardCare(Hazard.BRISTLY, "bristles", "Bristles and hairs. Wear gloves, glasses and a dust mask."),
+    Hazard.MOULDY: HazardCare(Hazard.MOULDY, "mouldy", "Mould. Open it away from your face, outdoors or with a mask. Wash your hands."),
     Hazard.INFESTED: HazardCare(
-        Hazard.INFESTED, "infested", "Insects that eat seed: keep it closed and apart from other lots until they are dead."
+        Hazard.INFESTED, "infested", "Insects that eat seed. Keep it closed and away from other lots until they are dead."
     ),
 }
 
@@ -45,30 +49,30 @@ _TROUBLE = {
     Trouble.SICK: TroubleAdvice(
         Trouble.SICK,
         quarantine=True,
-        what="Leaf spots and the like travel on the seed: keep it apart, and sow it only by itself, if at all.",
-        waste="Waste goes closed into the bin, never on the compost.",
+        what="Leaf spots and other diseases travel on seed. Keep this lot away from others. Sow it alone, if at all.",
+        waste="Close waste in a bag and put it in the bin, never on the compost.",
         hazard=None,
     ),
     Trouble.MOULDY: TroubleAdvice(
         Trouble.MOULDY,
         quarantine=True,
-        what="Spread it thin and dry it at once, with a mask; pick out what is soft. Cut a few to see what lives.",
-        waste="Waste goes closed into the bin, never on the compost.",
+        what="Wear a mask. Spread it thinly and dry it at once. Remove soft seed. Cut a few seeds to see what is alive.",
+        waste="Close waste in a bag and put it in the bin, never on the compost.",
         hazard=Hazard.MOULDY,
     ),
     Trouble.SEED_EATERS: TroubleAdvice(
         Trouble.SEED_EATERS,
         quarantine=True,
-        what="Weevils, moths and their grubs eat on in store: keep it closed and apart. Dry seed can be frozen for two weeks; seed that is "
-        "not dry cannot. Cut a few to see what is left.",
-        waste="Waste goes closed into the bin, never on the compost.",
+        what="Weevils, moths and their grubs go on eating in store. Keep it closed and away from other lots. "
+        "Dry seed can be frozen for two weeks; damp seed cannot. Cut a few seeds to see what is left.",
+        waste="Close waste in a bag and put it in the bin, never on the compost.",
         hazard=Hazard.INFESTED,
     ),
     Trouble.VISITORS: TroubleAdvice(
         Trouble.VISITORS,
         quarantine=False,
-        what="Pollinators, spiders and passers-by do the seed no harm: they show what the plant is worth. Let them out; no quarantine.",
-        waste="Nothing to throw away on their account.",
+        what="Pollinators, spiders and visitors do not harm seed. Let them out; no quarantine is needed.",
+        waste="Nothing has to be thrown away.",
         hazard=None,
     ),
 }

@@ -66,10 +66,12 @@ def balances(entries: Sequence[StockChange]) -> list[float]:
 
 def _check_amount(entry: StockChange, where: str) -> None:
     if not math.isfinite(entry.amount) or not math.isfinite(entry.se or 0.0):
-        message = f"{entry.amount} seeds is no number. Enter how many."
+        message = f"{entry.amount} seeds is not a number. Enter how many."
         raise CoreError(message, code="not_finite", parameter=where, value=entry.amount)
     if entry.amount < 0 and entry.kind is not StockKind.CORRECTED:
-        message = f"{entry.amount:g} seeds is impossible: an amount is 0 or more. To take seeds off, enter a draw, a loss or a correction."
+        message = (
+            f"{entry.amount:g} seeds is impossible. An amount must be 0 or more. To take seeds off, enter a draw, a loss or a correction."
+        )
         raise CoreError(message, code="negative", parameter=where, bound=0, value=entry.amount)
 
 

@@ -108,21 +108,21 @@ class LotField:
 
 _PRINTED = (OriginKind.BOUGHT, OriginKind.SWAPPED)
 _ROWS = (
-    LotField("field_name", "Field name", "what it was called while the species was unknown", FieldKind.TEXT, FormLine.NAME, longest=120),
+    LotField("field_name", "Field name", "name used while the species is unknown", FieldKind.TEXT, FormLine.NAME, longest=120),
     LotField(
         "form",
-        "Seed form, if kept apart",
-        "what sets this seed apart from other seed of the same harvest",
+        "Distinguishing feature",
+        "distinguishes this seed from other seed of the same harvest",
         FieldKind.TEXT,
         FormLine.NAME,
         longest=60,
-        hint="outer seed, parent 7",
+        hint="outer seeds, plant 7",
         headings=r"(seed )?form|seed type",
     ),
     LotField(
         "origin_kind",
         "Where it came from",
-        "how it came in",
+        "how the lot was obtained",
         FieldKind.WORD,
         FormLine.ORIGIN,
         words={"wild": "wild stand", "garden": "garden", "bought": "bought", "swapped": "swapped"},
@@ -131,7 +131,7 @@ _ROWS = (
     LotField(
         "origin_place",
         "Place",
-        "where it was collected, or from whom it came",
+        "where it was collected, or who gave it",
         FieldKind.TEXT,
         FormLine.ORIGIN,
         longest=120,
@@ -140,32 +140,32 @@ _ROWS = (
     LotField(
         "leave",
         "Permission",
-        "who gave permission to take it",
+        "who permitted collecting it",
         FieldKind.TEXT,
         FormLine.ORIGIN,
         longest=200,
-        hint="permit, landowner or “own ground”",
+        hint="permit, landowner or “own land”",
         asked_of=(OriginKind.WILD,),
         headings=r"leave|permit|permission|licen[cs]e",
     ),
     LotField(
         "altitude_band",
         "Altitude band",
-        "how high its stand lies, as a band of vegetation",
+        "altitude of its stand as a vegetation band",
         FieldKind.WORD,
         FormLine.ORIGIN,
         words={"lowland": "lowland", "foothill": "foothill", "montane": "montane", "subalpine": "subalpine", "alpine": "alpine"},
         headings=r"altitude( band| zone)?|elevation (band|zone)|altitudinal zone",
         listed=True,
     ),
-    LotField("collected_on", "Collected", "day of the harvest", FieldKind.DAY, FormLine.COLLECTED, begins="today"),
+    LotField("collected_on", "Collected", "collection date", FieldKind.DAY, FormLine.COLLECTED, begins="today"),
     LotField(
         "collected_precision",
-        "Date known",
-        "how exactly the day is known",
+        "Date accuracy",
+        "accuracy of the collection date",
         FieldKind.WORD,
         FormLine.COLLECTED,
-        words={"day": "to the day", "month": "to the month", "year": "to the year"},
+        words={"day": "exact day", "month": "month only", "year": "year only"},
         begins="day",
     ),
     LotField(
@@ -180,7 +180,7 @@ _ROWS = (
     LotField(
         "parents",
         "Parent plants",
-        "from how many plants it was taken",
+        "number of parent plants",
         FieldKind.WHOLE,
         FormLine.PARENTS,
         headings=r"parents?|plants sampled|mother plants|no\.? of plants",
@@ -188,7 +188,7 @@ _ROWS = (
     LotField(
         "ripeness",
         "Ripeness",
-        "how ripe it was when it was taken",
+        "ripeness at collection",
         FieldKind.WORD,
         FormLine.PARENTS,
         words={"unripe": "unripe", "ripened_indoors": "ripened indoors", "mixed": "mixed", "ripe": "ripe", "overripe": "overripe"},
@@ -197,7 +197,7 @@ _ROWS = (
     LotField(
         "purpose",
         "Collected for",
-        "what it was collected for",
+        "purpose of the collection",
         FieldKind.WORD,
         FormLine.PARENTS,
         words={"own_bed": "own bed", "trial": "trial", "exchange": "exchange", "restoration": "restoration"},
@@ -206,7 +206,7 @@ _ROWS = (
     LotField(
         "claimed_percent",
         "Printed germination, %",
-        "germination that the seller prints",
+        "germination percentage claimed by the seller",
         FieldKind.NUMBER,
         FormLine.PRINTED,
         unit="%",
@@ -216,7 +216,7 @@ _ROWS = (
     LotField(
         "claimed_days",
         "Printed days to germinate",
-        "days to germinate that the seller prints",
+        "days to germinate claimed by the seller",
         FieldKind.WHOLE,
         FormLine.PRINTED,
         unit="d",
@@ -226,8 +226,8 @@ _ROWS = (
     LotField("use_by", "Use by", "day printed on the packet", FieldKind.DAY, FormLine.PRINTED, asked_of=_PRINTED, carried=False),
     LotField(
         "claim_note",
-        "What else is printed",
-        "what else the seller prints",
+        "Other text on the packet",
+        "other text on the packet",
         FieldKind.TEXT,
         FormLine.PRINTED,
         longest=200,
@@ -235,7 +235,11 @@ _ROWS = (
         carried=False,
     ),
     LotField(
-        "hybrid", "A hybrid, or open to crossing with neighbours", "whether it may not come true", FieldKind.YES_NO, FormLine.CROSSING
+        "hybrid",
+        "Hybrid, or may have crossed with neighbours",
+        "whether its offspring may differ from the parent",
+        FieldKind.YES_NO,
+        FormLine.CROSSING,
     ),
     LotField(
         "crossed_with", "Crossed with, if known", "the other parent", FieldKind.TEXT, FormLine.CROSSING, longest=120, asked_with="hybrid"

@@ -7,6 +7,7 @@ from core.errors import CoreError
 from core.seedstock.conversion import Estimate
 from core.statistics import NORMAL_975, Interval, wilson
 from core.vocabulary import Reason, WaterUptake
+from core.wording import mass_value
 
 INTACT_TAKES_UP = 10.0
 NICKED_TAKES_UP = 30.0
@@ -56,7 +57,7 @@ def purity(pure_g: float, sample_g: float) -> float:
     """
     if not sample_g > 0:
         raise CoreError(
-            f"A sample of {sample_g:g} g cannot be: it must be more than 0.",
+            f"A sample cannot weigh {mass_value(sample_g)}. Enter more than 0.",
             code="mass_not_positive",
             parameter="sample_g",
             bound=0,
@@ -64,7 +65,7 @@ def purity(pure_g: float, sample_g: float) -> float:
         )
     if not 0 <= pure_g <= sample_g:
         raise CoreError(
-            f"{pure_g:g} g of pure seed cannot come out of a sample of {sample_g:g} g: weigh both again.",
+            f"A sample of {mass_value(sample_g)} cannot contain {mass_value(pure_g)} of pure seed. Weigh both again.",
             code="more_than_sample",
             parameter="pure_g",
             bound=sample_g,
@@ -88,7 +89,7 @@ def fill(filled: int, cut: int) -> Fill:
     (0.717, 0.592, 0.815)
     """
     if cut < 1:
-        raise CoreError(f"{cut} seeds cut say nothing: cut at least one.", code="none_cut", parameter="cut", bound=1, value=cut)
+        raise CoreError(f"{cut} seeds cut are not a test. Cut at least one.", code="none_cut", parameter="cut", bound=1, value=cut)
     if not 0 <= filled <= cut:
         raise CoreError(
             f"{filled} full seeds cannot come out of {cut} that were cut.",
@@ -164,7 +165,7 @@ def imbibition(intact_start_g: float, intact_end_g: float, nicked_start_g: float
     for name, mass in given.items():
         if not (mass > 0 and math.isfinite(mass)):
             raise CoreError(
-                f"A mass of {mass:g} g is impossible: it must be more than 0.",
+                f"A sample cannot weigh {mass_value(mass)}. Enter more than 0.",
                 code="mass_not_positive",
                 parameter=name,
                 bound=0,

@@ -51,12 +51,12 @@ class TrayExperience:
 
     def __post_init__(self) -> None:
         if not 0 < self.s <= 1:
-            message = f"{100 * self.s:g} % of seedlings becoming plants is impossible: say more than 0 and at most 100 %."
+            message = f"{100 * self.s:g} % of seedlings becoming plants is impossible. Enter more than 0 and at most 100 %."
             raise CoreError(message, code="plant_share_out_of_range", parameter="s", bound=1, value=self.s)
         for name in ("came", "failed"):
             value = getattr(self, name)
             if not (math.isfinite(value) and value >= 0):
-                message = f"{value:g} seedlings is impossible: a count is 0 or more."
+                message = f"{value:g} seedlings is impossible. A count must be 0 or more."
                 raise CoreError(message, code="count_negative", parameter=name, bound=0, value=value)
         check_correlation(self.rho_t, "rho_t", "tray")
 
@@ -177,9 +177,11 @@ def cells_needed(
     210
     """
     if plants < 1:
-        raise CoreError(f"{plants} plants need no sowing: want at least 1.", code="no_plants", parameter="plants", bound=1, value=plants)
+        raise CoreError(f"{plants} plants need no sowing. Enter at least 1.", code="no_plants", parameter="plants", bound=1, value=plants)
     if seeds < 1:
-        raise CoreError(f"{seeds} seeds per cell sow nothing: at least 1.", code="no_seeds", parameter="seeds", bound=1, value=seeds)
+        raise CoreError(
+            f"{seeds} seeds per cell is impossible. Enter at least 1.", code="no_seeds", parameter="seeds", bound=1, value=seeds
+        )
     _check_wish(assurance, "assurance")
     _check_test(p, n_eff)
     if p == 0:
@@ -352,7 +354,7 @@ def _check_test(p: float, n_eff: float) -> None:
 
 def _check_wish(wish: float, name: str) -> None:
     if not 0 < wish < 1:
-        message = f"{100 * wish:g} % cannot be promised: choose more than 0 and less than 100 %."
+        message = f"{100 * wish:g} % is not a possible assurance. Choose more than 0 and less than 100 %."
         raise CoreError(message, code=f"{name}_out_of_range", parameter=name, bound=1, value=wish)
 
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from core.errors import CoreError
 from core.vocabulary import StorageClass
+from core.wording import degrees_value
 
 SUM_LIMIT = 100.0
 DRY_FIRST_ABOVE = 40.0
@@ -51,7 +52,8 @@ def check_climate(temperature_c: float, humidity_percent: float) -> None:
     """Refuse a temperature or humidity that no store has."""
     if not -90 <= temperature_c <= 60:
         raise CoreError(
-            f"{temperature_c:g} °C is no temperature of a seed store: it lies between −90 and 60 °C.",
+            f"{degrees_value(temperature_c)} is not a possible temperature of a seed store. "
+            f"Enter one between {degrees_value(-90)} and {degrees_value(60)}.",
             code="temperature_out_of_range",
             parameter="temperature_c",
             bound=60 if temperature_c > 0 else -90,
@@ -59,7 +61,7 @@ def check_climate(temperature_c: float, humidity_percent: float) -> None:
         )
     if not 0 <= humidity_percent <= 100:
         raise CoreError(
-            f"A humidity of {humidity_percent:g} % cannot be: it lies between 0 and 100 %.",
+            f"A humidity of {humidity_percent:g} % is impossible. It must lie between 0 and 100 %.",
             code="humidity_out_of_range",
             parameter="humidity_percent",
             bound=100 if humidity_percent > 100 else 0,

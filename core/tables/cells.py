@@ -19,6 +19,7 @@ _DAY_NUMBER = re.compile(r"^(?:day|d)?\s*[.:#-]?\s*(\d+(?:[.,]\d+)?)\s*(?:d|days
 _PERCENT = re.compile(r"^-?\d+(?:[.,]\d+)?\s*%$")
 _OF = re.compile(r"^(\d+)\s*(?:/|of|out of)\s*(\d+)$", re.IGNORECASE)
 EARLIEST, LATEST = 1900, 2200
+NO_NUMBER = "Enter a number such as 12 or 1.5, or leave the cell empty if it is unknown."
 PERCENT_ALONE = (
     "A percent without the number of seeds has no uncertainty and cannot be compared. "
     "Give the count, and the seeds sown in their own column."
@@ -31,7 +32,7 @@ class Unreadable(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Moment:
-    """A day, with the time of day where the cell has one, and how exactly the day is known."""
+    """A day, with the time of day where the cell has one, and accuracy of the collection date."""
 
     day: date
     at: time | None = None
@@ -78,9 +79,9 @@ def count_of(cell: Cell) -> int:
         raise Unreadable(f"Two numbers in one cell. Put {of[1]} here, and {of[2]} in a column for the seeds sown.")
     number = number_of(cell)
     if number < 0:
-        raise Unreadable("A count is 0 or more.")
+        raise Unreadable("A count must be 0 or more.")
     if number != int(number):
-        raise Unreadable("A count is a whole number: seeds do not come in parts.")
+        raise Unreadable("A count must be a whole number.")
     return int(number)
 
 
@@ -91,7 +92,7 @@ def number_of(cell: Cell) -> float:
     (1.5, 2400.0)
     """
     if cell is None or isinstance(cell, (bool, date, datetime)):
-        raise Unreadable("A number is wanted here.")
+        raise Unreadable(NO_NUMBER)
     if isinstance(cell, (int, float)):
         found = float(cell)
     else:
@@ -101,9 +102,9 @@ def number_of(cell: Cell) -> float:
         try:
             found = float(text.replace(",", "."))
         except ValueError:
-            raise Unreadable("A number is wanted here, as 12 or 1.5; leave the cell empty where nobody knows.") from None
+            raise Unreadable(NO_NUMBER) from None
     if not math.isfinite(found):
-        raise Unreadable("A number is wanted here.")
+        raise Unreadable(NO_NUMBER)
     return found
 
 
@@ -111,7 +112,7 @@ def amount_of(cell: Cell) -> float:
     """An amount, 0 or more."""
     amount = number_of(cell)
     if amount < 0:
-        raise Unreadable("An amount is 0 or more.")
+        raise Unreadable("An amount must be 0 or more.")
     return amount
 
 
@@ -140,7 +141,7 @@ def _moment_in(text: str, order: DayOrder) -> Moment:
         return Moment(_day(found[2], _month(found[1]), "1"), None, DatePrecision.MONTH)
     if re.fullmatch(r"\d{4}", text):
         return Moment(_day(text, "1", "1"), None, DatePrecision.YEAR)
-    raise Unreadable("A date is wanted here, as 2025-08-12 or 12 Aug 2025; a month or a year alone will do for a harvest.")
+    raise Unreadable("Enter a date such as 2025-08-12 or 12 Aug 2025. For a harvest, a month or a year alone is enough.")
 
 
 def day_number(cell: Cell) -> float | None:
@@ -193,15 +194,15 @@ def _ordered(a: str, b: str, c: str, order: DayOrder) -> tuple[str, str, str]:
 def _month(name: str) -> str:
     found = next((n for n, m in enumerate(MONTHS, 1) if name.lower().startswith(m)), None)
     if found is None:
-        raise Unreadable(f"“{name}” is no month that is known here: write 2025-08-12 or 12 Aug 2025.")
+        raise Unreadable(f"“{name}” is not the name of a month. Write 2025-08-12 or 12 Aug 2025.")
     return str(found)
 
 
 def _day(year: str, month: str, day: str) -> date:
     full = int(year) + 2000 if len(year) <= 2 else int(year)
     if not EARLIEST <= full <= LATEST:
-        raise Unreadable(f"The year {year} cannot be meant: write all four figures of it.")
+        raise Unreadable(f"The year {year} is unlikely. Write all four digits.")
     try:
         return date(full, int(month), int(day))
     except ValueError:
-        raise Unreadable(f"There is no day {day} in month {month}: is the order of day and month another one?") from None
+        raise Unreadable(f"There is no day {day} in month {month}: is the order of day and month the other way round?") from None

@@ -58,7 +58,7 @@ def read_counts(table: Table) -> list[DishDraft]:
 def _wide(table: Table) -> list[DishDraft]:
     columns = [i for i, c in enumerate(table.columns) if c is ColumnMeaning.LOOK]
     if not columns:
-        table.refuse(table.header_row, 0, "No column is a look: say which headings are dates or days after sowing.")
+        table.refuse(table.header_row, 0, "No column holds counts. Choose the headings that are dates or days after sowing.")
         return []
     out: list[DishDraft] = []
     above: dict[ColumnMeaning, str] = {}
@@ -105,7 +105,7 @@ def _look_at(table: Table, column: int, sown_at: datetime) -> datetime | None:
     except Unreadable as why:
         named = cell_name(table.header_row, column)
         if not any(p.cell == named for p in table.problems):
-            table.refuse(table.header_row, column, f"{why} Or name the day after sowing, as “day 4”.")
+            table.refuse(table.header_row, column, f"{why} Or write the day after sowing, such as “day 4”.")
         return None
 
 
@@ -132,7 +132,7 @@ def _long_look(table: Table, row: int, dish: DishDraft) -> LookDraft | None:
     try:
         at = dish.sown_at + timedelta(days=number) if number is not None else _wall(moment_of(when, table.day_order))
     except Unreadable as why:
-        table.refuse_at(row, ColumnMeaning.LOOKED_ON, f"{why} Or the day after sowing, as 4.")
+        table.refuse_at(row, ColumnMeaning.LOOKED_ON, f"{why} Or enter the day after sowing, such as 4.")
         return None
     look = LookDraft(row, column, at)
     for meaning, name in ((ColumnMeaning.COUNT, "germinated"), *OTHERS.items()):
@@ -164,7 +164,7 @@ def _begun(table: Table, row: int, above: dict[ColumnMeaning, str]) -> DishDraft
     lot, treatment, name = _names(table, row, above)
     if not treatment:
         if ColumnMeaning.TREATMENT in table.places:
-            table.refuse_at(row, ColumnMeaning.TREATMENT, "Which treatment? Write its name; “control” for seed sown as it is.")
+            table.refuse_at(row, ColumnMeaning.TREATMENT, "Enter the treatment’s name, or “control” for untreated seed.")
             return None
         treatment = "as sown"
     seeds = _seeds(table, row)
@@ -176,13 +176,13 @@ def _seeds(table: Table, row: int) -> int | None:
     value = table.cell(row, ColumnMeaning.SOWN_SEEDS)
     if value is None or not said(value):
         if table.seeds is None:
-            message = "How many seeds were sown in this dish? Give a column for it, or one number for all dishes."
+            message = "How many seeds were sown in this dish? Choose a column, or enter one number for all dishes."
             table.refuse_at(row, ColumnMeaning.SOWN_SEEDS, message)
         return table.seeds
     try:
         seeds = count_of(value)
         if seeds < 1:
-            raise Unreadable("A dish holds at least 1 seed.")
+            raise Unreadable("A dish needs at least 1 seed.")
     except Unreadable as why:
         table.refuse_at(row, ColumnMeaning.SOWN_SEEDS, str(why))
         return None
@@ -193,13 +193,13 @@ def _sown(table: Table, row: int) -> datetime | None:
     value = table.cell(row, ColumnMeaning.SOWN_ON)
     if value is None or not said(value):
         if table.sown_on is None:
-            table.refuse_at(row, ColumnMeaning.SOWN_ON, "When was this dish sown? Give a column for it, or one day for all dishes.")
+            table.refuse_at(row, ColumnMeaning.SOWN_ON, "When was this dish sown? Choose a column, or enter one date for all dishes.")
             return None
         return datetime.combine(table.sown_on, NOON)
     try:
         moment = moment_of(value, table.day_order)
         if moment.precision is not DatePrecision.DAY:
-            raise Unreadable("A sowing wants its day: a month or a year alone gives no times.")
+            raise Unreadable("A sowing needs an exact date: a month or a year alone gives no times.")
     except Unreadable as why:
         table.refuse_at(row, ColumnMeaning.SOWN_ON, str(why))
         return None
@@ -208,7 +208,7 @@ def _sown(table: Table, row: int) -> datetime | None:
 
 def _wall(moment: Moment) -> datetime:
     if moment.precision is not DatePrecision.DAY:
-        raise Unreadable("A look wants its day: a month or a year alone gives no times.")
+        raise Unreadable("A look needs an exact date: a month or a year alone gives no times.")
     return datetime.combine(moment.day, moment.at or NOON)
 
 
@@ -218,7 +218,11 @@ def _to_new(table: Table, dish: DishDraft) -> None:
     for look in dish.looks:
         total = look.germinated
         if total < before:
-            table.refuse(look.row, look.column, f"All so far falls from {before} to {total}: which one is true? Or are these the new ones?")
+            table.refuse(
+                look.row,
+                look.column,
+                f"All so far falls from {before} to {total}: which one is right? Or are these the new counts of each look?",
+            )
         look.germinated = max(0, total - before)
         before = max(before, total)
 
@@ -232,7 +236,7 @@ def _check(table: Table, dish: DishDraft) -> None:
         at = next((x for x, i in reversed(list(zip(dish.looks, looks, strict=True))) if i.t == refusal.t_days), None)
         message = refusal.message
         if refusal.code == "time_not_increasing":
-            message = "This dish has two looks at the same time: are they two dishes? Then name them apart."
+            message = "This dish has two looks at the same time: are they two dishes? Then give them different names."
         elif refusal.code == "more_than_sown" and table.counts_are is CountsAre.NEW:
-            message += " Are these all so far, instead of the new ones?"
+            message += " Are these totals so far, not new counts?"
         table.refuse(at.row if at else dish.row, at.column if at else 0, message)

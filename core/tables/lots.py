@@ -95,5 +95,5 @@ def _origin(table: Table, row: int) -> OriginKind | None:
         return None
     found = next((kind for word, kind in _ORIGINS.items() if text.startswith(word)), None)
     if found is None:
-        table.refuse_at(row, ColumnMeaning.ORIGIN_KIND, "How did it come in? Write wild, garden, bought or swapped.")
+        table.refuse_at(row, ColumnMeaning.ORIGIN_KIND, "Where did it come from? Write wild, garden, bought or swapped.")
     return found

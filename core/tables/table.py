@@ -53,7 +53,7 @@ class Table:
             if row <= self.header_row or not any(said(c) for c in line):
                 continue
             if self.is_total(row):
-                self.leave_out(row, "Sums up other rows: left out.")
+                self.leave_out(row, "Left out: a total of other rows.")
             else:
                 yield row, line
 

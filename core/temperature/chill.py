@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 
 from core.errors import CoreError
 from core.vocabulary import Reason
+from core.wording import degrees_value
 
 BAND_LOW_C, BAND_HIGH_C = 0.5, 6.0
 FROZEN_BELOW_C, WARM_ABOVE_C = 0.0, 10.0
@@ -188,9 +189,15 @@ def _check(hours: Floats, temps: Floats, low: float, high: float) -> None:
         raise CoreError(f"{hours.size} times and {temps.size} temperatures do not match.", code="shapes_differ", parameter="temps")
     if not (np.all(np.isfinite(hours)) and np.all(np.isfinite(temps))):
         at = int(np.flatnonzero(~(np.isfinite(hours) & np.isfinite(temps)))[0]) + 1
-        raise CoreError(f"Reading {at} has no number for its time or temperature.", code="not_finite", parameter="temps")
+        raise CoreError(f"Reading {at} has no number for its time or its temperature.", code="not_finite", parameter="temps")
     if not low <= high:
-        raise CoreError(f"A band from {low} to {high} °C is empty.", code="band_empty", parameter="low", bound=high, value=low)
+        raise CoreError(
+            f"The range from {degrees_value(low)} to {degrees_value(high)} is empty. Enter the lower temperature first.",
+            code="band_empty",
+            parameter="low",
+            bound=high,
+            value=low,
+        )
     if np.any(np.diff(hours) <= 0):
         at = int(np.flatnonzero(np.diff(hours) <= 0)[0]) + 1
         message = f"Reading {at + 1} (hour {hours[at]:g}) is not later than the one before it (hour {hours[at - 1]:g})."

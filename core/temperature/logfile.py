@@ -105,7 +105,7 @@ def guess_layout(text: str) -> LogLayout:
                 unit=_unit(head, values),
                 day_first=_day_first([r[time] for r in body if len(r) > time]),
             )
-    message = "No column of times beside a column of temperatures was found. Export the log as CSV with a date, a time and a temperature."
+    message = "No columns with times and temperatures were found. Export the log as CSV with a date, a time and a temperature."
     raise CoreError(message, code="log_no_columns", parameter="text")
 
 

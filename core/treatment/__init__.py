@@ -22,7 +22,7 @@ from core.treatment.cautions import cautions, checks_before, dangerous
 from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
 from core.treatment.key import KeyStep, TreatmentKey, conditions_said, doses_said, off_plan
 from core.treatment.ladder import FoundLadder, Rung, dose_name, find_ladder, ladder
-from core.treatment.library import NEXT_STEPS, SCHOOLS, STARTERS, StarterRecipe, StarterStep, starters_for
+from core.treatment.library import NEXT_STEPS, SCHOOLS, STARTER_SOURCE, STARTERS, StarterRecipe, StarterStep, starters_for
 from core.treatment.planning import Plan, PlannedStep, PlanNote, WorkCalendar, allowed_days, check_days, later, plan_backward, plan_forward
 from core.treatment.rules import RecipeAdvice, recipe_advice
 from core.treatment.schedule import RecipeTimes, Schedule, ScheduledStep, schedule, stagger
@@ -36,6 +36,7 @@ __all__ = [
     "NEXT_STEPS",
     "SCHOOLS",
     "STARTERS",
+    "STARTER_SOURCE",
     "STEP_KINDS",
     "CareGap",
     "CareState",

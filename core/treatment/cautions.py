@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from core.treatment.step_kinds import STEP_KINDS, Caution
 from core.vocabulary import StepKind
 
-POISON_CHECKS = ("Gloves are on; no eating or drinking at the bench; children and animals are away.",)
+POISON_CHECKS = ("You wear gloves. Nobody eats or drinks at the bench. Children and animals are away.",)
 
 
 def cautions(kinds: Sequence[StepKind]) -> list[Caution]:

@@ -69,15 +69,15 @@ def read_dormancy(
     if smoke:
         reasons.append("Smoke helped it germinate before, or the notes say so.")
     if embryo is EmbryoSize.SMALL:
-        reasons.append("The embryo is small when the seed is shed: it has to grow first.")
+        reasons.append("The embryo is small when the seed is shed, and must grow first.")
     untreated = [p for p in past if not p.steps]
     awake = bool(untreated) and max(p.lower for p in untreated) >= MOSTLY
     if awake:
         best = max(untreated, key=lambda p: p.share)
-        reasons.append(f"Untreated, {100 * best.share:.0f} % came up in an earlier trial.")
+        reasons.append(f"Untreated, {100 * best.share:.0f} % germinated in an earlier trial.")
     likely = _class(hard, cold, embryo, awake=awake, smoke=smoke)
     if not reasons:
-        reasons.append("Nothing is known of it yet: neither a test of its coat, nor notes, nor a trial.")
+        reasons.append("Nothing is known yet: no test of its coat, no notes, no trial.")
     measured = uptake in (WaterUptake.PHYSICAL, WaterUptake.NOT_PHYSICAL) or bool(past)
     confidence = Confidence.LIKELY if measured and likely is not Dormancy.UNKNOWN else Confidence.GUESS
     return DormancyReading(likely, confidence, tuple(reasons), _worth_comparing(likely, smoke=smoke, warm=StepKind.WARM_MOIST in noted))
@@ -97,16 +97,16 @@ def _class(hard: bool | None, cold: float | None, embryo: EmbryoSize | None, *, 
 
 def _hard(uptake: WaterUptake | None, noted: Collection[StepKind], past: Sequence[PastResult], reasons: list[str]) -> bool | None:
     if uptake is WaterUptake.PHYSICAL:
-        reasons.append("Whole seed took up no water while nicked seed did: the coat keeps water out.")
+        reasons.append("Whole seed took up no water and nicked seed did, so the coat keeps water out.")
         return True
     if uptake is WaterUptake.NOT_PHYSICAL:
-        reasons.append("Whole seed takes up water: the coat is not what holds it back.")
+        reasons.append("Whole seed takes up water, so the coat is not the obstacle.")
         return False
     if _helps(past, COAT_OPENERS):
-        reasons.append("Opening the coat raised the share in an earlier trial.")
+        reasons.append("Opening the coat raised germination in an earlier trial.")
         return True
     if any(k in COAT_OPENERS for k in noted):
-        reasons.append("The notes on the plant speak of a hard coat; no imbibition test has looked yet.")
+        reasons.append("The plant’s notes mention a hard coat; no imbibition test was made yet.")
         return True
     return None
 
@@ -124,7 +124,7 @@ def _cold_needed(noted: Collection[StepKind], past: Sequence[PastResult], reason
             reasons.append("Cold made no clear difference in earlier trials.")
             return None
     if any(k in COLD for k in noted):
-        reasons.append("The notes on the plant ask for cold.")
+        reasons.append("The plant’s notes mention cold.")
         return MIDDLING_DAYS + 1
     return None
 
@@ -139,34 +139,34 @@ def _cold(weeks: float) -> RecipeStep:
     return RecipeStep(StepKind.COLD_MOIST, WEEK * weeks, temperature_c=3)
 
 
-UNTREATED = SuggestedTreatment("untreated", (), "Without it nobody knows what the treatment did.")
+UNTREATED = SuggestedTreatment("untreated", (), "Without it there is nothing to compare the treatments with.")
 SANDPAPER = SuggestedTreatment("sandpaper", (RecipeStep(StepKind.SANDPAPER, 0),), "Opens the coat without heat or acid.")
 SMOKE = SuggestedTreatment(
-    "smoke water 12 h", (RecipeStep(StepKind.SMOKE_WATER, 12, DurationUnit.HOURS, duration_max=24),), "Wakes what waits for fire."
+    "smoke water 12 h", (RecipeStep(StepKind.SMOKE_WATER, 12, DurationUnit.HOURS, duration_max=24),), "For seed that germinates after fire."
 )
 
 
 def _colds(*weeks: float) -> list[SuggestedTreatment]:
-    return [SuggestedTreatment(f"{w:g} weeks cold", (_cold(w),), "A winter of that length.") for w in weeks]
+    return [SuggestedTreatment(f"{w:g} weeks cold", (_cold(w),), "Cold of that length.") for w in weeks]
 
 
 def _worth_comparing(likely: Dormancy, *, smoke: bool, warm: bool) -> tuple[SuggestedTreatment, ...]:
     warm_cold = SuggestedTreatment(
         "8 weeks warm, 12 weeks cold",
         (RecipeStep(StepKind.WARM_MOIST, 8 * WEEK, temperature_c=20), _cold(12)),
-        "A summer lets the embryo grow, the winter then wakes it.",
+        "The embryo grows in the summer; the winter then breaks dormancy.",
     )
     both = SuggestedTreatment(
-        "sandpaper, then 8 weeks cold", (RecipeStep(StepKind.SANDPAPER, 0), _cold(8)), "Water has to get in before cold can work."
+        "sandpaper, then 8 weeks cold", (RecipeStep(StepKind.SANDPAPER, 0), _cold(8)), "Water must get in before cold can work."
     )
-    nick = SuggestedTreatment("nick", (RecipeStep(StepKind.NICK, 0),), "The surest way through the coat, seed by seed.")
+    nick = SuggestedTreatment("nick", (RecipeStep(StepKind.NICK, 0),), "The surest way to open the coat, seed by seed.")
     sets = {
         Dormancy.NONE: _colds(4),
         Dormancy.PHYSICAL: [nick, SANDPAPER, both],
         Dormancy.SHALLOW: _colds(2, 4),
         Dormancy.MIDDLING: _colds(4, 8, 12),
         Dormancy.DEEP: _colds(8, 12, 16),
-        Dormancy.MORPHOLOGICAL: [SuggestedTreatment("8 weeks warm", warm_cold.steps[:1], "Time in the warm lets the embryo grow.")],
+        Dormancy.MORPHOLOGICAL: [SuggestedTreatment("8 weeks warm", warm_cold.steps[:1], "The embryo grows during the warm weeks.")],
         Dormancy.MORPHOPHYSIOLOGICAL: [*_colds(12), warm_cold],
         Dormancy.COMBINED: [SANDPAPER, *_colds(8), both],
         Dormancy.UNKNOWN: [SANDPAPER, *_colds(8), SMOKE],

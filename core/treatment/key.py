@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from core.treatment.step_kinds import STEP_KINDS
 from core.units import to_days
 from core.vocabulary import DurationUnit, Light, Medium, StepKind
+from core.wording import degrees_value
 
 OFF_PLAN_SHARE = 0.10
 OFF_PLAN_DAYS = 3.0
@@ -88,9 +89,9 @@ def doses_said(key: TreatmentKey) -> str:
 
 
 def conditions_said(key: TreatmentKey) -> str:
-    """Return how its seed germinated in a few words: ``20 °C, dark``; empty where nothing is recorded."""
+    """Return how its seed germinated in a few words: ``20 °C, dark``, its temperatures as values; empty where nothing is recorded."""
     day, night = key.germination_c, key.germination_night_c
-    said = [] if day is None else [f"{day:g} °C" if night is None else f"{day:g}/{night:g} °C"]
+    said = [] if day is None else [degrees_value(day) if night is None else f"{degrees_value(day)}/{degrees_value(night)}"]
     return ", ".join([*said, *([str(key.germination_light)] if key.germination_light else [])])
 
 

@@ -34,7 +34,7 @@ def ladder(steps: Sequence[RecipeStep], step: int, doses: Sequence[float]) -> li
         In that step's own unit, 0 or more.
     """
     if not 0 <= step < len(steps):
-        raise CoreError(f"There is no step {step + 1} in this recipe of {len(steps)}.", code="no_such_step", parameter="step", value=step)
+        raise CoreError(f"This recipe has no step {step + 1}; it has {len(steps)}.", code="no_such_step", parameter="step", value=step)
     levels = sorted({0.0, *doses})
     if len(levels) < 2 or len(levels) > MOST_LEVELS:
         message = f"A ladder has 2 to {MOST_LEVELS} levels with zero among them; these are {len(levels)}."

@@ -9,7 +9,7 @@ from core.treatment.steps import RecipeStep
 from core.vocabulary import Closure, Confidence, DurationUnit, Light, Medium, Moisture, NextTest, School, StepKind
 
 H, MIN = DurationUnit.HOURS, DurationUnit.MINUTES
-COMMON = "common practice, a starting point"
+STARTER_SOURCE = "common practice"
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +45,7 @@ class StarterRecipe:
     school: School | None = None
     plant: str = ""
     germinates_in_cold: bool = False
-    source: str = COMMON
+    source: str = STARTER_SOURCE
     confidence: Confidence = Confidence.LIKELY
 
 
@@ -76,69 +76,70 @@ def _smoke(hours: float) -> StarterStep:
 
 _HOT = StarterStep(StepKind.HOT_WATER, 10, MIN, 5, 15, 85, Medium.WATER)
 _RUB = StarterStep(StepKind.SANDPAPER)
+_FOUR = "One of four: compare untreated seed, sandpaper, cold and smoke in one trial."
 _ON_TOP = StarterStep(StepKind.SOW, light=Light.LIGHT, depth_mm=0)
 
 SCHOOLS = (
     StarterRecipe(
-        "cold in sand, 8 weeks",
+        "8 weeks cold in sand",
         (_cold(8),),
-        "Sand holds water evenly, moulds little and is sown with the seed: the default for wild seed and long chills.",
+        "Sand holds water evenly, moulds little and can be sown with the seed. The usual choice for wild seed and long cold.",
         School.SAND,
     ),
     StarterRecipe(
-        "cold in a towel, 4 weeks",
+        "4 weeks cold in a towel",
         (_cold(4, Medium.TOWEL),),
-        "Quickest to make and easiest to look at; others find that it moulds. For short chills and tests.",
+        "Quick to set up and easy to inspect, but it moulds sooner. For short cold and tests.",
         School.TOWEL,
     ),
     StarterRecipe(
         "soak a day, then 8 weeks cold",
         (_soak(), _cold(8)),
-        "Cold works only on seed that has drunk; what floats after a day may be empty.",
+        "Cold works only on seed that has taken up water. Seed that still floats after a day may be empty.",
         School.SOAK_FIRST,
     ),
     StarterRecipe(
         "8 weeks cold without a soak",
         (_cold(8, Medium.VERMICULITE),),
-        "A damp medium gives seed its water by itself, and nothing is drowned or leached.",
+        "A damp medium supplies the water, and no seed drowns or loses its inhibitors by leaching.",
         School.NO_SOAK,
     ),
     StarterRecipe(
-        "a winter outside",
+        "a winter outdoors",
         (StarterStep(StepKind.OUTDOORS, 120, duration_min=60, medium=Medium.TRAY, closure=Closure.OPEN, sign="spring warmth"),),
-        "No fridge and no schedule; but rot, animals, and warm spells that wake seed before a frost. Keep a logger beside it.",
+        "No fridge and no schedule. Risks: rot, animals, and warm spells that start germination before a frost. Keep a logger beside it.",
         School.WINTER,
     ),
     StarterRecipe(
-        "not known: 8 weeks cold",
+        "need unknown: 8 weeks cold",
         (_cold(8),),
-        "The common length for everything: it rarely hurts seed that did not need it, but teaches little.",
+        "The usual length when nothing is known. It rarely harms seed that did not need it, but teaches little.",
         School.EIGHT_WEEKS,
         confidence=Confidence.GUESS,
     ),
     StarterRecipe(
-        "not known, one of four ways: sandpaper",
+        "need unknown: sandpaper",
         (_RUB,),
-        "Split the seed over untreated, sandpaper, cold and smoke, and let the count decide. This is the sandpaper of the four.",
+        _FOUR,
         School.FOUR_WAYS,
         confidence=Confidence.GUESS,
     ),
     StarterRecipe(
-        "not known, one of four ways: smoke",
+        "need unknown: smoke water",
         (_smoke(12),),
-        "Split the seed over untreated, sandpaper, cold and smoke, and let the count decide. This is the smoke of the four.",
+        _FOUR,
         School.FOUR_WAYS,
         confidence=Confidence.GUESS,
     ),
 )
 
 _PLANTS = (
-    ("Balsamorhiza sagittata", "12 weeks cold", (_cold(12, most=16),), "Long cold, then it comes up cool.", True),
+    ("Balsamorhiza sagittata", "12 weeks cold", (_cold(12, most=16),), "Long cold, then it germinates at cool temperatures.", True),
     (
         "Penstemon palmeri",
         "4 weeks cold, on the surface in light",
         (_cold(4), _ON_TOP),
-        "Cold or not is a question; keep it in light.",
+        "Test whether it needs cold at all; keep it in light.",
         False,
     ),
     ("Sphaeralcea munroana", "sandpaper", (_RUB,), "A hard coat; rubbing is gentler than hot water.", False),
@@ -150,30 +151,30 @@ _PLANTS = (
         "A hard coat over a need for cold. Trained people only; sandpaper or hot water is the gentler way.",
         False,
     ),
-    ("Rhus trilobata", "hot water, then 8 weeks cold", (_HOT, _cold(8)), "The gentler way than acid; less sure.", False),
-    ("Nicotiana attenuata", "smoke water 12 h", (_smoke(12), _ON_TOP), "Waits for fire. Poisonous: gloves.", False),
-    ("Emmenanthe penduliflora", "smoke water 4 h", (_smoke(4),), "Waits for fire; too long in the solution harms.", False),
+    ("Rhus trilobata", "hot water, then 8 weeks cold", (_HOT, _cold(8)), "Gentler than acid, but less reliable.", False),
+    ("Nicotiana attenuata", "smoke water 12 h", (_smoke(12), _ON_TOP), "Germinates after fire. Poisonous: wear gloves.", False),
+    ("Emmenanthe penduliflora", "smoke water 4 h", (_smoke(4),), "Germinates after fire; too long in the solution harms.", False),
     (
         "Ceanothus velutinus",
         "hot water, then 12 weeks cold",
         (_HOT, _cold(12)),
-        "Two steps in order: heat opens the coat, cold wakes.",
+        "Two steps in this order: heat opens the coat, cold breaks dormancy.",
         False,
     ),
     ("Lomatium dissectum", "cold until it sprouts, to 30 weeks", (_cold(16, most=30),), "Germinates in the cold itself: look there.", True),
-    ("Purshia tridentata", "6 weeks cold", (_cold(6, most=8),), "Sprouts early in the bag: look often near the end.", False),
+    ("Purshia tridentata", "6 weeks cold", (_cold(6, most=8),), "Sprouts early in the bag: inspect it often near the end.", False),
     ("Sambucus cerulea", "8 weeks warm, 12 weeks cold", (_warm(8), _cold(12)), "A summer first, then a winter.", False),
     ("Prunus virginiana", "16 weeks cold", (_cold(16, most=24),), "A long winter; stones are poisonous.", True),
     (
         "Populus trichocarpa",
         "sown at once on wet soil",
         (_ON_TOP,),
-        "Lives days: nothing to wait for. Sow the day it flies.",
+        "Lives for days. Sow it the day it is shed.",
         False,
     ),
-    ("Ericameria nauseosa", "sown as it is", (_ON_TOP,), "Not asleep; much of it is empty, so look at the lot first.", False),
-    ("Toxicoscordion venenosum", "10 weeks cold", (_cold(10),), "A winter. Poisonous in all parts: gloves.", True),
-    ("Linum lewisii", "sown as it is", (StarterStep(StepKind.SOW, depth_mm=5),), "Not asleep; old seed is the question.", False),
+    ("Ericameria nauseosa", "sown as it is", (_ON_TOP,), "Not dormant; much of the seed is empty, so test the lot first.", False),
+    ("Toxicoscordion venenosum", "10 weeks cold", (_cold(10),), "A winter. Poisonous in all parts: wear gloves.", True),
+    ("Linum lewisii", "sown as it is", (StarterStep(StepKind.SOW, depth_mm=5),), "Not dormant; seed age matters.", False),
 )
 PLANTS = tuple(StarterRecipe(f"{name}", steps, why, plant=plant, germinates_in_cold=cold) for plant, name, steps, why, cold in _PLANTS)
 STARTERS = (*SCHOOLS, *PLANTS)

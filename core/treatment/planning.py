@@ -142,7 +142,10 @@ def check_days(
     """
     if every <= 0 or gap < every:
         raise CoreError(
-            f"Checks every {every:g} days cannot have a largest gap of {gap:g} days.", code="gap_below_cadence", parameter="gap", value=gap
+            f"Checks every {every:g} days are not possible with a largest gap of {gap:g} days.",
+            code="gap_below_cadence",
+            parameter="gap",
+            value=gap,
         )
     checks: list[date] = []
     notes: list[PlanNote] = []

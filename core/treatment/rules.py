@@ -6,9 +6,11 @@ from dataclasses import dataclass
 from core.treatment.step_kinds import COAT_OPENERS, COLD
 from core.treatment.steps import RecipeStep
 from core.vocabulary import Closure, Dormancy, RecipeRule, StepKind
+from core.wording import degrees_value
 
 CHILL_BAND_C = (0.0, 10.0)
 SEALED_DAYS = 21
+_USUAL_COLD = f"The usual range is {degrees_value(1)} to {degrees_value(5)}."
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,7 +31,7 @@ def recipe_advice(steps: Sequence[RecipeStep], dormancy: Dormancy | None = None)
     if dormancy is Dormancy.NONE and any(k in COLD or k in COAT_OPENERS for k in kinds):
         said.append(
             RecipeAdvice(
-                RecipeRule.NOTHING_NEEDED, None, "This seed is likely not asleep: sown as it is, it should come. Cold does no harm."
+                RecipeRule.NOTHING_NEEDED, None, "This seed is probably not dormant and should germinate untreated. Cold does no harm."
             )
         )
     return said
@@ -42,19 +44,22 @@ def _of_step(index: int, step: RecipeStep, kinds: Sequence[StepKind]) -> list[Re
         said.append(RecipeAdvice(rule, index, f"Step {index + 1}: {sentence}"))
 
     if step.kind in COLD and any(k in COAT_OPENERS for k in kinds[index + 1 :]) and not any(k in COAT_OPENERS for k in kinds[:index]):
-        say(RecipeRule.CHILL_BEFORE_COAT, "cold works only once water is in the seed. Open the coat before the cold, not after it.")
+        say(RecipeRule.CHILL_BEFORE_COAT, "cold works only on seed that has taken up water. Open the coat before the cold, not after it.")
     limit = step.row.most_hours
     if limit is not None and step.hours > limit:
-        say(RecipeRule.SOAK_TOO_LONG, f"{step.hours:g} hours under water can drown seed; {limit:g} h is the usual most.")
+        say(RecipeRule.SOAK_TOO_LONG, f"{step.hours:g} hours under water can drown seed. The usual limit is {limit:g} hours.")
     banded = step.row.chill_band
     if banded and step.temperature_c is not None and step.temperature_c <= CHILL_BAND_C[0]:
-        say(RecipeRule.CHILL_FREEZES, f"at {step.temperature_c:g} °C wet seed freezes and the cold does not count. 1 to 5 °C is meant.")
+        say(
+            RecipeRule.CHILL_FREEZES,
+            f"wet seed freezes at {degrees_value(step.temperature_c)}. {_USUAL_COLD}",
+        )
     if banded and step.temperature_c is not None and step.temperature_c > CHILL_BAND_C[1]:
-        say(RecipeRule.CHILL_TOO_WARM, f"{step.temperature_c:g} °C is no cold for seed. 1 to 5 °C is meant.")
+        say(RecipeRule.CHILL_TOO_WARM, f"{degrees_value(step.temperature_c)} is too warm for cold stratification. {_USUAL_COLD}")
     if step.row.then and (index + 1 == len(kinds) or kinds[index + 1] is not step.row.then):
-        say(RecipeRule.ACID_WITHOUT_RINSE, "acid goes on eating until it is rinsed off. Put a long rinse right after it.")
+        say(RecipeRule.ACID_WITHOUT_RINSE, "acid keeps burning until it is rinsed off. Add a long rinse right after it.")
     if step.closure is Closure.SEALED and step.days > SEALED_DAYS:
-        say(RecipeRule.SEALED_LONG, "wet seed breathes: weeks in a sealed bag smother it. Leave it open or holed for air.")
+        say(RecipeRule.SEALED_LONG, "wet seed needs air, and weeks in a sealed bag suffocate it. Use an open or vented bag.")
     if step.row.sows and index + 1 < len(kinds):
-        say(RecipeRule.SOW_NOT_LAST, "sowing is the last step. What follows it belongs before it.")
+        say(RecipeRule.SOW_NOT_LAST, "sowing must be the last step. Move the later steps before it.")
     return said

@@ -45,6 +45,6 @@ def ready_by(start: date) -> ReadyBy:
     """Seed dries and is cleaned for about two weeks, and lies ready two days before its treatment begins."""
     if start - date.min < timedelta(days=DRY_AND_CLEAN_DAYS):
         raise CoreError(
-            "Treatment would have to begin before there were calendars: shorten the recipe.", code="plan_too_long", parameter="start"
+            "The treatment would have to start too far in the past. Shorten the recipe.", code="plan_too_long", parameter="start"
         )
     return ReadyBy(start - timedelta(days=DRY_AND_CLEAN_DAYS), start - timedelta(days=CLEAN_DAYS))

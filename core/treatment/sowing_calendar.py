@@ -79,7 +79,7 @@ def sowing_calendar(sowing: Sowing, calendar: WorkCalendar, zone: tzinfo) -> Sow
     """
     weeks = sowing.weeks_growing
     if not FEWEST_WEEKS <= weeks <= MOST_WEEKS:
-        message = f"{weeks:g} weeks from sowing to planting cannot be meant: say {FEWEST_WEEKS} to {MOST_WEEKS}."
+        message = f"{weeks:g} weeks from sowing to planting is unlikely: enter {FEWEST_WEEKS} to {MOST_WEEKS}."
         raise CoreError(message, code="weeks_growing_out_of_range", parameter="weeks_growing", bound=MOST_WEEKS, value=weeks)
     wanted = sowing.wanted_on - timedelta(weeks=weeks)
     # of the days that suit, the last one on which plants are still ready in time
@@ -91,7 +91,9 @@ def sowing_calendar(sowing: Sowing, calendar: WorkCalendar, zone: tzinfo) -> Sow
     if sowing.steps:
         laid = [SowingDay(SowingTask.BEGIN_TREATMENT, begin, "Draw the seed at random, by halving, and begin the first step.")]
         if sow != begin:
-            laid.append(SowingDay(SowingTask.OUT_OF_TREATMENT, sow, "Out of its treatment and sown on one day: sprouts do not wait."))
+            laid.append(
+                SowingDay(SowingTask.OUT_OF_TREATMENT, sow, "Take it out of treatment and sow it the same day: sprouts cannot wait.")
+            )
     laid.append(SowingDay(SowingTask.SOW, sow, _how_to_sow(sowing)))
     laid += [_on_a_working_day(d, calendar) for d in _after(sowing, sow, up)]
     order = list(SowingTask)
@@ -104,24 +106,30 @@ def _after(sowing: Sowing, sow: date, up: date) -> list[SowingDay]:
     fine = sowing.size in (SeedSize.DUST, SeedSize.FINE)
     out = []
     if fine and sowing.way is not SowingWay.GROUND:
-        how = "Stand the tray in water until the surface darkens, lift it out, let it drain, and let it dry down a little before the next."
+        how = "Stand the tray in water until the surface darkens. Lift it out, let it drain, and let it dry a little before the next time."
         out.append(SowingDay(SowingTask.SOAK_FROM_BELOW, sow, how))
-    out.append(SowingDay(SowingTask.COMING_UP, up, "Half of those that come up are up. Count what emerged."))
+    out.append(SowingDay(SowingTask.COMING_UP, up, "Half of the expected seedlings have emerged. Count them."))
     if sowing.way is SowingWay.GROUND:
         return out
     if fine:
-        how = "At the first true leaves the lid comes off, a little more each day."
+        how = "At the first true leaves, open the lid a little more each day."
         out.append(SowingDay(SowingTask.LID_OFF, up + timedelta(days=TRUE_LEAVES), how))
         out.append(SowingDay(SowingTask.WATER_FROM_ABOVE, up + timedelta(days=FROM_ABOVE), "A fine mist from above does no harm now."))
     if sowing.way is SowingWay.CELLS and sowing.seeds_a_cell > 1:
-        how = "Leave the strongest of each cell; cut the others at the ground, pulling tears its roots. Count what is taken out."
+        how = "Leave the strongest in each cell and cut the others at the ground; pulling tears its roots. Count those you remove."
         out.append(SowingDay(SowingTask.THIN, up + timedelta(days=THINNING), how))
     if sowing.way is SowingWay.PAN:
-        how = "Lift by a seed leaf, never by the stem, one into each cell. Count what is potted."
+        how = "Lift each by a seed leaf, never by the stem. Put one in each cell. Count those you pot."
         out.append(SowingDay(SowingTask.PRICK_OUT, up + timedelta(days=PRICKING_OUT), how))
     harden = max(sowing.wanted_on - timedelta(days=HARDENING), up)
-    out.append(SowingDay(SowingTask.HARDEN_OFF, harden, "Out by day, in by night, longer each day; in on frost and drying wind."))
-    out.append(SowingDay(SowingTask.PLANT_OUT, max(sowing.wanted_on, harden), "Count what goes out: it is what the next plan learns from."))
+    out.append(
+        SowingDay(
+            SowingTask.HARDEN_OFF,
+            harden,
+            "Put it outdoors by day and indoors by night, longer each day. Bring it in for frost and drying wind.",
+        )
+    )
+    out.append(SowingDay(SowingTask.PLANT_OUT, max(sowing.wanted_on, harden), "Count the plants: the next plan learns from the number."))
     # what a short season leaves no time for is done when the plants go out
     return [d for d in out if d.on <= max(sowing.wanted_on, harden)]
 
@@ -131,7 +139,7 @@ def _how_to_sow(sowing: Sowing) -> str:
     if sowing.soil is not None:
         parts.append("into cold soil" if sowing.soil is Soil.COLD else "into warm soil")
     if sowing.light is LightNeed.LIGHT:
-        parts.append("on the surface, pressed in and not covered: it wants light")
+        parts.append("on the surface, pressed in and not covered: it needs light")
     elif sowing.size is SeedSize.DUST:
         parts.append("mixed with dry fine sand, on the surface")
     elif sowing.size is SeedSize.FINE:
@@ -139,7 +147,7 @@ def _how_to_sow(sowing: Sowing) -> str:
     else:
         parts.append("covered by its own thickness")
     if sowing.light is LightNeed.DARK:
-        parts.append("kept dark until it shows")
+        parts.append("kept dark until it emerges")
     text = ", ".join(parts)
     return f"Sow {text}."
 
@@ -156,7 +164,7 @@ def years_sentence(years_to_flower: int | None, *, tree: bool) -> str:
     """What to expect of plants that take years; empty for those of one season, or where the notes say nothing.
 
     >>> years_sentence(2, tree=False)
-    'Sown this year it flowers in its second year, not before.'
+    'Sown this year, it flowers in its second year, not before.'
     """
     if tree:
         years = f"about {years_to_flower} years" if years_to_flower else "many years"
@@ -164,4 +172,4 @@ def years_sentence(years_to_flower: int | None, *, tree: bool) -> str:
     if years_to_flower is None or years_to_flower < 2:
         return ""
     nth = {2: "second", 3: "third", 4: "fourth", 5: "fifth"}.get(years_to_flower, f"{years_to_flower}th")
-    return f"Sown this year it flowers in its {nth} year, not before."
+    return f"Sown this year, it flowers in its {nth} year, not before."

@@ -148,10 +148,10 @@ _ROWS = (
         by_hand=True,
         seed_by_seed=True,
         caution=Caution(
-            "The blade slips on round seed.",
+            "The blade can slip on round seed.",
             "Hold the seed in pliers or clay, cut away from the hand and away from the embryo.",
             "Sandpaper.",
-            ("The seed is held in pliers or clay; the cut goes away from the hand.",),
+            ("The seed is held in pliers or clay, and I cut away from my hand.",),
         ),
         effect=StepEffect.OPENS_SHARE,
         opens_share=0.95,
@@ -177,9 +177,9 @@ _ROWS = (
         burns=True,
         caution=Caution(
             "Hot water scalds.",
-            "A stable vessel, dry gloves, nobody else within reach; take the vessel off the heat before the seed goes in.",
+            "Use a stable vessel and dry gloves, with nobody else within reach. Take the vessel off the heat before you add the seed.",
             "Sandpaper.",
-            ("The vessel stands firm and is off the heat.", "Dry heat-proof gloves are on; nobody else is within reach."),
+            ("The vessel is stable and off the heat.", "I wear dry heat-proof gloves, and nobody else is within reach."),
         ),
         effect=StepEffect.OPENS_BY_MINUTES,
     ),
@@ -194,15 +194,15 @@ _ROWS = (
         then=StepKind.RINSE,
         caution=Caution(
             "Strong acid burns skin, eyes and lungs.",
-            "Only for trained people where local codes allow it: goggles, gloves, apron, a fume-safe place; never pour water "
-            "into acid; rinse long, neutralise, dispose of it as local rules say.",
+            "Trained people only; follow local rules. Wear goggles, gloves and an apron. Work in a fume hood or outdoors. "
+            "Add acid to water, never water to acid. Rinse long, neutralise, and dispose of it by local rules.",
             "Sandpaper or hot water.",
             (
                 "I am trained for this, and local codes allow it here.",
-                "Goggles, acid-proof gloves and apron are on.",
-                "The place is fume-safe; water and a neutraliser stand ready.",
-                "Acid into water, never water into acid; the seed is dry.",
-                "Rinsing and disposal are prepared as local rules say.",
+                "I wear goggles, acid-proof gloves and an apron.",
+                "I work in a fume hood or outdoors, with water and a neutraliser at hand.",
+                "I add acid to water, never water to acid. The seed is dry.",
+                "Rinsing and disposal are prepared by local rules.",
             ),
         ),
         effect=StepEffect.OPENS_BY_MINUTES,
@@ -216,8 +216,8 @@ _ROWS = (
         most_hours=24.0,
         supplies=(SupplyKind.SMOKE_WATER,),
         caution=Caution(
-            "Making smoke brings fire and bad air.",
-            "Outdoors, away from dry stuff, local burning rules first; do not breathe the smoke; gloves in the solution.",
+            "Making smoke brings fire and harmful air.",
+            "Make smoke outdoors, away from anything dry, and follow local burning rules. Do not breathe it. Wear gloves in the solution.",
             "A ready-made solution.",
             ("The solution is ready-made, or was made where local burning rules allow it.", "Gloves are on."),
         ),
@@ -232,10 +232,10 @@ _ROWS = (
         opens_coat=True,
         burns=True,
         caution=Caution(
-            "Hot trays burn, and dry seed can catch fire.",
-            "An oven with a thermostat, never an open flame; gloves; stay beside it.",
+            "Hot trays burn skin, and dry seed can catch fire.",
+            "Use an oven with a thermostat, never an open flame. Wear gloves. Stay beside it.",
             "Hot water, or sandpaper.",
-            ("An oven with a thermostat is used, no open flame.", "Heat-proof gloves are on; somebody stays beside it."),
+            ("I use an oven with a thermostat, no open flame.", "I wear heat-proof gloves, and somebody stays beside it."),
         ),
         effect=StepEffect.OPENS_BY_MINUTES,
     ),
@@ -268,8 +268,8 @@ _ROWS = (
         supplies=_MADE_READY,
         caution=Caution(
             "Moulds grow in warm wet bags.",
-            "Open bags away from the face, with a mask where mould is seen; wash hands.",
-            "Less water, cleaner seed, sand instead of paper.",
+            "Open bags away from your face. Wear a mask if you see mould. Wash your hands.",
+            "Use less water, cleaner seed, or sand instead of paper.",
         ),
     ),
     StepRow(

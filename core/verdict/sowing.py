@@ -30,26 +30,28 @@ def choice_sentence(choice: SowingChoice, plants: int) -> str:
 
 
 def plain_sentence(choices: SowingChoices, plants: int) -> str:
-    """What mental arithmetic would have sown, and what it would have cost."""
+    """What dividing by the tested percentage would have sown, and how often that is enough."""
     plain = choices.plain
     if plain.cells is None or plain.assurance is None:
-        return "None germinated in the test: mental arithmetic has no answer, and neither has anybody. Test again before sowing."
+        return "None germinated in the test, so no number of seeds can be planned. Test again before sowing."
     seeds = "one seed" if plain.seeds == 1 else f"{plain.seeds} seeds"
-    return (
-        f"Mental arithmetic would sow {plain.cells} cells of {seeds}. It takes the tested percent for the truth: that many give "
-        f"{plants} plants or more {times_in_ten(plain.assurance)}, and fewer the other times."
-    )
+    often = times_in_ten(plain.assurance)
+    reached = {
+        "nearly always": f"nearly always gives {plants} plants.",
+        "hardly ever": f"hardly ever gives {plants} plants, because the test itself is uncertain.",
+    }.get(often, f"gives {plants} plants only {often}, because the test itself is uncertain.")
+    return f"Dividing by the tested percentage gives {plain.cells} cells of {seeds}. That {reached}"
 
 
 def plant_share_sentence(share: PlantShare) -> str:
     """What the plan takes for the germinated that become plants, and what it rests on."""
     if share.own is None:
-        return f"{percent(share.s)} % of the germinated are taken to become plants: a usual figure, until your own trays tell."
+        return f"{percent(share.s)} % of germinated seeds are expected to become plants: the usual figure, until your own trays give one."
     trays = "tray" if share.trays == 1 else f"{share.trays} trays"
     own = f"{100 * share.own:.0f} plants for every 100 seedlings the test let expect"
-    said = f"{percent(share.s)} % of the germinated are taken to become plants: your own {trays} gave {own}"
+    said = f"{percent(share.s)} % of germinated seeds are expected to become plants: your own {trays} gave {own}"
     if share.own > 1:
-        return f"{said}, more than the test; a plan never counts on that."
+        return f"{said}, more than in the test; a plan never counts on that."
     return f"{said}, drawn towards the usual 80 % while trays are few."
 
 

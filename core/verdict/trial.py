@@ -192,7 +192,11 @@ def _left(facts: TrialFacts, chosen: TreatmentFacts | None) -> list[Finding]:
 
 
 _FATES = (
-    (ClosingFate.FRESH, VerdictRule.MANY_FRESH, "firm and alive: still dormant. Another treatment, or more of this one, may wake them."),
+    (
+        ClosingFate.FRESH,
+        VerdictRule.MANY_FRESH,
+        "firm and alive: still dormant. Another treatment, or more of this one, may break its dormancy.",
+    ),
     (ClosingFate.HARD, VerdictRule.MANY_HARD, "hard: the coat still keeps water out."),
     (ClosingFate.EMPTY, VerdictRule.MANY_EMPTY, "empty: no treatment can make them germinate."),
     (

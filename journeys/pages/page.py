@@ -177,7 +177,7 @@ class Page:
     def sign_in_by_hand(self, username: str = "rk", password: str = "awake-rk") -> None:
         """Sign in as people do, and wait for Today."""
         self.open("/sign-in", "Awake Furrow")
-        self.fill("Name", username)
+        self.fill("Username", username)
         self.fill("Password", password)
         self.press("Sign in")
         self._at_today()
@@ -188,7 +188,7 @@ class Page:
         self._at_today()
 
     def _at_today(self) -> None:
-        self.see("//h1[contains(., 'round') or contains(., 'nothing to count')]")
+        self.see("//h1[contains(., 'round') or contains(., 'nothing to count') or contains(., 'Your nursery')]")
 
     def sign_out(self) -> None:
         """Sign out and wait until the session has ended."""

@@ -29,6 +29,7 @@ LONGEST = 30
 # cautions, stories of the practice bench, the methods of a report, and papers of several lines may be longer
 LONGER = (
     "core/seedstock/handling.py",
+    "core/treatment/step_kinds.py",
     "server/practice/briefs.py",
     "server/exchange/formats/package.py",
     "server/exchange/selectors/report.py",

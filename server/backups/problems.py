@@ -19,7 +19,7 @@ class NoRoomForBackup(NoRoom):
 
 def damaged(what: str) -> NotRestorable:
     """A part of a backup differs from its checksum."""
-    detail = f"This backup is damaged: {what} is not what was written. Nothing was changed. Take an older one."
+    detail = f"This backup is damaged: {what} differs from what was written. Nothing was changed. Use an older backup."
     return NotRestorable(detail, code="damaged_backup")
 
 
@@ -33,11 +33,11 @@ def no_room(here: Path, why: str) -> NoRoomForBackup:
     """The disk of the folder is full."""
     return NoRoomForBackup(
         f"There is no room for a backup in {here}: {why}. Make room, or set AWAKE_FURROW_BACKUPS to a folder on another disk. "
-        "Nothing half done was left.",
+        "No partial backup was left.",
         code="disk_full",
     )
 
 
 def not_written(here: Path, error: OSError) -> DomainError:
     """The folder takes no file."""
-    return DomainError(f"No backup can be written in {here}: {error.strerror}. Look at the folder's rights.", code="folder_closed")
+    return DomainError(f"No backup can be written in {here}: {error.strerror}. Check the folder’s permissions.", code="folder_closed")

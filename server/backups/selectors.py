@@ -94,7 +94,7 @@ def find_backup(name: str) -> Path:
     """A backup in the folder by its name, and nothing outside it."""
     path = folder() / name
     if "/" in name or not name.endswith(SUFFIX) or not path.is_file():
-        raise DomainError(f"There is no backup “{name}” any more. Look at the list again.", code="no_such_backup")
+        raise DomainError(f"There is no backup “{name}” any more. Check the list again.", code="no_such_backup")
     return path
 
 
@@ -148,7 +148,7 @@ def read_manifest(file: Path | IO[bytes]) -> Manifest:
             raw = box.read(MANIFEST)
             told = json.loads(raw)
             if not isinstance(told, dict) or told.get("format") != FORMAT:
-                raise NotRestorable("This file is no backup of Awake Furrow.", code="not_a_backup")
+                raise NotRestorable("This file is not an Awake Furrow backup.", code="not_a_backup")
             if told.get("version") != VERSION:
                 raise newer(f"it has form {told.get('version')}, this application reads form {VERSION}")
             if box.comment.decode("ascii", "replace") != hashlib.sha256(raw).hexdigest():
@@ -159,7 +159,7 @@ def read_manifest(file: Path | IO[bytes]) -> Manifest:
                     if digest_of(page) != digest:
                         raise damaged("its database" if part == DATABASE else f"“{part}”")
     except (*ZIP_ERRORS, RecursionError) as error:
-        detail = "This file is damaged, or no backup: it cannot be unpacked whole. Nothing was changed."
+        detail = "This file is damaged or not a backup: it cannot be unpacked. Nothing was changed."
         raise NotRestorable(detail, code="damaged_backup") from error
     known = migration_names()
     unknown = [f"{app} {m}" for app, names in manifest.migrations.items() for m in names if (app, m) not in known]

@@ -24,38 +24,37 @@ class Kind:
 
     model: type[Thing]
     named_by: str
-    path: str
     deletable: bool = False
     blocks: Mapping[str, str] = field(default_factory=dict)
 
 
 KINDS: Mapping[ThingKind, Kind] = {
     ThingKind.LOT: Kind(
-        Lot, "code", "/lots/{}", True,
+        Lot, "code", True,
         {"trials": "trials", "batches": "bags", "sowing_plans": "sowings", "trays": "trays",
          "descents_to": "lots made from it", "descents_from": "lots that it was made from"},
     ),
-    ThingKind.STAND: Kind(Stand, "place_name", "/stands/{}", True, {"harvests": "harvests"}),
+    ThingKind.STAND: Kind(Stand, "place_name", True, {"harvests": "harvests"}),
     ThingKind.RECIPE: Kind(
-        Recipe, "name", "/recipes", True,
+        Recipe, "name", True,
         {"treatments": "treatments of trials", "batches": "bags", "sowing_plans": "sowings", "stretches": "dishes sent on",
          "replaced_by": "later versions"},
     ),
     ThingKind.TRIAL: Kind(
-        Trial, "code", "/trials/{}", True,
+        Trial, "code", True,
         {"conclusions": "conclusions", "copies": "trials that repeat it", "trays": "trays"},
     ),
-    ThingKind.DISH: Kind(Dish, "code", "/trials"),
-    ThingKind.BATCH: Kind(Batch, "code", "/batches/{}"),
-    ThingKind.SUPPLY: Kind(Supply, "name", "/supplies", True, {"uses": "uses"}),
-    ThingKind.TURN: Kind(Turn, "first_day", "/rounds"),
+    ThingKind.DISH: Kind(Dish, "code"),
+    ThingKind.BATCH: Kind(Batch, "code"),
+    ThingKind.SUPPLY: Kind(Supply, "name", True, {"uses": "uses"}),
+    ThingKind.TURN: Kind(Turn, "first_day"),
     ThingKind.PLACE: Kind(
-        Place, "name", "/places", True,
+        Place, "name", True,
         {"children": "places in it", "lots": "lots", "dishes": "dishes", "batches": "bags", "trays": "trays",
          "temperature_logs": "logs of its temperature", "events": "events", "turns": "turns", "batch_moves": "bags that lay there"},
     ),
-    ThingKind.PLANT: Kind(Taxon, "scientific_name", "/plants/{}", True, {"lots": "lots", "stands": "stands"}),
-    ThingKind.SOWING: Kind(SowingPlan, "code", "/sowing/{}"),
-    ThingKind.TRAY: Kind(Tray, "code", "/sowing"),
-    ThingKind.WORK_YEAR: Kind(WorkYear, "hemisphere", "/work-year"),
+    ThingKind.PLANT: Kind(Taxon, "scientific_name", True, {"lots": "lots", "stands": "stands"}),
+    ThingKind.SOWING: Kind(SowingPlan, "code"),
+    ThingKind.TRAY: Kind(Tray, "code"),
+    ThingKind.WORK_YEAR: Kind(WorkYear, "hemisphere"),
 }  # fmt: skip

@@ -8,6 +8,7 @@ from typing import Any
 from core.vocabulary import ThingKind
 from server.changes.kinds import KINDS
 from server.record_kinds.models import Thing
+from server.record_kinds.pages import page_of
 from server.record_kinds.selectors import FieldChange, HistoryEntry, changes_between, history_of, not_shown
 from server.stands.models import Stand
 from server.stands.selectors.rows import hidden_fields, history_of_stand
@@ -83,7 +84,7 @@ def _row(kind: ThingKind, row: Any, before: Any) -> ChangeRow:
         kind=kind,
         id=row.id,
         name=name_of(kind, row),
-        path=KINDS[kind].path.format(row.id),
+        path=page_of(kind, row.id),
         at=row.history_date,
         by=row.history_user.initials if row.history_user else "–",
         what=what,

@@ -27,7 +27,7 @@ def delete(*, by: Person, kind: ThingKind, pk: int) -> Thing:
         raise DomainError(f"{name} is deleted already.", code="deleted_already")
     if not KINDS[kind].deletable:
         raise DomainError(
-            f"A {kind.replace('_', ' ')} is not deleted by itself: end it, or give it up, on its own page.", code="not_deletable"
+            f"A {kind.replace('_', ' ')} cannot be deleted on its own. End it, or give it up, on its page.", code="not_deletable"
         )
     _check_nothing_rests_on(kind, thing, name)
     if isinstance(thing, Trial):
@@ -70,7 +70,7 @@ def _check_nothing_rests_on(kind: ThingKind, thing: Thing, name: str) -> None:
             resting.append(f"{bags} dishes in bags")
     if resting:
         raise DomainError(
-            f"{name} cannot be deleted: {', '.join(resting)} rest on it. Delete those first, or keep it and write a note.",
+            f"{name} cannot be deleted: {', '.join(resting)} depend on it. Delete those first, or keep it and add a note.",
             code="in_use",
         )
 

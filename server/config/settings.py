@@ -81,6 +81,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "server.people.middleware.InReadersUnits",
     "server.practice.middleware.PracticeBench",
 ]
 
@@ -218,7 +219,7 @@ REST_FRAMEWORK = {
 
 SPECTACULAR_SETTINGS = {
     "TITLE": "Awake Furrow",
-    "DESCRIPTION": "Lots, recipes, germination trials, looks and what they say. Errors are problem+json.",
+    "DESCRIPTION": "Lots, recipes, germination trials, looks and their analysis. Errors are problem+json.",
     "VERSION": "1",
     "SERVE_PUBLIC": False,
     "SERVE_PERMISSIONS": ["server.people.api.doors.OpenToRole"],

@@ -10,14 +10,14 @@ from django.utils import timezone
 
 from core.design import counting_plan
 from core.simulate import SimulatedDish, fates_after, simulate_dish
-from core.treatment import RecipeStep
-from core.vocabulary import AmountKnown, Container, EmbryoSize, OriginKind, Purpose, Ripeness, Role, SowSeason, StockKind, Trouble
+from core.treatment import STARTER_SOURCE, RecipeStep
+from core.vocabulary import AmountKnown, Container, OriginKind, Purpose, Ripeness, Role, StockKind, Trouble
 from server.demo.build_counting import build_counting
 from server.demo.build_evidence import lay_out_conclusions
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
 from server.demo.build_sowings import build_sowings
 from server.demo.build_treat import build_treat
-from server.demo.scenario_lots import HOW_SOWN, LOTS, NOTE_SOURCE, PLACES, PLANTS, SMALL_EMBRYO, SOWN_IN_SPRING, WOKEN_BY, LotSpec
+from server.demo.scenario_lots import LOTS, PLACES, LotSpec
 from server.demo.scenario_trials import RECIPES, TRIALS, TrialSpec
 from server.lots.models import Lot
 from server.lots.services import add_lot, enter_stock
@@ -27,7 +27,8 @@ from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
 from server.reference.models import Place, Taxon
 from server.reference.services.places import add_place
-from server.reference.services.plants import add_taxon
+from server.reference.services.plants import add_starter_plant
+from server.reference.starters import STARTER_PLANTS
 from server.stands.models import Stand
 from server.trials.models import Dish, Trial
 from server.trials.services.closings import close_dish, open_trial
@@ -52,26 +53,7 @@ def build_demo(now: datetime) -> None:
     draw = np.random.default_rng(SEED)
     people = [add_person(username=u, initials=i, role=r, password=password_of(u)) for u, i, r in LOGINS]
     grower, helper, second = people[0], people[1], people[3]
-    taxa = {
-        p.common_name: add_taxon(
-            by=grower,
-            scientific_name=p.scientific_name,
-            common_name=p.common_name,
-            note=p.note,
-            note_source=NOTE_SOURCE,
-            caution=p.caution,
-            shedding=p.shedding,
-            storage_behaviour=p.storage_behaviour,
-            storage_class=p.storage_class,
-            hazards=list(p.hazards),
-            chaffy=p.chaffy,
-            woken_by=WOKEN_BY.get(p.scientific_name, []),
-            embryo=EmbryoSize.SMALL if p.scientific_name in SMALL_EMBRYO else "",
-            **HOW_SOWN[p.scientific_name]._asdict(),
-            sow_season=SowSeason.SPRING if p.scientific_name in SOWN_IN_SPRING else SowSeason.AUTUMN,
-        )
-        for p in PLANTS
-    }
+    taxa = {p.common_name: add_starter_plant(by=grower, plant=p) for p in STARTER_PLANTS}
     places: dict[str, Place] = {}
     for spec in PLACES:
         parent = places.get(spec.parent)
@@ -80,7 +62,7 @@ def build_demo(now: datetime) -> None:
     stands = build_stands(grower, second, taxa, now, np.random.default_rng(SEED + 1))
     lots = {spec.code: _lot(spec, grower, taxa, places, stands.get(spec.code), now) for spec in LOTS}
     recipes = {
-        name: write_recipe(by=grower, name=name, steps=[vars(s) for s in steps], source=NOTE_SOURCE) for name, steps in RECIPES.items()
+        name: write_recipe(by=grower, name=name, steps=[vars(s) for s in steps], source=STARTER_SOURCE) for name, steps in RECIPES.items()
     }
     for trial in TRIALS:
         _trial(trial, grower, helper, lots, places, recipes, now, draw)

@@ -1,159 +1,16 @@
 """Plants, places and lots of the invented nursery. Notes are starting points from common horticultural knowledge."""
 
 from dataclasses import dataclass
-from typing import NamedTuple
 
 from core.vocabulary import (
     AmountKnown,
     CleaningGrade,
     Container,
     DatePrecision,
-    Hazard,
-    LightNeed,
     OriginKind,
     PlaceKind,
-    SeedSize,
-    Shedding,
-    StepKind,
-    StorageBehaviour,
-    StorageClass,
     Trouble,
 )
-
-NOTE_SOURCE = "common practice"
-POISON = "Poisonous: gloves, keep away from food and children. Starting point; ask somebody trained."
-
-
-@dataclass(frozen=True)
-class Plant:
-    """A plant of the scenario."""
-
-    scientific_name: str
-    common_name: str
-    note: str
-    caution: str = ""
-    shedding: Shedding = Shedding.HOLDS
-    storage_behaviour: StorageBehaviour = StorageBehaviour.ORTHODOX
-    storage_class: StorageClass = StorageClass.MEDIUM
-    hazards: tuple[Hazard, ...] = ()
-    chaffy: bool = False
-
-
-PLANTS = [
-    Plant("Balsamorhiza sagittata", "arrowleaf balsamroot", "Needs a long moist cold and comes up cool.", shedding=Shedding.SHATTERS),
-    Plant(
-        "Penstemon palmeri",
-        "Palmer's penstemon",
-        "With or without cold; light may matter.",
-        shedding=Shedding.HOLDS,
-        storage_class=StorageClass.LONG,
-    ),
-    Plant(
-        "Sphaeralcea munroana",
-        "Munro's globemallow",
-        "Hard coat: nick, sandpaper or hot water.",
-        shedding=Shedding.SHATTERS,
-        storage_class=StorageClass.LONG,
-    ),
-    Plant("Astragalus filipes", "basalt milkvetch", "Hard coat; few seeds to be had.", storage_class=StorageClass.LONG),
-    Plant("Rhus trilobata", "skunkbush sumac", "Hard coat, then cold.", shedding=Shedding.FLESHY, storage_class=StorageClass.LONG),
-    Plant("Nicotiana attenuata", "coyote tobacco", "Smoke wakes it.", POISON, shedding=Shedding.BURSTS, hazards=(Hazard.POISONOUS,)),
-    Plant("Emmenanthe penduliflora", "whispering bells", "Smoke water for some hours; too long harms.", shedding=Shedding.SHATTERS),
-    Plant(
-        "Ceanothus velutinus",
-        "snowbrush",
-        "Hot water, then months of cold: in that order.",
-        shedding=Shedding.BURSTS,
-        storage_class=StorageClass.LONG,
-    ),
-    Plant("Lomatium dissectum", "fernleaf biscuitroot", "Months of cold, and germinates in the cold itself."),
-    Plant(
-        "Purshia tridentata", "antelope bitterbrush", "Some weeks of cold; sprouts in the bag when left longer.", shedding=Shedding.SHATTERS
-    ),
-    Plant("Sambucus cerulea", "blue elderberry", "Warm, then cold. Clean off the pulp.", shedding=Shedding.FLESHY),
-    Plant(
-        "Prunus virginiana",
-        "chokecherry",
-        "Months of cold. Clean off the pulp.",
-        "Stones are poisonous: do not eat, do not burn.",
-        shedding=Shedding.FLESHY,
-        hazards=(Hazard.POISONOUS,),
-    ),
-    Plant(
-        "Populus trichocarpa",
-        "black cottonwood",
-        "Fluff; lives days to weeks: sow now.",
-        shedding=Shedding.FLIES,
-        storage_behaviour=StorageBehaviour.SHORT_LIVED,
-        storage_class=StorageClass.SHORT,
-    ),
-    Plant(
-        "Ericameria nauseosa",
-        "rubber rabbitbrush",
-        "Not dormant; much of the seed is empty.",
-        shedding=Shedding.FLIES,
-        storage_class=StorageClass.SHORT,
-        chaffy=True,
-    ),
-    Plant(
-        "Toxicoscordion venenosum",
-        "meadow deathcamas",
-        "Cold.",
-        "All parts are deadly poisonous: gloves, always.",
-        hazards=(Hazard.POISONOUS,),
-    ),
-    Plant("Linum lewisii", "Lewis flax", "No dormancy; ages slowly."),
-]
-
-
-# what the notes on the plants say wakes them, and when they are sown: starting points
-WOKEN_BY = {
-    "Balsamorhiza sagittata": [StepKind.COLD_MOIST],
-    "Penstemon palmeri": [StepKind.COLD_MOIST],
-    "Sphaeralcea munroana": [StepKind.NICK, StepKind.SANDPAPER, StepKind.HOT_WATER],
-    "Astragalus filipes": [StepKind.NICK],
-    "Rhus trilobata": [StepKind.ACID, StepKind.COLD_MOIST],
-    "Nicotiana attenuata": [StepKind.SMOKE_WATER],
-    "Emmenanthe penduliflora": [StepKind.SMOKE_WATER],
-    "Ceanothus velutinus": [StepKind.HOT_WATER, StepKind.COLD_MOIST],
-    "Lomatium dissectum": [StepKind.COLD_MOIST],
-    "Purshia tridentata": [StepKind.COLD_MOIST],
-    "Sambucus cerulea": [StepKind.WARM_MOIST, StepKind.COLD_MOIST],
-    "Prunus virginiana": [StepKind.COLD_MOIST],
-    "Toxicoscordion venenosum": [StepKind.COLD_MOIST],
-}
-
-
-class HowSown(NamedTuple):
-    """What a sowing needs to know of a plant."""
-
-    seed_size: SeedSize
-    light_need: LightNeed
-    woody: bool
-    years_to_flower: int
-
-
-# how large the seed is, whether it wants light, whether it is woody, years to flower: starting points
-HOW_SOWN = {
-    "Balsamorhiza sagittata": HowSown(SeedSize.LARGE, LightNeed.EITHER, False, 3),
-    "Penstemon palmeri": HowSown(SeedSize.FINE, LightNeed.LIGHT, False, 2),
-    "Sphaeralcea munroana": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 1),
-    "Astragalus filipes": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
-    "Rhus trilobata": HowSown(SeedSize.LARGE, LightNeed.EITHER, True, 4),
-    "Nicotiana attenuata": HowSown(SeedSize.FINE, LightNeed.LIGHT, False, 1),
-    "Emmenanthe penduliflora": HowSown(SeedSize.FINE, LightNeed.DARK, False, 1),
-    "Ceanothus velutinus": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, True, 5),
-    "Lomatium dissectum": HowSown(SeedSize.LARGE, LightNeed.EITHER, False, 4),
-    "Purshia tridentata": HowSown(SeedSize.LARGE, LightNeed.EITHER, True, 6),
-    "Sambucus cerulea": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, True, 3),
-    "Prunus virginiana": HowSown(SeedSize.LARGE, LightNeed.EITHER, True, 5),
-    "Populus trichocarpa": HowSown(SeedSize.FINE, LightNeed.LIGHT, True, 10),
-    "Ericameria nauseosa": HowSown(SeedSize.MIDDLING, LightNeed.LIGHT, True, 2),
-    "Toxicoscordion venenosum": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 4),
-    "Linum lewisii": HowSown(SeedSize.MIDDLING, LightNeed.EITHER, False, 2),
-}
-SMALL_EMBRYO = {"Lomatium dissectum", "Toxicoscordion venenosum"}
-SOWN_IN_SPRING = {"Sphaeralcea munroana", "Nicotiana attenuata", "Linum lewisii"}
 
 
 @dataclass(frozen=True)

@@ -59,9 +59,9 @@ BATCHES = [
 ]  # fmt: skip
 
 # the trial whose treatments were begun in time: its bags
-TRIAL_IN_BAGS = "How many minutes of acid does skunkbush sumac want?"
+TRIAL_IN_BAGS = "How many minutes of acid does skunkbush sumac need?"
 # the trial whose treated dishes were filled from one bag a treatment
-TREATED_TOGETHER = "Does longer cold wake arrowleaf balsamroot?"
+TREATED_TOGETHER = "Does longer cold help arrowleaf balsamroot?"
 FROZE_DAYS_AGO, FROZE_HOURS = 19, 9
 LOG_DAYS = 110
 DAYS_OFF = ((31, "midwinter"), (32, "midwinter"), (33, "midwinter"), (34, "midwinter"), (38, "new year"))

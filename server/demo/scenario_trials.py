@@ -102,12 +102,12 @@ NONE = T("no treatment")
 
 TRIALS = [
     TrialSpec(
-        "HR-114", "Does longer cold wake arrowleaf balsamroot?",
+        "HR-114", "Does longer cold help arrowleaf balsamroot?",
         [T("no cold"), T("4 weeks", "4 weeks cold, damp sand"), T("8 weeks", "8 weeks cold, damp sand"), T("12 weeks", "12 weeks cold, damp sand")],
         Biology(cold_days_needed=55, cold_days_spread=0.5, days_to_come_up=9), 23.2, 42, "shelf B", unlooked_days=1.3, daily_for_days=20, temperature_c=10,
     ),
     TrialSpec(
-        "NA-019", "Does smoke wake coyote tobacco?",
+        "NA-019", "Does smoke help coyote tobacco?",
         [T("no smoke"), T("smoke 4 h", "smoke water 4 h"), T("smoke 12 h", "smoke water 12 h")],
         Biology(share_needs_smoke=0.94, smoke_hours_needed=3, days_to_come_up=3.2, days_spread=0.2), 25.2, 21, "shelf B", unlooked_days=2.5,
     ),
@@ -123,7 +123,7 @@ TRIALS = [
         finished=True, opened=True, temperature_c=15, night_temperature_c=8,
     ),
     TrialSpec(
-        "AF-008", "Does nicking wake basalt milkvetch?",
+        "AF-008", "Does nicking help basalt milkvetch?",
         [NONE, T("nick", "nick")],
         Biology(share_hard=0.7, days_to_come_up=6), 70, 28, "window shelf", dishes=1, seeds=10, finished=True, opened=True,
     ),
@@ -151,12 +151,12 @@ TRIALS = [
         daily_for_days=0, unlooked_days=0.1,
     ),
     TrialSpec(
-        "SF-001", "What wakes scree foot, unnamed A?",
+        "SF-001", "Which treatment suits scree foot, unnamed A?",
         [NONE, T("nick", "nick"), T("6 weeks cold", "6 weeks cold, damp sand"), T("smoke 12 h", "smoke water 12 h")],
         Biology(share_hard=0.7, days_to_come_up=7, vigour=0.8), 9.2, 28, "window shelf", unlooked_days=0.9,
     ),
     TrialSpec(
-        "RT-021", "How many minutes of acid does skunkbush sumac want?",
+        "RT-021", "How many minutes of acid does skunkbush sumac need?",
         [T("cold only", "8 weeks cold, damp sand"), T("acid 15", "acid 15 min, then 8 weeks cold"), T("acid 30", "acid 30 min, then 8 weeks cold"),
          T("acid 60", "acid 60 min, then 8 weeks cold")],
         Biology(share_hard=0.9, cold_days_needed=30), -5, 35, "shelf A", seeds=20,

@@ -9,7 +9,7 @@ from server.trials.models import Treatment, Trial
 
 
 class Conclusion(Correctable):
-    """A person's words on a trial, with what the rules said then, their version, and the aim they were asked under.
+    """A person's conclusion on a trial, with what the rules said then, their version, and the aim they were asked under.
 
     `treatment` is the one they chose; None where they chose none. `aim` is empty under the first version of the rules.
     """

@@ -42,7 +42,7 @@ def conclude(
     check_not_in_future(at)
     chosen = Treatment.objects.filter(trial=trial, pk=treatment).first() if treatment is not None else None
     if treatment is not None and chosen is None:
-        raise refused("/treatment", "not_of_trial", "That treatment is none of this trial: choose one of its own, or none.")
+        raise refused("/treatment", "not_of_trial", "That treatment is not part of this trial. Choose one of its own, or none.")
     _, facts, found = _judged(trial, aim)
     said = [found.headline, *(s.text for s in (*found.use, *found.lot, *found.not_known, *found.left))]
     return Conclusion.objects.create(
@@ -103,7 +103,7 @@ def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
     courses, facts, found = _judged(trial)
     proposal = next((p for p in found.next if p.test is test), None)
     if proposal is None:
-        raise DomainError("That is not proposed any more. Look at the decision again.", code="not_proposed")
+        raise DomainError("That is no longer proposed. Look at the decision again.", code="not_proposed")
     base = trial.treatments.select_related("recipe").get(pk=proposal.builds_on)
     question = proposal.text[:200]
     if test in (NextTest.REPEAT, NextTest.CLEANER):
@@ -148,7 +148,7 @@ def _treatments(by: Person, courses: TrialCourses, base: Treatment, proposal: Pr
             )
         return _series(by, base.recipe, cold, doses)
     if proposal.test not in NEXT_STEPS:
-        raise DomainError(f"“{base.name}” has no cold that could end earlier: nothing to vary.", code="no_cold")
+        raise DomainError(f"“{base.name}” has no cold that could end earlier.", code="no_cold")
     first, step = NEXT_STEPS[proposal.test]
     name = f"{first}, then {base.recipe.name}" if base.recipe else first
     added = {k: v for k, v in asdict(step).items() if v is not None}
@@ -180,7 +180,7 @@ def _doses(by: Person, courses: TrialCourses, base: Treatment, proposal: Proposa
         varied = found.step if found.step in same else next(iter(same), None)
         if varied is not None:
             return _series(by, rung.recipe, varied, proposal.doses)
-    raise DomainError("No recipe of this ladder has a step of that time: write the doses in the recipes.", code="no_ladder")
+    raise DomainError("No recipe of this dose series has a step of that time. Write the doses in the recipes.", code="no_ladder")
 
 
 def _cold(recipe: Recipe | None) -> int | None:
@@ -194,5 +194,5 @@ def _recipe(by: Person, name: str, steps: list[dict[str, Any]]) -> Recipe:
     known: Recipe | None = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
     if known is not None and [step_body(s) for s in known.steps.all()] == [step_body(Step(**s)) for s in steps]:
         return known
-    source = "proposed by the decision on a trial, a starting point"
+    source = "proposed by the decision on a trial (starting point)"
     return write_recipe(by=by, name=name, steps=steps, replaces=known, source=source)

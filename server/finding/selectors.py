@@ -9,9 +9,10 @@ from rapidfuzz.distance import OSA
 
 from core.vocabulary import ThingKind
 from server.finding.models import Findable, FindWord
-from server.finding.sources import BY_KIND, SOURCES
+from server.finding.sources import SOURCES
 from server.finding.words import CODE, words_of
 from server.labels.selectors import find_code
+from server.record_kinds.pages import page_of
 
 MOST_WORDS = 6
 # of one word that was typed: more than anybody reads, few enough to be quick
@@ -66,7 +67,7 @@ def _rows_of(entries: Sequence[Findable], place: dict[Ref, int]) -> list[FoundRo
 
 
 def _row(f: Findable, *, recent: bool) -> FoundRow:
-    return FoundRow(f.kind, f.of, f.title, f.detail, f.code, BY_KIND[ThingKind(f.kind)].path.format(f.of), recent)
+    return FoundRow(f.kind, f.of, f.title, f.detail, f.code, page_of(ThingKind(f.kind), f.of), recent)
 
 
 def _entries(refs: Collection[Ref]) -> list[Findable]:

@@ -27,7 +27,7 @@ class Entry:
 
 @dataclass(frozen=True)
 class Source:
-    """A kind of thing that is found, under the `word` for it too. `path` leads to it.
+    """A kind of thing that is found, under the `word` for it too.
 
     `mentioned_by`: things whose entries name it, as their model and the path from them.
     """
@@ -35,7 +35,6 @@ class Source:
     kind: ThingKind
     model: type[Thing]
     word: str
-    path: str
     entry: Callable[[Any], Entry | None]
     along: tuple[str, ...] = ()
     mentioned_by: tuple[tuple[type[Thing], str], ...] = ()
@@ -91,26 +90,26 @@ def _beside(*parts: str) -> str:
 # in the order in which equals are shown
 SOURCES: Sequence[Source] = (
     Source(
-        ThingKind.PLANT, Taxon, "plant", "/plants/{}", _taxon,
+        ThingKind.PLANT, Taxon, "plant", _taxon,
         mentioned_by=((Lot, "taxon"), (Stand, "taxon"), (Trial, "lot__taxon"), (Batch, "lot__taxon"), (SowingPlan, "lot__taxon")),
     ),
     Source(
-        ThingKind.LOT, Lot, "lot", "/lots/{}", _lot, along=("taxon",),
+        ThingKind.LOT, Lot, "lot", _lot, along=("taxon",),
         mentioned_by=((Trial, "lot"), (Batch, "lot"), (SowingPlan, "lot")),
     ),
-    Source(ThingKind.TRIAL, Trial, "trial", "/trials/{}", _trial, along=("lot__taxon",)),
-    Source(ThingKind.BATCH, Batch, "bag", "/batches/{}", _batch, along=("lot__taxon", "recipe")),
+    Source(ThingKind.TRIAL, Trial, "trial", _trial, along=("lot__taxon",)),
+    Source(ThingKind.BATCH, Batch, "bag", _batch, along=("lot__taxon", "recipe")),
     Source(
-        ThingKind.RECIPE, Recipe, "recipe", "/recipes#recipe-{}", _recipe,
+        ThingKind.RECIPE, Recipe, "recipe", _recipe,
         along=("replaced_by",), mentioned_by=((Batch, "recipe"), (Recipe, "replaced_by")),
     ),
-    Source(ThingKind.STAND, Stand, "stand", "/stands/{}", _stand, along=("taxon",)),
-    Source(ThingKind.SOWING, SowingPlan, "sowing", "/sowing/{}", _sowing, along=("lot__taxon",)),
+    Source(ThingKind.STAND, Stand, "stand", _stand, along=("taxon",)),
+    Source(ThingKind.SOWING, SowingPlan, "sowing", _sowing, along=("lot__taxon",)),
     Source(
-        ThingKind.PLACE, Place, "place", "/places#place-{}", _place,
+        ThingKind.PLACE, Place, "place", _place,
         along=("parent__parent__parent",), mentioned_by=((Place, "parent"),),
     ),
-    Source(ThingKind.SUPPLY, Supply, "supply", "/supplies#supply-{}", _supply),
+    Source(ThingKind.SUPPLY, Supply, "supply", _supply),
 )  # fmt: skip
 
 BY_MODEL = {s.model: s for s in SOURCES}

@@ -39,7 +39,7 @@ def _check(whole: Any) -> None:
         case JsonFault.TOO_DEEP:
             raise _too_deep()
         case JsonFault.HALF_A_CHARACTER:
-            raise ParseError("A text in this request holds half a character, which cannot be kept. Type it again.")
+            raise ParseError("A text in this request contains half a character, which cannot be saved. Type it again.")
 
 
 def _too_deep() -> ParseError:

@@ -132,7 +132,9 @@ def not_allowed(request: HttpRequest, exception: Exception | None = None) -> Jso
 
 def failed(request: HttpRequest) -> JsonResponse:
     """Answer after an error that nobody foresaw; Django has logged it."""
-    detail = "The server made an error, and nothing half done was kept. Try again; if it stays, tell the person who runs it."
+    detail = (
+        "The server made an error, and nothing half done was kept. Try again; if it happens again, tell the person who runs the server."
+    )
     return _json(body(500, "Something went wrong", detail, "failed", []))
 
 

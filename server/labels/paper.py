@@ -16,6 +16,7 @@ from reportlab.pdfgen.canvas import Canvas
 
 from core.vocabulary import LabelSheet
 from server.labels.selectors import LabelContent
+from server.people.reader import written_for_reader
 
 TEXT, BOLD, ITALIC = "Vera", "VeraBd", "VeraIt"
 PENCIL_LINE_GAP = 5.5 * mm
@@ -93,7 +94,7 @@ def _label(canvas: Canvas, content: LabelContent, x: float, y: float, width: flo
     for text, font, size in [
         (content.name, BOLD, small + 1),
         (content.latin, ITALIC, small),
-        *((line, TEXT, small) for line in content.lines),
+        *((written_for_reader(line), TEXT, small) for line in content.lines),
     ]:
         at -= 1.28 * size
         if at < floor - 0.5:

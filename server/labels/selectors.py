@@ -6,6 +6,7 @@ from datetime import date, datetime
 
 from core.seedstock import cares
 from core.vocabulary import AmountKnown, CleaningGrade, DatePrecision, LabelKind, Layout, Trouble
+from core.wording import day_value
 from server.batches.models import Batch
 from server.batches.selectors.courses import BatchCourse, courses_of
 from server.lots.models import Lot
@@ -99,7 +100,7 @@ def tray_contents(plan: SowingPlan) -> list[LabelContent]:
                 f"lot {plan.lot.code}",
                 plan.recipe.name if plan.recipe else "sown as it is",
                 f"{t.cells} cells of {t.seeds_per_cell}, {t.seeds} seeds" if t.cells else f"{t.seeds} seeds",
-                f"sown {local_day(t.sown_at):%-d %b %Y}" if t.sown_at else "sown ________",
+                f"sown {day_value(local_day(t.sown_at))}" if t.sown_at else "sown ________",
             ],
             warning=warning,
         )
@@ -111,7 +112,7 @@ def _dish_content(dish: Dish, sown_at: datetime | None) -> LabelContent:
     trial = dish.treatment.trial
     number = f"{'≈ ' if dish.seeds_known != AmountKnown.COUNTED else ''}{dish.seeds} seeds"
     where = f"place {dish.position}" + (f", block {dish.block}" if trial.layout == Layout.BLOCKS else "")
-    lines = [number, f"sown {local_day(sown_at):%-d %b %Y}" if sown_at else "sown ________", where]
+    lines = [number, f"sown {day_value(local_day(sown_at))}" if sown_at else "sown ________", where]
     return LabelContent(
         code=dish.code,
         path=f"/c/{dish.code}",
@@ -131,8 +132,8 @@ def _bag_content(course: BatchCourse, trial: str) -> LabelContent:
     lines = [
         f"lot {lot.code}, {number}",
         batch.recipe.name,
-        f"in {local_day(start):%-d %b %Y}" if start else "",
-        f"due out {local_day(end):%-d %b %Y}" if end else "",
+        f"in {day_value(local_day(start))}" if start else "",
+        f"due out {day_value(local_day(end))}" if end else "",
         f"care every {every:g} days" if every else "",
         trial,
     ]
@@ -159,7 +160,7 @@ def day_as_known(day: date | None, precision: str) -> str:
     """A date as exactly as it is known: ``12 Aug 2026``, ``Aug 2026``, ``2026``."""
     if day is None:
         return ""
-    return {DatePrecision.YEAR: f"{day:%Y}", DatePrecision.MONTH: f"{day:%b %Y}"}.get(DatePrecision(precision), f"{day:%-d %b %Y}")
+    return {DatePrecision.YEAR: f"{day:%Y}", DatePrecision.MONTH: f"{day:%b %Y}"}.get(DatePrecision(precision), f"{day_value(day)}")
 
 
 def find_code(code: str) -> CodeTarget | None:

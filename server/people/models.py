@@ -4,12 +4,16 @@ from typing import Any, ClassVar
 
 from django.contrib.auth.models import AbstractUser
 from django.db import models
+from django.dispatch import Signal
 from django.utils import timezone
 from simple_history.models import HistoricalRecords
 
 from core.vocabulary import DayOrder, DecisionAim, Hemisphere, Role, Units
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Recorded, Thing
+
+# sent with the `lead` when the first person of an empty installation has joined
+nursery_begun = Signal()
 
 
 class Person(AbstractUser, Recorded):
@@ -18,6 +22,8 @@ class Person(AbstractUser, Recorded):
     # whoever signs in changes nothing that is shown
     unseen = frozenset({"last_login", "password"})
 
+    # what others call somebody; signing in has a name of its own, and the records have the initials
+    display_name = models.CharField(max_length=60, blank=True)
     initials = models.CharField(max_length=6)
     role = models.CharField(max_length=12, choices=choices_of(Role), default=Role.READER)
     units = models.CharField(max_length=6, choices=choices_of(Units), default=Units.METRIC)

@@ -1,4 +1,4 @@
-"""The graded briefs: what one is told, what one gets, and the hidden biology behind it. All of it is invented."""
+"""The graded exercises: their story, seed and question, and the hidden biology behind them. All of it is made up."""
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
@@ -26,7 +26,7 @@ HOT = PracticeStep(StepKind.HOT_WATER, 5, DurationUnit.MINUTES)
 
 @dataclass(frozen=True)
 class Brief:
-    """One task. `teaches` is said afterwards; `mould_share` takes that share of one dish; `rho` is how much dishes differ."""
+    """One exercise. `teaches` is shown afterwards; mould takes `mould_share` of one dish; `rho` is how much dishes differ."""
 
     slug: str
     level: int
@@ -75,53 +75,53 @@ def _uneven(draw: np.random.Generator) -> Biology:
 BRIEFS = (
     Brief(
         "is-it-alive", 1, "Is it alive?",
-        "A packet from a swap. The label says “good seed”, and nothing else. "
-        "A customer wants to know how much of it comes up before she pays.",
-        "How many in a hundred come up as they are? Say between what and what you believe it.",
-        "A share has a width: a hundred seeds in four dishes pin it down to about ten points either way. "
-        "Cutting shows what the rest was.",
+        "A packet from a seed swap. Its label says only “good seed”. "
+        "A customer wants to know how much of it germinates before she pays.",
+        "How many of 100 seeds germinate untreated? Give a range that you believe.",
+        "A germination percentage is uncertain: 100 seeds in four dishes give it to about ± 10 points. "
+        "Cutting the rest shows whether it was empty, dead or dormant.",
         "packet from a swap", 120, {}, _alive,
     ),
     Brief(
-        "does-cold-wake-it", 2, "Does cold wake it?",
-        "Last spring hardly any of it came up in the tray. A neighbour swears by four weeks in the fridge; an old note says twelve.",
-        "What does four weeks of cold do, and what eight or twelve, against seed sown as it is?",
-        "Without cold some come up anyway. Only the control beside it shows what the cold did; and longer is not always more.",
+        "does-cold-wake-it", 2, "Does cold help?",
+        "Last spring hardly any of it came up in the tray. A neighbour recommends four weeks in the fridge; an old note says twelve.",
+        "What do four, eight and twelve weeks of cold do, compared with untreated seed?",
+        "Some seed germinates without cold. Only the control shows what the cold did, and longer is not always better.",
         "slope above the ford", 480, {"4 weeks cold": (COLD_4,), "8 weeks cold": (COLD_8,), "12 weeks cold": (COLD_12,)}, _cold,
     ),
     Brief(
-        "two-steps-in-order", 3, "Two steps in order",
-        "Round, shiny, hard as shot. It lay in water for a day and did not swell; nicked, it swelled and still did not sprout.",
+        "two-steps-in-order", 3, "Two steps, one order",
+        "Round, shiny, very hard seed. It did not swell after a day in water. Nicked seed swelled, but did not germinate either.",
         "Which steps does it need, and in which order?",
-        "Cold does nothing to a seed that is dry inside. First open the coat, then chill: "
-        "the same two steps the other way round are wasted.",
+        "Cold does nothing for seed that is dry inside. Open the coat first, then chill. "
+        "The same two steps in the other order are wasted.",
         "gravel by the old kiln", 500,
         {"nick": (NICK,), "8 weeks cold": (COLD_8,), "nick, then 8 weeks cold": (NICK, COLD_8), "8 weeks cold, then nick": (COLD_8, NICK)},
         _two_steps,
     ),
     Brief(
         "is-it-worth-the-trouble", 4, "Is it worth the trouble?",
-        "A restorer has always poured hot water over this seed and smoked it as well, “and it always comes up”. "
-        "He asks whether both are needed. There is seed for two or three treatments.",
-        "Do hot water or smoke do anything for this lot?",
-        "It always comes up, and would without them. A trial without a control cannot show that, "
-        "and every year of the trouble is its price.",
+        "A restorer has always treated this seed with hot water and smoke, “and it always comes up”. "
+        "He asks whether it needs either. There is seed for two or three treatments.",
+        "Does hot water or smoke help this lot?",
+        "It always comes up, and would do so untreated. A trial without a control cannot show that, "
+        "so the work is repeated every year.",
         "two bags of the restorer's", 240, {"hot water": (HOT,), "smoke water": (SMOKE,)}, _not_dormant,
     ),
     Brief(
-        "a-dish-that-moulded", 5, "A dish that moulded",
-        "After the fire it stood everywhere; in the nursery nobody got it to germinate. The towels are old, and one of them may be foul.",
-        "Does smoke water wake it?",
-        "Mould takes a dish, not a treatment. Set aside with its reason, it leaves the result and stays in the record; "
-        "counted on, it pulls a treatment down.",
+        "a-dish-that-moulded", 5, "A mouldy dish",
+        "After the fire it grew everywhere; in the nursery nobody could germinate it. The towels are old, and one may be mouldy.",
+        "Does smoke water help?",
+        "Mould spoils a dish, not a treatment. Set the dish aside and note why: the record keeps it, and the result leaves it out. "
+        "If you go on counting it, it lowers the result of its treatment.",
         "burnt ridge, second summer", 300, {"smoke water": (SMOKE,)}, _smoke, mould_share=0.85,
     ),
     Brief(
         "more-dishes-or-more-seeds", 6, "More dishes or more seeds",
-        "Dishes of this seed never agree: one full, the next half empty. There are 240 seeds, and no more this year. "
-        "You choose how to spread them.",
+        "Dishes of this seed never agree: most of one germinates, and half of the next. There are 240 seeds this year. "
+        "You choose how many dishes to make of them.",
         "Does four weeks of cold help?",
-        "Where dishes differ, a seed more in the same dish tells little. Twelve dishes of ten see what three dishes of forty cannot.",
+        "Where dishes differ, more seeds in the same dish tell little. Twelve dishes of 10 can show what three dishes of 40 cannot.",
         "seep below the rim", 240, {"4 weeks cold": (COLD_4,)}, _uneven, rho=0.16,
     ),
 )  # fmt: skip

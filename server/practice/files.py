@@ -2,7 +2,7 @@
 
 import sqlite3
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from datetime import datetime, timedelta
 from pathlib import Path
@@ -49,6 +49,17 @@ def make_bench(path: Path) -> None:
     finally:
         bench.close()
         live.close()
+
+
+def fill_bench(attempt: Attempt, lay_out: Callable[[], None]) -> None:
+    """Make the bench of a try and lay out what it begins with; where that fails (a full disk, say) no half bench is left."""
+    try:
+        make_bench(attempt.file)
+        with other_database(attempt.file), transaction.atomic():
+            lay_out()
+    except BaseException:
+        forget_bench(attempt)
+        raise
 
 
 @contextmanager
@@ -118,8 +129,16 @@ def clear_orphans() -> None:
     here = Path(settings.PRACTICE)
     known = {a.file.name for a in Attempt.objects.all()}
     for file in here.glob("*.sqlite3") if here.is_dir() else []:
-        if file.name not in known and time.time() - file.stat().st_mtime > YOUNGEST_ORPHAN_SECONDS:
+        if file.name not in known and _age(file) > YOUNGEST_ORPHAN_SECONDS:
             _remove(file)
+
+
+def _age(file: Path) -> float:
+    """In seconds; none when another request removed the file since it was listed."""
+    try:
+        return time.time() - file.stat().st_mtime
+    except FileNotFoundError:
+        return 0.0
 
 
 def _remove(file: Path) -> None:

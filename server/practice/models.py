@@ -8,6 +8,9 @@ from django.utils import timezone
 
 from server.people.models import Person
 
+# in place of a brief: the nursery of made-up records that is explored, not concluded
+DEMO = "demo"
+
 
 class Attempt(models.Model):
     """One person's try at a brief. Who shares the `code` has the same hidden seed, each with own dishes.

@@ -12,7 +12,7 @@ from server.lots.selectors.stock import stocks
 from server.people.models import Person
 from server.practice.biology import life_of
 from server.practice.briefs import BRIEFS, BY_SLUG
-from server.practice.models import Attempt
+from server.practice.models import DEMO, Attempt
 from server.record_kinds.days import local_day
 from server.rounds.selectors.today import today
 from server.trials.models import Dish, Trial
@@ -141,7 +141,12 @@ def briefs(person: Person) -> list[BriefView]:
 
 def attempts_of(person: Person) -> list[AttemptView]:
     """One's own tries, the latest first."""
-    return [attempt_view(a) for a in _attempts().filter(person=person)]
+    return [attempt_view(a) for a in _attempts().filter(person=person).exclude(brief=DEMO)]
+
+
+def demo_of(person: Person) -> int | None:
+    """The bench on which somebody explores the demo, if there is one."""
+    return Attempt.objects.filter(person=person, brief=DEMO).values_list("pk", flat=True).first()
 
 
 def group(code: str) -> list[AttemptView]:

@@ -1,12 +1,13 @@
 """Every write to recipes."""
 
 from collections.abc import Sequence
+from dataclasses import asdict
 from typing import Any, Literal, TypedDict, Unpack
 
 from django.db import transaction
 
 from core.errors import CoreError
-from core.treatment import ladder
+from core.treatment import SCHOOLS, StarterRecipe, ladder
 from core.vocabulary import Confidence, DurationUnit, EndsBy, School
 from server.errors import DomainError, Refused, field_error, refused_by_core
 from server.people.models import Person
@@ -47,6 +48,28 @@ def write_recipe(
         _check_step(step, index)
     Step.objects.bulk_create(made)
     return recipe
+
+
+@transaction.atomic
+def add_starter_recipes(*, by: Person) -> list[Recipe]:
+    """Write the general starter recipes of the library; one whose name is taken, also by a deleted recipe, is left out."""
+    require(by, Right.PLAN)
+    taken = set(Recipe.everything.values_list("name", flat=True))
+    return [_from_starter(by, starter) for starter in SCHOOLS if starter.name not in taken]
+
+
+def _from_starter(by: Person, starter: StarterRecipe) -> Recipe:
+    steps = [{name: value for name, value in asdict(step).items() if value is not None} for step in starter.steps]
+    return write_recipe(
+        by=by,
+        name=starter.name,
+        steps=steps,
+        note=starter.why,
+        source=starter.source,
+        confidence=starter.confidence,
+        school=starter.school or "",
+        germinates_in_cold=starter.germinates_in_cold,
+    )
 
 
 @transaction.atomic
@@ -116,9 +139,9 @@ def _check_step(step: Step, index: int) -> None:
             f"Step {index + 1}: a largest gap of {step.care_gap_days:g} days is shorter than the {every:g} days between checks.",
         )
     if step.depth_mm is not None and not 0 <= step.depth_mm <= MOST_DEPTH_MM:
-        raise _refused(index, "depth_mm", f"Step {index + 1}: {step.depth_mm:g} mm deep cannot be; 0 is on the surface.")
+        raise _refused(index, "depth_mm", f"Step {index + 1}: {step.depth_mm:g} mm deep is impossible. Enter 0 for the surface.")
     if step.ends_by == EndsBy.SIGN and not step.sign.strip():
-        raise _refused(index, "sign", f"Step {index + 1} ends by a sign: say which, for example “swollen and sunk”.")
+        raise _refused(index, "sign", f"Step {index + 1} ends at a sign. Enter it, for example “swollen and sunk”.")
     if step.duration_max is not None and step.duration_max < step.duration:
         raise _refused(index, "duration_max", f"Step {index + 1}: at most {step.duration_max} is less than the {step.duration} wanted.")
 

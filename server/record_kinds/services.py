@@ -9,6 +9,7 @@ from django.db.models import BinaryField, Field, ForeignKey
 from django.forms.models import model_to_dict
 from django.utils import timezone
 
+from core.wording import day_value
 from server.errors import DomainError, StaleVersion, refused
 from server.record_kinds.models import Correctable, Thing
 
@@ -63,7 +64,7 @@ def check_not_in_future(at: datetime) -> None:
     """Refuse a moment that is still to come; a clock may run a few minutes ahead."""
     now = timezone.now()
     if at > now + CLOCK_SLACK:
-        message = f"{at:%d %b %Y, %H:%M} lies in the future (it is {now:%d %b %Y, %H:%M}, UTC). Check this device's clock."
+        message = f"{at:%d %b %Y, %H:%M} is in the future (now it is {now:%d %b %Y, %H:%M}, UTC). Check this device's clock."
         raise refused("/at", "time_in_future", message)
 
 
@@ -71,7 +72,7 @@ def check_day_not_in_future(day: date, what: str, pointer: str) -> None:
     """Refuse a day that is still to come; a day ahead may be another time zone's today."""
     if day > timezone.localdate() + timedelta(days=1):
         today = timezone.localdate()
-        raise refused(pointer, "day_in_future", f"{what} on {day:%-d %b %Y} has not happened yet: today is {today:%-d %b %Y}.")
+        raise refused(pointer, "day_in_future", f"{what} on {day_value(day)} has not happened yet: today is {day_value(today)}.")
 
 
 def check_same_thing(known: int, given: int, what: str) -> None:
@@ -87,7 +88,7 @@ def take_back(happening: C, *, by: "Person") -> C:
     The later one repeats what such a row cannot be without, and no more.
     """
     if happening.withdrawn or hasattr(happening, "corrected_by"):
-        raise DomainError("This was taken back or corrected already. Look at the newer entry.", code="corrected_already")
+        raise DomainError("This was already corrected or undone. Look at the newer entry.", code="corrected_already")
     own = {f.name for f in Correctable._meta.get_fields()}
     needed = [f for f in happening._meta.concrete_fields if f.name not in own and _needed(f)]
     kept = {f.attname: getattr(happening, f.attname) for f in needed}

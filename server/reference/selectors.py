@@ -1,10 +1,11 @@
-"""Reading places: what each does to seed that is kept there."""
+"""Places with what each does to seed that is kept there; starter plants that are not here yet."""
 
 from dataclasses import dataclass
 
 from core.seedstock import relative_life, storage_check
 from core.vocabulary import PlaceKind
-from server.reference.models import Place
+from server.reference.models import Place, Taxon
+from server.reference.starters import STARTER_PLANTS, StarterPlant
 
 
 @dataclass(frozen=True)
@@ -56,3 +57,9 @@ def row(place: Place) -> PlaceRow:
         dry_first=check.dry_first if check else None,
         relative_life=relative_life(*climate) if climate else None,
     )
+
+
+def starters_offered() -> list[StarterPlant]:
+    """Starter plants that are not among the nursery's plants, nor among the deleted ones."""
+    here = set(Taxon.everything.values_list("scientific_name", flat=True))
+    return [p for p in STARTER_PLANTS if p.scientific_name not in here]

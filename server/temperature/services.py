@@ -39,13 +39,13 @@ def read_text(raw: bytes) -> str:
         try:
             return raw.decode("utf-16")
         except UnicodeDecodeError:
-            raise refused("/file", "not_text", "This is no text file: export the log as CSV.") from None
+            raise refused("/file", "not_text", "This is not a text file. Export the log as CSV.") from None
     for coding in ("utf-8-sig", "cp1252"):
         try:
             return raw.decode(coding)
         except UnicodeDecodeError:
             continue
-    raise refused("/file", "not_text", "This is no text file: export the log as CSV.")
+    raise refused("/file", "not_text", "This is not a text file. Export the log as CSV.")
 
 
 def look_into(text: str, said: dict[str, Any], now: datetime) -> ReadLog:
@@ -111,7 +111,7 @@ def record_event(
     require(by, Right.PLAN)
     check_not_in_future(at)
     if until is not None and until < at:
-        raise refused("/until", "ends_before_begin", "This ends before it begins: check both times.")
+        raise refused("/until", "ends_before_begin", "It ends before it starts. Check both times.")
     return PlaceEvent.objects.create(by=by, place=place, kind=kind, at=at, until=until, note=note)
 
 

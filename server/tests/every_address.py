@@ -17,6 +17,7 @@ from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
 from server.reference.models import Photo
+from server.reference.starters import STARTER_PLANTS
 from server.sowing.models import Outcome
 from server.sowing.selectors.preview import SowingWish
 from server.sowing.services.plans import plan_sowing, sow
@@ -96,6 +97,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "codes/<str:code>/": f"codes/{self.lot.code}/",
             "balance/readings/": "balance/readings/",
             "taxa/": "taxa/",
+            "taxa/starters/": "taxa/starters/",
             "taxa/{pk}/": f"taxa/{self.lot.taxon_id}/",
             "places/": "places/",
             "find/": f"find/?q={self.lot.code}",
@@ -137,6 +139,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "trials/{pk}/export/<str:name>/": f"trials/{self.judged.pk}/export/trial.json/",
             "export-schema/": "export-schema/",
             "recipes/{pk}/conclusions/": f"recipes/{self.recipe.pk}/conclusions/",
+            "recipes/{pk}/results/": f"recipes/{self.recipe.pk}/results/",
             "trials/{pk}/count-sheet/": f"trials/{trial}/count-sheet/",
             "trials/{pk}/set-up/": f"trials/{trial}/set-up/",
             "trials/{pk}/design/": f"trials/{trial}/design/",
@@ -245,6 +248,8 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "temperature-logs/": ("upload", "temperature-logs/", {"place": make_place(f"v {turn}").pk}),
                 "temperature-logs/{pk}/take-back/": ("post", f"temperature-logs/{log.pk}/take-back/", {}),
                 "place-temperatures/{pk}/record-event/": ("post", f"place-temperatures/{self.place.pk}/record-event/", event),
+                "recipes/starters/": ("post", "recipes/starters/", {}),
+                "taxa/starters/": ("post", "taxa/starters/", {"scientific_name": STARTER_PLANTS[turn].scientific_name}),
                 "recipes/check/": ("post", "recipes/check/", {"steps": [{"kind": "nick"}]}),
                 "recipes/{pk}/ladder/": ("post", f"recipes/{self.recipe.pk}/ladder/", {"step": 0, "doses": [14]}),
                 "plan/": ("post", "plan/", {"items": [{"name": "x", "recipe": self.recipe.pk}], "on": "2027-02-01"}),

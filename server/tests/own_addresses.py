@@ -80,6 +80,7 @@ class OwnAddresses:
         path, of = f"practice/{begun.pk}/", {"trial": trial}
         return {
             "practice/": ("post", "practice/", {"brief": "is-it-alive"}),
+            "practice/explore/": ("post", "practice/explore/", {}),
             "practice/{pk}/treat-and-sow/": ("post", f"{path}treat-and-sow/", of),
             "practice/{pk}/go-on/": ("post", f"{path}go-on/", {"days": 8}),
             "practice/{pk}/count-round/": ("post", f"{path}count-round/", of),

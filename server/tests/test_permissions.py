@@ -2,6 +2,7 @@
 
 import re
 from pathlib import Path
+from unittest import mock
 
 from django.test import tag
 from django.urls import URLPattern, URLResolver, get_resolver
@@ -71,6 +72,8 @@ class TheTable(ApiCase):
 
 
 @tag("long")
+# what the demo holds is its own test's business, and it takes seconds
+@mock.patch("server.practice.services.explore.build_demo", new=mock.Mock())
 class EveryPair(EveryAddress):
     def calls(self, turn):
         """Method, address and the call itself."""

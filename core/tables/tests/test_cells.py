@@ -52,7 +52,7 @@ class Counts(TestCase):
             ("64 %", "no uncertainty"),
             ("12/25", "12 here, and 25"),
             ("2.5", "whole number"),
-            ("many", "a number is wanted"),
+            ("many", "enter a number"),
             (-1, "0 or more"),
         ):
             with self.subTest(cell), self.assertRaises(Unreadable) as caught:

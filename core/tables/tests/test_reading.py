@@ -81,7 +81,7 @@ class WideCounts(TestCase):
         found = table(rows, sown_on=date(2025, 3, 1))
         read_counts(found)
         self.assertEqual([p.cell for p in found.problems], ["D2"])
-        self.assertIn("all so far", found.problems[0].message)
+        self.assertIn("totals so far", found.problems[0].message)
 
     def test_dates_as_headings_follow_the_settled_order(self):
         rows = [["treatment", "seeds", "3/4/2025", "7/4/2025"], ["nick", 10, 1, 2]]

@@ -90,7 +90,7 @@ class OneTrialInTwoShapes(TestCase):
             found, _ = read(rows, shape)
             self.assertEqual(len(found.problems), 1, shape)
             self.assertIn("20", found.problems[0].message)
-            self.assertIn("all so far", found.problems[0].message)
+            self.assertIn("totals so far", found.problems[0].message)
 
 
 class RefusedByCell(TestCase):
@@ -101,7 +101,7 @@ class RefusedByCell(TestCase):
     def test_a_row_without_its_treatment_takes_the_one_above_and_the_first_has_none(self):
         cells, words, dishes = self.refused([["treatment", "seeds", "sown", "day 3"], ["", 20, "1/3/2025", 1], ["nick", 20, "1/3/2025", 2]])
         self.assertEqual(cells, ["A2"])
-        self.assertIn("Which treatment", words)
+        self.assertIn("Enter the treatment’s name", words)
         self.assertEqual([d.treatment for d in dishes], ["nick"])
 
     def test_without_a_column_for_treatments_all_were_sown_as_they_are(self):

@@ -77,7 +77,7 @@ class FromEarlierTrials(TestCase):
     def test_a_nick_that_clearly_helped_speaks_of_the_coat(self):
         past = [gave(0.1), gave(0.7, NICK)]
         self.assertIs(read_dormancy(past=past).likely, Dormancy.PHYSICAL)
-        self.assertIn("Opening the coat raised the share", words(past=past))
+        self.assertIn("Opening the coat raised germination", words(past=past))
         self.assertIs(read_dormancy(past=[gave(0.5), gave(0.52, NICK)]).likely, Dormancy.UNKNOWN)
 
     def test_a_little_more_after_longer_cold_is_no_need_for_it(self):
@@ -86,7 +86,7 @@ class FromEarlierTrials(TestCase):
         self.assertIn("Cold made no clear difference", words(past=near))
 
     def test_notes_alone_are_told_apart_from_a_trial(self):
-        self.assertIn("no imbibition test has looked yet", words(noted=[StepKind.NICK]))
+        self.assertIn("no imbibition test was made yet", words(noted=[StepKind.NICK]))
         self.assertIs(read_dormancy(noted=[StepKind.NICK]).confidence, Confidence.GUESS)
 
     def test_days_of_the_best_cold_set_how_deep_it_is(self):
@@ -107,6 +107,6 @@ class FromEarlierTrials(TestCase):
     def test_seed_that_comes_up_untreated_is_not_dormant(self):
         found = read_dormancy(past=[gave(0.9), gave(0.88, cold(28))])
         self.assertIs(found.likely, Dormancy.NONE)
-        self.assertIn("Untreated, 90 % came up", " ".join(found.reasons))
+        self.assertIn("Untreated, 90 % germinated", " ".join(found.reasons))
         # with a wide interval it may be far less than most of it
         self.assertIs(read_dormancy(past=[gave(0.9, within=0.4)]).likely, Dormancy.UNKNOWN)

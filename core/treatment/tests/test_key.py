@@ -2,6 +2,7 @@ from unittest import TestCase
 
 from core.treatment import KeyStep, TreatmentKey, conditions_said, doses_said, off_plan
 from core.vocabulary import DurationUnit, Light, Medium, StepKind
+from core.wording import written
 
 D, H = DurationUnit.DAYS, DurationUnit.HOURS
 
@@ -33,7 +34,7 @@ class Keys(TestCase):
 
     def test_names_are_set_apart_by_dose_and_conditions(self):
         self.assertEqual(doses_said(TreatmentKey.of([KeyStep.of(StepKind.SOAK, 24, H), cold(56)])), "24 h + 8 weeks")
-        self.assertEqual(conditions_said(TreatmentKey.of([], germination_c=25, germination_night_c=15)), "25/15 °C")
+        self.assertEqual(written(conditions_said(TreatmentKey.of([], germination_c=25, germination_night_c=15))), "25 °C/15 °C")
 
 
 class OffPlan(TestCase):

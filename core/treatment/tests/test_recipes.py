@@ -81,7 +81,7 @@ class Rules(TestCase):
     def test_what_hurts_is_confirmed_and_poison_adds_to_it(self):
         self.assertGreaterEqual(len(checks_before(StepKind.ACID)), 5)
         self.assertEqual(checks_before(StepKind.COLD_MOIST), ())
-        self.assertIn("Gloves", checks_before(StepKind.NICK, poisonous=True)[-1])
+        self.assertIn("gloves", checks_before(StepKind.NICK, poisonous=True)[-1])
 
 
 class Ladders(TestCase):

@@ -77,5 +77,5 @@ class Steps(TestCase):
     def test_what_hurts_carries_its_caution_and_the_gentler_way_once(self):
         found = cautions([StepKind.ACID, StepKind.RINSE, StepKind.ACID, StepKind.NICK])
         self.assertEqual(len(found), 2)
-        self.assertIn("local codes", found[0].care)
+        self.assertIn("follow local rules", found[0].care)
         self.assertTrue(all(c.gentler for c in found))

@@ -55,7 +55,7 @@ class WaysOfSowing(TestCase):
 
     def test_seed_that_wants_light_lies_on_the_surface_in_the_soil_it_wants(self):
         how = laid(light=LightNeed.LIGHT, soil=Soil.COLD)[1][SowingTask.SOW].how
-        self.assertEqual(how, "Sow into cold soil, on the surface, pressed in and not covered: it wants light.")
+        self.assertEqual(how, "Sow into cold soil, on the surface, pressed in and not covered: it needs light.")
 
     def test_several_a_cell_are_thinned_a_pan_is_pricked_out_and_the_ground_gets_neither(self):
         self.assertIn(SowingTask.THIN, laid(seeds_a_cell=2)[1])

@@ -28,12 +28,12 @@ class WordsOfASowing(TestCase):
         self.assertIn("nothing to thin", choice_sentence(one, 100))
         self.assertRegex(choice_sentence(two, 100), r"2 seeds in each of \d+ cells: at least 100 plants 9 times in 10; .* cells to thin")
 
-    def test_mental_arithmetic_is_told_what_it_would_have_cost(self):
-        self.assertRegex(plain_sentence(sowing_choices(0.5, 45.5, 100), 100), r"give 100 plants or more [456] times in 10")
+    def test_dividing_by_the_percentage_is_said_with_how_often_it_is_enough(self):
+        self.assertRegex(plain_sentence(sowing_choices(0.5, 45.5, 100), 100), r"gives 100 plants only [456] times in 10")
         self.assertIn("None germinated", plain_sentence(sowing_choices(0, 45.5, 100), 100))
 
     def test_what_the_plan_takes_to_become_plants_names_its_trays(self):
-        self.assertIn("a usual figure", plant_share_sentence(PlantShare(0.8, None, 0, 0, TrayExperience())))
+        self.assertIn("the usual figure", plant_share_sentence(PlantShare(0.8, None, 0, 0, TrayExperience())))
         self.assertIn("your own 3 trays gave 55 plants", plant_share_sentence(PlantShare(0.6, 0.55, 3, 120, TrayExperience())))
         self.assertIn("never counts on that", plant_share_sentence(PlantShare(1.0, 1.2, 3, 120, TrayExperience())))
 

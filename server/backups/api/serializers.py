@@ -30,7 +30,7 @@ class PassphraseSerializer(serializers.Serializer[Any]):
 
 
 class RestoreSerializer(PassphraseSerializer):
-    """A backup in the folder by its name."""
+    """One backup of the folder, by its name."""
 
     name = serializers.CharField(max_length=200)
 

@@ -27,7 +27,7 @@ from server.people.requests import person_of
 
 
 class BackupsView(APIView):
-    """The backups there are; and a new one."""
+    """List the backups, or make one."""
 
     @extend_schema(operation_id="backups_list", responses=BackupFolderSerializer)
     def get(self, request: Request) -> Response:
@@ -43,7 +43,7 @@ class BackupsView(APIView):
 
 
 class HealthView(APIView):
-    """The health of the database, checked now."""
+    """Check the health of the database."""
 
     @extend_schema(operation_id="backups_health", responses=HealthSerializer)
     def get(self, request: Request) -> Response:
@@ -52,7 +52,7 @@ class HealthView(APIView):
 
 
 class BackupFileView(APIView):
-    """The file itself, to be kept elsewhere."""
+    """Download the backup file."""
 
     @extend_schema(operation_id="backups_file", responses={(200, "application/zip"): OpenApiTypes.BINARY})
     def get(self, request: Request, name: str) -> FileResponse:
@@ -62,7 +62,7 @@ class BackupFileView(APIView):
 
 
 class RestoreView(APIView):
-    """A backup of the folder in the place of everything."""
+    """Replace everything with a backup of the folder."""
 
     @extend_schema(operation_id="backups_restore", request=RestoreSerializer, responses=RestoredSerializer)
     def post(self, request: Request) -> Response:
@@ -74,7 +74,7 @@ class RestoreView(APIView):
 
 
 class RestoreFileView(APIView):
-    """A backup from elsewhere in the place of everything."""
+    """Replace everything with an uploaded backup."""
 
     parser_classes = [MultiPartParser]
 

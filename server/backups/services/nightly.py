@@ -85,7 +85,7 @@ def try_nightly(now: datetime) -> None:
         if nightly(now) is not None:
             forget_failure()
     except Exception as error:  # the watch must outlive every error: no later night would have a backup
-        why = error.detail if isinstance(error, DomainError) else f"An error that nobody foresaw: {error!r}."
+        why = error.detail if isinstance(error, DomainError) else f"An unexpected error: {error!r}."
         log.exception("No nightly backup: %s", why)
         try:
             note_failure(now, why)

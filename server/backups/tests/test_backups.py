@@ -133,7 +133,7 @@ class Refused(Backups):
             middle = len(parts[DATABASE]) // 2
             parts[DATABASE] = parts[DATABASE][:middle] + b"\x00\x01" + parts[DATABASE][middle + 2 :]
 
-        self.check_refused(self.rewritten(self.made(), change), "damaged_backup", "its database is not what was written")
+        self.check_refused(self.rewritten(self.made(), change), "damaged_backup", "its database differs from what was written")
 
     def test_a_file_cut_short_or_of_another_kind_says_so(self):
         name = self.made()
@@ -141,13 +141,13 @@ class Refused(Backups):
         whole = path.read_bytes()
         for content in (whole[: len(whole) // 2], b"not a zip at all", b""):
             path.write_bytes(content)
-            self.check_refused(name, "damaged_backup", "cannot be unpacked whole")
+            self.check_refused(name, "damaged_backup", "cannot be unpacked")
 
     def test_a_manifest_changed_by_hand_is_damage(self):
         def change(parts):
             parts[MANIFEST] = parts[MANIFEST].replace(b'"lots": 1', b'"lots": 9')
 
-        self.check_refused(self.rewritten(self.made(), change), "damaged_backup", f"“{MANIFEST}” is not what was written")
+        self.check_refused(self.rewritten(self.made(), change), "damaged_backup", f"“{MANIFEST}” differs from what was written")
 
     def test_a_manifest_that_somebody_made_is_damage_too(self):
         name = self.made()

@@ -39,7 +39,7 @@ class BatchSerializer(serializers.ModelSerializer[Batch]):
 
 
 class BatchChangeSerializer(serializers.ModelSerializer[Batch]):
-    """A change of what a batch says about itself."""
+    """A change of a batch's own fields."""
 
     version = serializers.IntegerField(min_value=1)
 
@@ -82,7 +82,7 @@ class PlanItemSerializer(serializers.Serializer[None]):
 
 
 class PlanRequestSerializer(serializers.Serializer[None]):
-    """Treatments to lay on the calendar."""
+    """Treatments to plan."""
 
     items = PlanItemSerializer(many=True, allow_empty=False)
     mode = serializers.ChoiceField(choices=choices_of(PlanMode), default=PlanMode.SOW_TOGETHER)

@@ -19,7 +19,7 @@ from server.record_kinds.api.things import given_change
 
 
 class SupplyViewSet(viewsets.GenericViewSet[Supply]):
-    """What is made once and used many times."""
+    """Supplies: made once and used many times."""
 
     queryset = Supply.objects.all()
     serializer_class = s.SupplyRowSerializer
@@ -44,7 +44,7 @@ class SupplyViewSet(viewsets.GenericViewSet[Supply]):
 
 
 class TurnViewSet(mixins.ListModelMixin, viewsets.GenericViewSet[Turn]):
-    """Whose round a place is."""
+    """Who does the round of a place."""
 
     queryset = Turn.objects.select_related("person", "place__parent__parent__parent")
     serializer_class = s.TurnSerializer

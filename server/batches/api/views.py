@@ -114,7 +114,7 @@ class BatchViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Batch]):
 
 
 class PlanView(APIView):
-    """Treatments on the calendar, computed and not kept."""
+    """A plan of treatments on the calendar; nothing is stored."""
 
     @extend_schema(request=s.PlanRequestSerializer, responses=s.PlanViewSerializer, operation_id="plan_lay")
     def post(self, request: Request) -> Response:

@@ -10,6 +10,7 @@ from django.utils import timezone
 from core.temperature import usual_outdoors, warm_then_frost
 from core.treatment import STEP_KINDS, Plan, PlannedStep, WorkCalendar, plan_backward, plan_forward, ready_by, recipe_advice, sow_window
 from core.vocabulary import Dormancy, DurationUnit, Hemisphere, PlanMode, PlanNoteKind, SowSeason, StepKind
+from core.wording import day_value, degrees_value
 from server.batches.selectors.courses import BatchCourse, PlannedStretch, batches_in_use
 from server.errors import refused
 from server.people.models import WorkYear
@@ -97,8 +98,8 @@ class PlanView:
 
 
 WHY = {
-    PlanMode.SOW_TOGETHER: "Starts are staggered so that all are sown on one day: light, warmth and the counter are then the same for all.",
-    PlanMode.START_TOGETHER: "All start on one day and are sown as each is ready: the dishes then germinate under different days.",
+    PlanMode.SOW_TOGETHER: "Starts are staggered so that all treatments are sown on one day, with the same light, temperature and counter.",
+    PlanMode.START_TOGETHER: "All treatments start on one day and are sown when each is ready, so the dishes germinate on different days.",
 }
 
 
@@ -167,7 +168,7 @@ def _treatment(item: PlanItem, mode: PlanMode, on: date, calendar: WorkCalendar,
     notes = [PlanSaid(n.kind, _sentence(steps, n.step, n.kind, n.on, n.days)) for n in laid.notes]
     if local_day(laid.start) < today:
         days = (today - local_day(laid.start)).days
-        notes.insert(0, PlanSaid(None, f"Its start was {days} day{'s' if days > 1 else ''} ago: sow later, or take a shorter treatment."))
+        notes.insert(0, PlanSaid(None, f"Its start was {days} day{'s' if days > 1 else ''} ago: sow later, or choose a shorter treatment."))
     return PlannedTreatment(
         name=item.name,
         recipe=item.recipe.pk,
@@ -265,8 +266,8 @@ def _outdoors(treatments: Sequence[PlannedTreatment], year: WorkYear) -> list[st
                 w = spells[0]
                 a, b = first + timedelta(days=w.warm_from), first + timedelta(days=w.frost_on)
                 out.append(
-                    f"{t.name}: in a typical (simulated) year a warm spell from about {a:%-d %b} may start germination outdoors, "
-                    f"with frost to {w.frost_c:.0f} °C by about {b:%-d %b}. Have a cover ready."
+                    f"{t.name}: in a typical (simulated) year a warm spell from about {day_value(a)} may start germination outdoors, "
+                    f"with frost to {degrees_value(round(w.frost_c))} by about {day_value(b)}. Have a cover ready."
                 )
     return out
 

@@ -10,6 +10,7 @@ from django.db.models import Max
 
 from core.treatment import Plan
 from core.vocabulary import AmountKnown, LeavingHow, StockKind
+from core.wording import day_value
 from server.batches.models import Batch, BatchPlan, Leaving, Move, Split, StepBegun, StepEnded
 from server.batches.selectors.courses import PlannedStretch, course_of, courses_of
 from server.errors import DomainError, Refused, field_error, question, refused
@@ -44,9 +45,9 @@ def put_in(*, by: Person, new: NewBatch, plan: Plan, at: datetime, sure: bool = 
     """Make a batch with its plan. Nothing has begun yet: its steps are begun one by one."""
     require(by, Right.PLAN)
     if new.seeds < 1:
-        raise refused("/seeds", "no_seeds", f"A batch of {new.seeds} seeds holds nothing: put in at least 1.")
+        raise refused("/seeds", "no_seeds", f"A batch of {new.seeds} seeds is impossible. Put in at least 1.")
     if not new.recipe.steps.exists():
-        raise refused("/recipe", "no_steps", f"“{new.recipe.name}” has no step: seed that is sown as it is needs no batch.")
+        raise refused("/recipe", "no_steps", f"“{new.recipe.name}” has no step: untreated seed needs no bag.")
     _check_capacity(new.place, 1, sure=sure)
     first = new.recipe.steps.all()[0]
     batch = create_thing(
@@ -106,7 +107,7 @@ def move(*, by: Person, batch: Batch, place: Place, at: datetime, sure: bool = F
     course = course_of(batch)
     _check_in(batch, course.leaving)
     if course.moves and at < course.moves[-1].at:
-        raise refused("/at", "before_last_move", f"{batch.code} was moved later than that already, on {course.moves[-1].at:%-d %b %Y}.")
+        raise refused("/at", "before_last_move", f"{batch.code} was moved later than that already, on {day_value(course.moves[-1].at)}.")
     _check_capacity(place, 1, sure=sure)
     _stand(batch, place, by)
     return Move.objects.create(by=by, at=at, batch=batch, place=place)
@@ -164,7 +165,7 @@ def take_out(*, by: Person, batch: Batch, how: LeavingHow, at: datetime, found: 
         message = f"{found} found, but {course.seeds_now} were in {batch.code}. Count again, or correct the number put in."
         raise refused("/found", "more_than_batch", message)
     if course.started_at is not None and at < course.started_at:
-        raise refused("/at", "before_start", f"{batch.code} began on {course.started_at:%-d %b %Y}: it cannot have left before.")
+        raise refused("/at", "before_start", f"{batch.code} began on {day_value(course.started_at)}: it cannot have been taken out before.")
     running = course.running
     if running is not None:
         StepEnded.objects.create(by=by, at=at, begun=running.begun, ended_by="clock" if at >= running.begun.due_at else "person")
@@ -198,7 +199,7 @@ def put_back(*, by: Person, batch: Batch) -> None:
 
 def _check_in(batch: Batch, leaving: Leaving | None) -> None:
     if leaving is not None:
-        raise DomainError(f"{batch.code} left on {leaving.at:%-d %b %Y}. Undo that first if it was a slip.", code="left_already")
+        raise DomainError(f"{batch.code} left on {day_value(leaving.at)}. Undo that first if it was a mistake.", code="left_already")
 
 
 def _check_capacity(place: Place | None, more: int, *, sure: bool) -> None:
@@ -206,7 +207,7 @@ def _check_capacity(place: Place | None, more: int, *, sure: bool) -> None:
         return
     there = Batch.objects.filter(place=place).exclude(leavings__withdrawn=False, leavings__corrected_by__isnull=True).distinct().count()
     if there + more > place.capacity_bags:
-        message = f"{place.full_name} holds {place.capacity_bags} bags and {there} lie there. Put it there all the same?"
+        message = f"{place.full_name} holds {place.capacity_bags} bags and {there} lie there. Put it there anyway?"
         raise question("/place", "place_full", message)
 
 

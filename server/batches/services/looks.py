@@ -7,6 +7,7 @@ from uuid import UUID
 from django.db import transaction
 
 from core.vocabulary import EndsBy, SproutsGo
+from core.wording import day_value
 from server.batches.models import BagLook, Batch, StepEnded
 from server.batches.selectors.courses import course_of
 from server.errors import DomainError, refused
@@ -44,13 +45,13 @@ def record_bag_look(*, by: Person, batch: Batch, new: NewBagLook) -> tuple[BagLo
     if (known := BagLook.objects.filter(client_id=new.client_id).first()) is not None:
         if known.batch_id == batch.pk and known.at == new.at and known.sprouted == new.sprouted:
             return known, False
-        raise DomainError("Another look with this client_id is recorded already.", code="client_id_reused")
+        raise DomainError("A look with this client_id is already recorded.", code="client_id_reused")
     check_not_in_future(new.at)
     course = course_of(batch)
     if course.started_at is None or new.at < course.started_at:
-        raise refused("/at", "not_begun", f"{batch.code} had not begun by then: begin its first step before looking after it.")
+        raise refused("/at", "not_begun", f"{batch.code} had not started by then. Start its first step before you record a check.")
     if course.leaving is not None and new.at > course.leaving.at:
-        raise refused("/at", "left_already", f"{batch.code} left on {course.leaving.at:%-d %b %Y}, before this look.")
+        raise refused("/at", "left_already", f"{batch.code} left on {day_value(course.leaving.at)}, before this look.")
     if new.sprouted > course.seeds_now:
         message = f"{new.sprouted} sprouted, but {batch.code} holds {course.seeds_now} seeds. Count again."
         raise refused("/sprouted", "more_than_batch", message)
@@ -58,7 +59,7 @@ def record_bag_look(*, by: Person, batch: Batch, new: NewBagLook) -> tuple[BagLo
         raise refused("/mouldy", "more_than_batch", f"{new.mouldy} mouldy, but {batch.code} holds {course.seeds_now} seeds. Count again.")
     if new.sprouted and new.sprouts_go is None:
         raise refused(
-            "/sprouts_go", "sprouts_go_where", "What becomes of the sprouts: potted, left while the bag goes on, or the end for all?"
+            "/sprouts_go", "sprouts_go_where", "What happens to the sprouts? Pot them, leave them in the bag, or end the treatment."
         )
     fields = {**vars(new), "sprouts_go": new.sprouts_go or ""}
     look = BagLook.objects.create(batch=batch, by=by, **fields)

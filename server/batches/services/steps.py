@@ -8,6 +8,7 @@ from django.utils import timezone
 
 from core.treatment import checks_before, later
 from core.vocabulary import DurationUnit, EndsBy, Hazard, StepKind
+from core.wording import day_value
 from server.batches.models import Batch, StepBegun, StepEnded, Supply, SupplyUse
 from server.batches.models.batch import Move
 from server.batches.selectors.courses import BatchCourse, TakenStep, course_of
@@ -90,9 +91,9 @@ def end_step(
     check_not_in_future(at)
     running = next((t for t in course_of(begun.batch).taken if t.begun.pk == begun.pk), None)
     if running is None or running.ended is not None:
-        raise DomainError(f"This step of {begun.batch.code} has ended already, or was taken back.", code="ended_already")
+        raise DomainError(f"This step of {begun.batch.code} has already ended, or was undone.", code="ended_already")
     if at < begun.at:
-        raise refused("/at", "before_start", f"It began at {timezone.localtime(begun.at):%H:%M:%S}: it cannot have ended before.")
+        raise refused("/at", "before_start", f"It started at {timezone.localtime(begun.at):%H:%M:%S}: it cannot have ended before.")
     return _end(by, running, at, ended_by, note, client_id), True
 
 
@@ -114,11 +115,11 @@ def take_back_step(*, by: Person, batch: Batch) -> None:
 def _check_turn(course: BatchCourse, step: Step, at: datetime) -> None:
     batch = course.batch
     if course.leaving is not None:
-        raise DomainError(f"{batch.code} left on {course.leaving.at:%-d %b %Y}.", code="left_already")
+        raise DomainError(f"{batch.code} left on {day_value(course.leaving.at)}.", code="left_already")
     expected = course.next_step
     if expected is None or expected.pk != step.pk:
         wanted = f"next comes step {expected.order}, {_name(expected)}" if expected else "all its steps are done"
-        raise refused("/step", "not_its_turn", f"Order matters: in {batch.code} {wanted}.")
+        raise refused("/step", "not_its_turn", f"The order matters: in {batch.code} {wanted}.")
     last = course.taken[-1] if course.taken else None
     if last is not None and at < (last.ended.at if last.ended else last.begun.at):
         raise refused("/at", "before_last_step", "The step before it was not done by then: check the time.")

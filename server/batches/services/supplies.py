@@ -27,7 +27,7 @@ def make_supply(*, by: Person, name: str, kind: SupplyKind, made_on: date, **fie
     require(by, Right.PLAN)
     check_day_not_in_future(made_on, "This", "/made_on")
     if Supply.everything.filter(name=name).exists():
-        message = f"“{name}” exists already: choose another name, a date in it helps."
+        message = f"“{name}” exists already: choose another name, for example with a date."
         raise DomainError(message, code="name_taken", errors=[field_error("/name", "name_taken", message)])
     return create_thing(Supply(name=name, kind=kind, made_on=made_on, **fields), by=by)
 

@@ -15,7 +15,7 @@ from server.record_kinds.api.things import HistorySerializer
 
 
 class HistoryView(APIView):
-    """Who changed what of one thing, when, from what to what."""
+    """History of one thing: who changed what, when, from what to what."""
 
     @extend_schema(operation_id="history_read", parameters=[ThingSerializer], responses=HistorySerializer(many=True))
     def get(self, request: Request) -> Response:
@@ -28,7 +28,7 @@ class HistoryView(APIView):
 
 
 class ChangesView(APIView):
-    """The latest changes of all things."""
+    """The latest changes of everything."""
 
     @extend_schema(operation_id="changes_list", responses=ChangeRowSerializer(many=True))
     def get(self, request: Request) -> Response:
@@ -36,7 +36,7 @@ class ChangesView(APIView):
 
 
 class DeletionsView(APIView):
-    """What is deleted; deleting one more."""
+    """List deleted things, or delete one."""
 
     @extend_schema(operation_id="deletions_list", responses=DeletedRowSerializer(many=True))
     def get(self, request: Request) -> Response:
@@ -51,7 +51,7 @@ class DeletionsView(APIView):
 
 
 class UndoDeletionView(APIView):
-    """Bringing back what was deleted."""
+    """Restore a deleted thing."""
 
     @extend_schema(operation_id="deletions_undo", request=ThingSerializer, responses={204: OpenApiResponse(description="It is back")})
     def post(self, request: Request) -> Response:

@@ -53,7 +53,7 @@ class Deleted(Changes):
         make_trial(lot=lot)
         make_batch(lot=lot, recipe=make_recipe(), place=place)
         problem = self.assertProblem(self.delete("lot", lot), 409, "in_use")
-        self.assertIn("1 trials, 1 bags rest on it", problem["detail"])
+        self.assertIn("1 trials, 1 bags depend on it", problem["detail"])
         self.assertProblem(self.delete("recipe", Recipe.objects.get()), 409, "in_use")
         self.assertProblem(self.delete("place", place), 409, "in_use")
         self.assertTrue(Lot.objects.filter(pk=lot.pk).exists())

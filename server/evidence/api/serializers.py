@@ -13,6 +13,7 @@ from server.evidence.selectors.earlier import EarlierResults
 from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
 from server.evidence.selectors.planning import QuestionPlan
+from server.evidence.selectors.recipe_results import RecipeResult
 from server.evidence.selectors.timeline import TrialTimeline
 from server.evidence.services import NextPlan
 from server.lots.models import Lot
@@ -91,13 +92,18 @@ class EarlierResultsSerializer(DataclassSerializer[EarlierResults]):
         dataclass = EarlierResults
 
 
+class RecipeResultSerializer(DataclassSerializer[RecipeResult]):
+    class Meta:
+        dataclass = RecipeResult
+
+
 class ConclusionSerializer(DataclassSerializer[ConclusionView]):
     class Meta:
         dataclass = ConclusionView
 
 
 class NewConclusionSerializer(serializers.Serializer[None]):
-    """A person's words on a trial, the treatment they chose, if any, and the aim they decided under."""
+    """A person's conclusion on a trial, the treatment they chose, if any, and the aim they decided under."""
 
     client_id = serializers.UUIDField()
     at = serializers.DateTimeField()
@@ -107,7 +113,7 @@ class NewConclusionSerializer(serializers.Serializer[None]):
 
 
 class NextTestSerializer(serializers.Serializer[None]):
-    """Which proposal of the decision to make ready."""
+    """Which proposal of the decision to prepare."""
 
     test = serializers.ChoiceField(choices=choices_of(NextTest))
 

@@ -15,6 +15,7 @@ from server.evidence.api.views import (
     OverviewView,
     PlanQuestionView,
     RecipeConclusionsView,
+    RecipeResultsView,
     TrialTimelineView,
 )
 
@@ -32,4 +33,5 @@ urlpatterns = [
     path("trials/<int:pk>/next/", NextPlanView.as_view()),
     path("conclusions/<int:pk>/take-back/", ConclusionTakeBackView.as_view()),
     path("recipes/<int:pk>/conclusions/", RecipeConclusionsView.as_view()),
+    path("recipes/<int:pk>/results/", RecipeResultsView.as_view()),
 ]

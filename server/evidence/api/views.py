@@ -25,6 +25,7 @@ from server.evidence.selectors.earlier import earlier_results
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.planning import plan_question
+from server.evidence.selectors.recipe_results import recipe_results
 from server.evidence.selectors.timeline import trial_timeline
 from server.evidence.services import conclude, plan_next, take_back_conclusion
 from server.http.bodies import read
@@ -91,7 +92,7 @@ class DecisionView(APIView):
 
 
 class ConclusionsView(APIView):
-    """Conclude: a person's words, kept with what the rules say now."""
+    """Record a person's conclusion with the decision of that moment."""
 
     @extend_schema(request=s.NewConclusionSerializer, responses={201: s.ConclusionSerializer(many=True)}, operation_id="trials_conclude")
     def post(self, request: Request, pk: int) -> Response:
@@ -101,7 +102,7 @@ class ConclusionsView(APIView):
 
 
 class ConclusionTakeBackView(APIView):
-    """Take a conclusion back; it stays in the record."""
+    """Undo a conclusion; it stays in the record."""
 
     @extend_schema(request=None, responses={204: None}, operation_id="conclusions_take_back")
     def post(self, request: Request, pk: int) -> Response:
@@ -117,6 +118,14 @@ class RecipeConclusionsView(APIView):
         return Response(s.ConclusionSerializer(of_recipe(get_object_or_404(Recipe, pk=pk)), many=True).data)
 
 
+class RecipeResultsView(APIView):
+    """Results of one version of a recipe so far, by plant: the average lot and where the next one will fall."""
+
+    @extend_schema(responses=s.RecipeResultSerializer(many=True), operation_id="recipes_results")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(s.RecipeResultSerializer(recipe_results(get_object_or_404(Recipe, pk=pk)), many=True).data)
+
+
 class NextPlanView(APIView):
     """Make a proposal of the decision ready to be laid out; its recipes are written where they are missing."""
 
@@ -127,7 +136,7 @@ class NextPlanView(APIView):
 
 
 class PlanQuestionView(APIView):
-    """What a layout can tell about a question, before a seed is drawn; and the layout to begin with."""
+    """What a trial layout can detect, before any seed is used; and the layout to begin with."""
 
     @extend_schema(request=s.PlanQuestionSerializer, responses=s.QuestionPlanSerializer, operation_id="trials_plan_question")
     def post(self, request: Request) -> Response:
@@ -145,7 +154,7 @@ class TrialTimelineView(APIView):
 
 
 class LotPageView(APIView):
-    """All that is derived of a lot: amount, worth, keeping, tests, descent, log, and what next."""
+    """Everything derived for a lot: amount, worth, keeping, tests, descent, log, and what next."""
 
     @extend_schema(responses=s.LotPageSerializer, operation_id="lots_page")
     def get(self, request: Request, pk: int) -> Response:
@@ -154,7 +163,7 @@ class LotPageView(APIView):
 
 
 class DormancyView(APIView):
-    """Why the seed of a lot may not sprout: a guess with its reasons, and what is worth comparing."""
+    """Likely dormancy of a lot with its reasons, and what is worth comparing."""
 
     @extend_schema(responses=s.DormancyReadingSerializer, operation_id="lots_dormancy")
     def get(self, request: Request, pk: int) -> Response:
@@ -163,7 +172,7 @@ class DormancyView(APIView):
 
 
 class BatchPageView(APIView):
-    """A batch: planned beside done, the cold it really got, its looks, and what next."""
+    """A batch: plan and actual dates, actual cold, looks, and what next."""
 
     @extend_schema(responses=s.BatchPageSerializer, operation_id="batches_page")
     def get(self, request: Request, pk: int) -> Response:

@@ -7,6 +7,7 @@ from datetime import datetime
 from core.germination import not_found
 from core.treatment import COLD
 from core.vocabulary import LeavingHow, PlaceTrouble, StepKind
+from core.wording import day_value
 from server.batches.models import Batch
 from server.batches.selectors.courses import BatchCourse, courses_of
 from server.evidence.selectors.shares import TreatmentCourses
@@ -14,7 +15,7 @@ from server.record_kinds.days import local_day
 from server.temperature.models import PlaceEvent
 from server.temperature.selectors import EventView, Readings, events_at, events_for, readings_by_place
 
-ONE_BAG = "All its seed was treated in one bag: one replicate of the treatment, however many dishes it filled."
+ONE_BAG = "All its seed was treated in one bag, which is one replicate of the treatment, however many dishes it filled."
 NO_BAG_RECORDED = "No bag is recorded for its treatment, so all its seed counts as treated together in one bag."
 
 
@@ -100,10 +101,10 @@ def _said_of(course: BatchCourse, known: dict[int, Readings], told: Sequence[Pla
         return []
     code = course.batch.code
     said = [
-        f"Care missed: {code} had no look for {g.days} days from {g.start:%-d %b %Y}, at most {g.allowed:g} are allowed."
+        f"Care missed: {code} was not checked for {g.days} days from {day_value(g.start)}, at most {g.allowed:g} are allowed."
         for g in course.deviations(local_day(end))
     ]
     cold = any(StepKind(t.step.kind) in COLD for t in course.taken)
     frosts = [e for e in bag_events(course, known, told, end) if e.kind is PlaceTrouble.FROZE] if cold else []
-    said.extend(f"{code} froze in {e.place} on {local_day(e.at):%-d %b %Y}." for e in frosts)
+    said.extend(f"{code} froze in {e.place} on {day_value(local_day(e.at))}." for e in frosts)
     return said

@@ -167,7 +167,7 @@ def results_over(found: Sequence[Trial], typical: TypicalScatters, gathered: Gat
 def _left_out(*, other_rule: bool, off: bool) -> str:
     if other_rule:
         return "counted by another rule for “germinated”"
-    return "its bag was off its plan by more than 10 % and 3 days" if off else ""
+    return "its bag differed from its plan by more than 10 % and 3 days" if off else ""
 
 
 def key_of(treatment: Treatment, *, alone: bool = False) -> Key:

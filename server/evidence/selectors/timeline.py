@@ -6,6 +6,7 @@ from datetime import datetime
 from itertools import pairwise
 
 from core.vocabulary import DeviationKind
+from core.wording import day_value
 from server.evidence.selectors.bags import bag_notes
 from server.evidence.selectors.shares import by_treatment
 from server.record_kinds.selectors import valid
@@ -60,7 +61,7 @@ def timeline_of(courses: TrialCourses) -> TrialTimeline:
     care = [f"{t.treatment.name}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.sentences]
     lines = [*_told(trial), *_ends(trial, courses), *_late(courses)]
     lines += [
-        TimelineEntry(d.sown_at, "", "added_later", d.dish.code, f"Added on {t.treatment.added_on:%-d %b %Y}: not run at the same time.")
+        TimelineEntry(d.sown_at, "", "added_later", d.dish.code, f"Added on {day_value(t.treatment.added_on)}: not run at the same time.")
         for t in treatments
         if t.treatment.added_on
         for d in t.dishes[:1]
@@ -86,9 +87,9 @@ def _ends(trial: Trial, courses: TrialCourses) -> list[TimelineEntry]:
         if (aside := d.set_aside) is not None:
             out.append(TimelineEntry(aside.at, aside.by.initials, "set_aside", d.dish.code, f"Set aside: {aside.why}"))
         for s in d.stretches:
-            out.append(TimelineEntry(s.at, s.by.initials, "retreated", d.dish.code, f"What was left went on into “{s.name}”."))
+            out.append(TimelineEntry(s.at, s.by.initials, "retreated", d.dish.code, f"The ungerminated seeds went on to “{s.name}”."))
     reopened = Closing.objects.filter(dish__treatment__trial=trial, withdrawn=True).select_related("by", "dish")
-    out += [TimelineEntry(c.at, c.by.initials, "reopened", c.dish.code, "Reopened: the closing was taken back.") for c in reopened]
+    out += [TimelineEntry(c.at, c.by.initials, "reopened", c.dish.code, "Reopened: the closing was undone.") for c in reopened]
     return out
 
 
@@ -109,7 +110,7 @@ def _late(courses: TrialCourses) -> list[TimelineEntry]:
 
 
 def _late_words(gap: float, dishes: int, most: float) -> str:
-    return f"{gap:.1f} days between looks at {dishes} {'dish' if dishes == 1 else 'dishes'}; planned were at most {most:g}."
+    return f"{gap:.1f} days passed between looks at {dishes} {'dish' if dishes == 1 else 'dishes'}; planned were at most {most:g}."
 
 
 def _gaps(course: DishCourse) -> list[tuple[datetime, datetime]]:

@@ -122,7 +122,7 @@ class FromBags(ApiCase):
         begin(bag, 40)
         take_out(by=make_person(), batch=bag, how=LeavingHow.WITH_MEDIUM, at=now() - 12 * DAY)
         self.sow_and_look()
-        self.assertTrue(any("no look for 28 days" in w for w in self.result()[0].warnings))
+        self.assertTrue(any("was not checked for 28 days" in w for w in self.result()[0].warnings))
 
     def test_a_bag_still_in_says_nothing_of_lost_seed(self):
         (bag,) = self.bags()

@@ -143,7 +143,7 @@ class Clocks(TestCase):
         Treatment.objects.filter(trial=trial, name="cold").update(recipe=make_recipe(days=28))
         found = compare(trial, clock=Clock.TREATMENT)
         self.assertEqual((found.treatments[1].clock_days, found.treatments[1].clock_known), (28, False))
-        self.assertIn("not as it was noted: cold", found.clock_sentence)
+        self.assertIn("not by recorded times: cold", found.clock_sentence)
 
 
 class TheLayout(TestCase):

@@ -168,7 +168,7 @@ class Overviews(TestCase):
 
         planned, sown = make_trial(), make_sown_trial()
         Treatment.objects.filter(name="cold").update(recipe=make_recipe("acid", 1, StepKind.ACID))
-        self.assertIn("trained people", overview(planned, now()).cautions[0])
+        self.assertIn("Trained people only", overview(planned, now()).cautions[0])
         self.assertEqual(overview(sown, now()).cautions, [])
 
     def test_a_counted_trial_says_so_far_what_came_up_and_what_is_next(self):

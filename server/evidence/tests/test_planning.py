@@ -171,7 +171,7 @@ class TheTimelineOfATrial(ApiCase):
         timeline = self.client.get(f"/api/v1/trials/{trial.pk}/timeline/").json()
         self.assertEqual([x["kind"] for x in timeline["lines"]], ["set_aside", "late_look", "reopened"])
         self.assertEqual(timeline["lines"][0]["words"], "Set aside: dried out")
-        self.assertIn("14.0 days between looks at 1 dish", timeline["lines"][1]["words"])
+        self.assertIn("14.0 days passed between looks at 1 dish", timeline["lines"][1]["words"])
         self.assertEqual([(p["initials"], p["looks"], p["dishes"]) for p in timeline["people"]], [("GR", 3, 1)])
 
     def test_a_trial_kept_as_planned_has_nothing_to_tell(self):

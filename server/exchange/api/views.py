@@ -121,7 +121,7 @@ class TrayPlanView(APIView):
 
 
 class SeedCardView(APIView):
-    """The card of a lot, as a PDF, for seed that is given away."""
+    """Seed card of a lot as a PDF."""
 
     @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY}, operation_id="lots_card")
     def get(self, request: Request, pk: int) -> HttpResponse:

@@ -149,18 +149,18 @@ def _text(content: bytes) -> str:
 def json_value(content: bytes) -> Any:
     """JSON of finite numbers and whole characters, of a sane size and depth."""
     if sum(content.count(mark) for mark in JSON_MARKS) > MOST_JSON_MARKS:
-        raise Unreadable("too_large", "holds more values than any trial does.")
+        raise Unreadable("too_large", "has more values than any trial.")
     try:
         found = json.loads(content, parse_constant=_no_number, parse_float=_finite)
         fault = json_fault(found)
     except RecursionError:
         fault = JsonFault.TOO_DEEP
     except (ValueError, UnicodeDecodeError) as why:
-        raise Unreadable("damaged_file", f"begins like JSON and is none: {_said(why)}.") from None
+        raise Unreadable("damaged_file", f"starts like JSON but is not valid JSON: {_said(why)}.") from None
     if fault is JsonFault.TOO_DEEP:
-        raise Unreadable("damaged_file", "is nested deeper than any file of this application.")
+        raise Unreadable("damaged_file", "is nested more deeply than any file of this application.")
     if fault is JsonFault.HALF_A_CHARACTER:
-        raise Unreadable("damaged_file", "holds half a character, which cannot be kept.")
+        raise Unreadable("damaged_file", "contains half a character, which cannot be saved.")
     return found
 
 

@@ -82,7 +82,9 @@ def _match_lots(out: Drafts, laid: Laid, settled: Settled, now: datetime) -> Non
             draft.field_name = draft.field_name or draft.plant[:120]
             unnamed += 1
         if draft.collected is not None and draft.collected.day > timezone.localtime(now).date():
-            table.refuse_at(draft.row, ColumnMeaning.COLLECTED, "This day has not come yet: is the order of day and month another one?")
+            table.refuse_at(
+                draft.row, ColumnMeaning.COLLECTED, "This day has not come yet: is the order of day and month the other way round?"
+            )
         kind = draft.origin_kind or settled.origin_kind
         if kind is None:
             table.refuse_at(draft.row, ColumnMeaning.ORIGIN_KIND, "How did it come in: wild, garden, bought or swapped? Settle it for all.")

@@ -108,12 +108,12 @@ def _check_tables(box: zipfile.ZipFile, told: Json) -> None:
         ("has a table that this application does not know:", set(listed) - known),
     ):
         if names:
-            raise refused_file("damaged_file", f"This file is not whole: it {what} {', '.join(sorted(names))}. Export it again.")
+            raise refused_file("damaged_file", f"This file is incomplete: it {what} {', '.join(sorted(names))}. Export it again.")
     for name, table in listed.items():
         rows, digest = _rows_of(box, name)
         if rows != table["rows"]:
             raise refused_file(
-                "damaged_file", f"This file is not whole: {name} has {rows:,} of its {table['rows']:,} records. Export it again."
+                "damaged_file", f"This file is incomplete: {name} has {rows:,} of its {table['rows']:,} records. Export it again."
             )
         if told["version"] != WITHOUT_CHECKSUMS and digest != table.get("sha256"):
             raise refused_file("damaged_file", f"This file was changed: {name} is not what was written. Export it again.")
@@ -131,10 +131,10 @@ def _rows_of(box: zipfile.ZipFile, name: str) -> tuple[int, str]:
 def _check_photos(box: zipfile.ZipFile, told: Json) -> None:
     there = {n for n in box.namelist() if n.startswith(PHOTOS) and not n.endswith("/")}
     if len(there) < told["photos"]:
-        raise refused_file("damaged_file", f"This file is not whole: it has {len(there)} of its {told['photos']} photos. Export it again.")
+        raise refused_file("damaged_file", f"This file is incomplete: it has {len(there)} of its {told['photos']} photos. Export it again.")
     for name, digest in told.get("photo_sha256", {}).items():
         if name not in there:
-            raise refused_file("damaged_file", f"This file is not whole: the photo {name} is missing. Export it again.")
+            raise refused_file("damaged_file", f"This file is incomplete: the photo {name} is missing. Export it again.")
         with box.open(name) as page:
             if hashlib.file_digest(page, "sha256").hexdigest() != digest:  # type: ignore[arg-type]
                 raise refused_file("damaged_file", f"This file was changed: the photo {name} is not what was written. Export it again.")

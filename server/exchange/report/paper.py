@@ -11,6 +11,7 @@ from reportlab.platypus import Flowable, KeepTogether, LongTable, SimpleDocTempl
 
 from core.verdict import AIM_WORDS, of_100, percent
 from core.vocabulary import DecisionAim
+from core.wording import day_value, moment_value
 from server.evidence.selectors.comparison import TreatmentResult, TrialComparison
 from server.evidence.selectors.conclusions import ConclusionView
 from server.evidence.selectors.decision import TrialDecision
@@ -45,7 +46,7 @@ def report_pdf(report: TrialReport, progress: Progress | None = None) -> bytes:
     def foot(canvas: Canvas, _: SimpleDocTemplate) -> None:
         canvas.setFont(TEXT, 7)
         canvas.setFillColor(QUIET)
-        canvas.drawString(MARGIN, 10 * mm, said(f"{report.code}, made {report.made_at:%-d %b %Y %H:%M}"))
+        canvas.drawString(MARGIN, 10 * mm, said(f"{report.code}, made {moment_value(report.made_at)}"))
         canvas.drawRightString(A4[0] - MARGIN, 10 * mm, str(canvas.getPageNumber()))
         if progress:
             progress(canvas.getPageNumber(), 0, f"page {canvas.getPageNumber()}")
@@ -109,7 +110,7 @@ def _options(d: TrialDecision, s: Styles) -> Flowable:
 def _concluded(c: ConclusionView) -> str:
     aim = f", aim: {AIM_WORDS[DecisionAim(c.aim)]}" if c.aim else ""
     chosen = f" (“{c.treatment_name}”)" if c.treatment_name else ""
-    return f"{c.by}, {c.at:%-d %b %Y}: {c.words}{chosen}. Rules version {c.rules_version}{aim}."
+    return f"{c.by}, {day_value(c.at)}: {c.words}{chosen}. Rules version {c.rules_version}{aim}."
 
 
 def _results(c: TrialComparison, s: Styles) -> list[Flowable]:
@@ -219,7 +220,7 @@ def _dish(d: MapDish) -> str:
 
 
 def _line(x: TimelineEntry) -> str:
-    where = [f"{x.at:%-d %b %Y %H:%M}", x.by, f"dish {x.dish}" if x.dish else ""]
+    where = [f"{moment_value(x.at)}", x.by, f"dish {x.dish}" if x.dish else ""]
     return f"{', '.join(w for w in where if w)}: {x.words or x.kind}"
 
 
@@ -227,5 +228,5 @@ def _events(r: TrialReport, s: Styles) -> list[Flowable]:
     lines = [_line(x) for x in r.timeline.lines]
     lines += r.timeline.care
     people = "; ".join(f"{p.initials} {p.looks} looks at {p.dishes} dishes" for p in r.timeline.people)
-    found = [para(line, s["plain"]) for line in lines] or [para("Nothing: looked at and cared for as planned.", s["plain"])]
-    return [*found, para(f"Counted by: {people}." if people else "Nobody has counted yet.", s["quiet"])]
+    found = [para(line, s["plain"]) for line in lines] or [para("None: inspected and cared for as planned.", s["plain"])]
+    return [*found, para(f"Counted by: {people}." if people else "Not counted yet.", s["quiet"])]

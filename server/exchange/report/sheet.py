@@ -9,6 +9,7 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, LongTable, SimpleDocTemplate, Spacer, Table, TableStyle
 
 from core.treatment import SowingDay
+from core.wording import day_value
 from server.exchange.report.words import LINE, para, styles
 from server.exchange.selectors.card import SeedCard
 from server.labels.paper import draw_qr
@@ -28,7 +29,7 @@ def tray_plan_pdf(plan: SowingPlan, page: SowingPage) -> bytes:
     cells = f"{plan.cells} cells of {plan.seeds_per_cell}, " if plan.cells else ""
     flow: list[Flowable] = [
         _headed(f"{plan.code}  {lot.common_name}", f"{latin}, lot {lot.code}", f"/c/{plan.code}", A4[0] - 36 * mm, s),
-        para(f"{plan.plants_wanted} plants by {plan.wanted_on:%-d %b %Y}: {cells}{plan.seeds} seeds, {_trays(plan)}.", s["lead"]),
+        para(f"{plan.plants_wanted} plants by {day_value(plan.wanted_on)}: {cells}{plan.seeds} seeds, {_trays(plan)}.", s["lead"]),
         para(f"Treatment: {page.recipe_name or 'sown as it is'}. Rests on {page.rests_on}.", s["plain"]),
     ]
     flow += [para(f"! {c.short}: {c.care}", s["term"]) for c in page.cares]
@@ -44,7 +45,7 @@ def seed_card_pdf(card: SeedCard) -> bytes:
     rows = [[para(name, s["term"]), para(text, s["plain"])] for name, text in card.lines]
     flow += [Table(rows, colWidths=[22 * mm, A6[0] - 42 * mm - 12], style=RULED)]
     flow += [Spacer(1, 4), *(para(f"! {x}", s["term"]) for x in card.hazards)]
-    flow.append(para("Facts about plants, treatments and hazards are starting points. Local rules and permits go first.", s["small"]))
+    flow.append(para("Facts about plants, treatments and hazards are starting points. Local rules and permits come first.", s["small"]))
     _document(out, A6, f"Seed card {card.code}", margin=10 * mm).build(flow)
     return out.getvalue()
 

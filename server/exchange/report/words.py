@@ -7,6 +7,7 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.platypus import Paragraph
 
 from server.labels.paper import BOLD, ITALIC, TEXT, register_fonts
+from server.people.reader import written_for_reader
 
 INK, QUIET, LINE, SOFT = HexColor("#1f2a24"), HexColor("#566056"), HexColor("#d8cdb8"), HexColor("#e7dfce")
 INKS = [HexColor(c) for c in ("#44708f", "#9c762c", "#2d5a3d", "#8d3f57", "#3f8583", "#6d6076", "#bd6a3f", "#6b5140")]
@@ -16,7 +17,8 @@ SPELLED = {"φ": "phi", "ρ₀": "rho0", "ρ": "rho", "χ²": "chi²", "χ": "ch
 
 
 def said(text: str) -> str:
-    """A text with the signs spelled out that the font does not have."""
+    """A text as it is printed for who asks for the paper, with the signs spelled out that the font does not have."""
+    text = written_for_reader(text)
     for sign, word in SPELLED.items():
         text = text.replace(sign, word)
     return text

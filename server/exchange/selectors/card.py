@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from core.seedstock import cares
 from core.verdict import percent
+from core.wording import day_value
 from server.labels.selectors import amount_words, day_as_known
 from server.lots.models import Lot
 from server.lots.selectors import stocks
@@ -29,7 +30,7 @@ def seed_card(lot: Lot) -> SeedCard:
         interim = ", counting went on" if best.interim else ""
         tested = (
             f"{percent(best.share)} % ({best.germinated} of {best.sown} in {best.dishes} dish{'es' if best.dishes > 1 else ''}; "
-            f"{percent(best.lower)}–{percent(best.upper)} %), sown {best.tested_on:%-d %b %Y}{interim}"
+            f"{percent(best.lower)}–{percent(best.upper)} %), sown {day_value(best.tested_on)}{interim}"
         )
     recipe = "not known" if best is None else best.recipe_name or "none: sown as it is"
     lines = [
@@ -42,7 +43,7 @@ def seed_card(lot: Lot) -> SeedCard:
         ("Treatment", recipe),
     ]
     if lot.hybrid:
-        lines.append(("Note", "A hybrid, or open to crossing: it may not come true."))
+        lines.append(("Note", "A hybrid, or open to crossing: plants may differ from the parent."))
     return SeedCard(
         code=lot.code,
         common_name=lot.common_name,

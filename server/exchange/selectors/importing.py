@@ -8,6 +8,7 @@ from django.utils import timezone
 
 from core.tables import Cell, CellProblem, LotDraft, said
 from core.vocabulary import AmountUnit, ColumnMeaning, DayOrder, FileKind, SheetShape
+from core.wording import day_value
 from server.exchange.reading.drafts import Drafts, drafts_of
 from server.exchange.reading.files import ReadFile
 from server.exchange.reading.settled import Laid, Settled, lay, sheet_of
@@ -88,7 +89,7 @@ class FilePreview:
 def preview_file(name: str, content: bytes, found: ReadFile, settled: Settled) -> FilePreview:
     """Look into a file; nothing is kept."""
     before = read_before(content)
-    said_before = f"imported by {before.by.initials} on {before.at:%-d %b %Y}" if before else ""
+    said_before = f"imported by {before.by.initials} on {day_value(before.at)}" if before else ""
     if found.kind is FileKind.TABLE:
         laid = lay(sheet_of(found, settled), settled)
         return _table(name, found, laid, drafts_of(laid, settled, timezone.now()), said_before)
@@ -189,5 +190,5 @@ def _samples(rows: Sequence[Sequence[Cell]], column: int) -> list[str]:
 def _lot(draft: LotDraft, drafts: Drafts, laid: Laid) -> DraftLot:
     taxon = drafts.taxa.get(draft.row)
     amount = "" if draft.amount is None else f"{draft.amount:g} {laid.unit or '?'}"
-    collected = "" if draft.collected is None else f"{draft.collected.day:%-d %b %Y}, known to the {draft.collected.precision}"
+    collected = "" if draft.collected is None else f"{day_value(draft.collected.day)}, known to the {draft.collected.precision}"
     return DraftLot(draft.code, taxon.common_name if taxon else draft.field_name, taxon is not None, collected, amount)

@@ -17,14 +17,14 @@ def lot_table() -> Table:
 
 _BEFORE = (
     Column("code", Kind.TEXT, "code of the lot", needed=True),
-    Column("plant", Kind.TEXT, "common name of the plant; empty while nobody knows"),
-    Column("scientific_name", Kind.TEXT, "scientific name; empty while nobody knows"),
+    Column("plant", Kind.TEXT, "common name of the plant; empty if unknown"),
+    Column("scientific_name", Kind.TEXT, "scientific name; empty if unknown"),
 )
 _AFTER = (
     Column("kept_at", Kind.TEXT, "where it is kept"),
-    Column("seeds_left", Kind.NUMBER, "seeds that are left; empty while nobody measured"),
+    Column("seeds_left", Kind.NUMBER, "seeds that are left; empty if not measured"),
     Column("seeds_left_se", Kind.NUMBER, "standard error of the seeds that are left"),
-    Column("ended", Kind.TEXT, "how it came to its end; empty while it goes on"),
+    Column("ended", Kind.TEXT, "how the lot ended; empty while in use"),
 )
 
 

@@ -14,6 +14,7 @@ from django.conf import settings
 
 from core.verdict import RULES_VERSION
 from core.vocabulary import Criterion, Layout, TrialState
+from core.wording import day_value, degrees_value
 from server.evidence.selectors.comparison import NothingToCompare, TrialComparison, compare_courses
 from server.evidence.selectors.conclusions import ConclusionView, of_trial
 from server.evidence.selectors.decision import TrialDecision, judged
@@ -134,7 +135,7 @@ def _methods(courses: TrialCourses, compared: TrialComparison | None) -> list[Me
                 f"Treatment “{t.name}”" + (", the control" if t.is_control else ""),
                 (f"{t.recipe.name}, version {t.recipe.edition}: {recipe_words(t.recipe)}." if t.recipe else "Sown untreated.")
                 + (f" Light: {t.light}." if t.light else "")
-                + (f" Added on {t.added_on:%-d %b %Y}." if t.added_on else ""),
+                + (f" Added on {day_value(t.added_on)}." if t.added_on else ""),
             )
             for t in treatments
         ),
@@ -156,7 +157,7 @@ def _methods(courses: TrialCourses, compared: TrialComparison | None) -> list[Me
 def _origin(courses: TrialCourses) -> str:
     place = courses.trial.lot.origin_place
     sown = courses.sown_at
-    return (f", from {place}" if place else "") + (f"; first sown on {sown:%-d %b %Y}." if sown else "; not sown yet.")
+    return (f", from {place}" if place else "") + (f"; first sown on {day_value(sown)}." if sown else "; not sown yet.")
 
 
 def _layout(courses: TrialCourses) -> str:
@@ -168,9 +169,9 @@ def _layout(courses: TrialCourses) -> str:
 
 
 def _surroundings(trial: Trial) -> str:
-    warmth = f"{trial.temperature_c:g} °C" if trial.temperature_c is not None else "temperature not recorded"
+    warmth = degrees_value(trial.temperature_c) if trial.temperature_c is not None else "temperature not recorded"
     if trial.night_temperature_c is not None:
-        warmth += f" by day, {trial.night_temperature_c:g} °C by night"
+        warmth += f" by day, {degrees_value(trial.night_temperature_c)} by night"
     return f"On {trial.medium.replace('_', ' ')}, {trial.light}, {warmth}."
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass, fields
 from core.germination import Indices
 from core.records import FATES
 from core.vocabulary import AmountKnown, Closure, Criterion, DurationUnit, Layout, Light, Medium, SeenHow
+from core.wording import written
 from server.errors import DomainError
 from server.evidence.selectors.comparison import NothingToCompare, TreatmentResult, TrialComparison, compare_courses
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment
@@ -98,12 +99,12 @@ def _trial(courses: TrialCourses) -> dict[str, Cell]:
 
 TRIAL_COLUMNS = (
     Column("code", Kind.TEXT, "code of the trial", needed=True, longest=12),
-    Column("question", Kind.TEXT, "what it was to answer", longest=200),
+    Column("question", Kind.TEXT, "question of the trial", longest=200),
     Column("lot", Kind.TEXT, "code of the lot the seed came from", needed=True, longest=20),
     Column("plant", Kind.TEXT, "common or field name of the plant"),
-    Column("scientific_name", Kind.TEXT, "scientific name; empty while nobody knows"),
+    Column("scientific_name", Kind.TEXT, "scientific name; empty if unknown"),
     Column("criterion", Kind.TEXT, "when a seed counts as germinated", words=tuple(Criterion)),
-    Column("medium", Kind.TEXT, "what the seed lies on", words=tuple(Medium)),
+    Column("medium", Kind.TEXT, "medium", words=tuple(Medium)),
     Column("light", Kind.TEXT, "light of the dishes", words=tuple(Light)),
     Column("closure", Kind.TEXT, "how dishes are closed", words=tuple(Closure)),
     Column("temperature_c", Kind.NUMBER, "temperature, of the day where it swings", "°C"),
@@ -114,7 +115,7 @@ TRIAL_COLUMNS = (
     Column("daily_for_days", Kind.WHOLE, "planned days of daily looks once it comes up", "d"),
     Column("length_days", Kind.NUMBER, "planned length", "d"),
     Column("layout", Kind.TEXT, "how dishes were put on their places", words=tuple(Layout)),
-    Column("layout_seed", Kind.WHOLE, "seed of the random layout: the same seed lays it out again"),
+    Column("layout_seed", Kind.WHOLE, "random seed of the layout: the same seed gives the same layout"),
     Column("blind", Kind.YES_NO, "whether people counted without knowing the treatment"),
     Column("state", Kind.TEXT, "the trial's state when this was exported"),
 )
@@ -175,7 +176,8 @@ def _own(t: TreatmentCourses, found: TreatmentResult | None) -> list[Cell]:
     x = t.treatment
     bag = found.bag if found and found.bag and found.bag.together else None
     recipe = f"{x.recipe.name}, edition {x.recipe.edition}" if x.recipe else ""
-    steps = recipe_words(x.recipe)
+    # a table has one unit in each of its columns, whoever asks for it
+    steps = written(recipe_words(x.recipe))
     own: list[Cell] = [x.name, x.is_control, recipe, steps, x.dose, x.dose_unit, x.light, x.level_a, x.level_b, x.bags]
     return [*own, bag.put_in if bag else None, bag.sprouted if bag else None]
 
@@ -205,7 +207,7 @@ DISH_COLUMNS = (
     Column("closed_at", Kind.MOMENT, "when it was closed; empty while it is not"),
     Column("set_aside_at", Kind.MOMENT, "from when shares and comparisons leave it out"),
     Column("set_aside_why", Kind.TEXT, "why", longest=200),
-    Column("sent_on_at", Kind.MOMENT, "when what was left went on into a further treatment; later looks are not this treatment's"),
+    Column("sent_on_at", Kind.MOMENT, "when the ungerminated seeds were treated again; later looks are not this treatment's"),
 )
 
 
@@ -245,7 +247,7 @@ LOOK_COLUMNS = (
     Column("potted", Kind.WHOLE, "of the germinated, potted", "seeds"),
     Column("note", Kind.TEXT, "what was noted", longest=300),
     Column("by", Kind.TEXT, "initials of who looked"),
-    Column("counts", Kind.YES_NO, "whether it belongs to the treatment's result: not after setting aside or sending on", needed=True),
+    Column("counts", Kind.YES_NO, "whether it belongs to the treatment's result: not after it was set aside or treated again", needed=True),
 )
 
 

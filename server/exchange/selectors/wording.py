@@ -2,6 +2,7 @@
 
 from core.treatment import dose_name
 from core.vocabulary import DurationUnit, StepKind
+from core.wording import degrees_value
 from server.recipes.models import Recipe, Step
 
 
@@ -16,8 +17,8 @@ def step_words(step: Step) -> str:
     if step.duration:
         parts.append(dose_name(step.duration, DurationUnit(step.unit), StepKind(step.kind)))
     if step.temperature_c is not None:
-        night = f" by day, {step.night_temperature_c:g} °C by night" if step.night_temperature_c is not None else ""
-        parts.append(f"{step.temperature_c:g} °C{night}")
+        night = f" by day, {degrees_value(step.night_temperature_c)} by night" if step.night_temperature_c is not None else ""
+        parts.append(f"{degrees_value(step.temperature_c)}{night}")
     parts += [f"in {step.medium.replace('_', ' ')}"] if step.medium else []
     parts += [f"{step.closure} closed"] if step.closure else []
     parts += [f"{step.light}"] if step.light else []

@@ -49,7 +49,7 @@ def _check_references() -> None:
     try:
         connection.check_constraints()
     except IntegrityError as error:
-        raise refused_file("damaged_file", f"This file is not whole: {str(error)[:200]} Nothing was imported.") from None
+        raise refused_file("damaged_file", f"This file is incomplete: {str(error)[:200]} Nothing was imported.") from None
 
 
 def _people(lines: Iterable[dict[str, Any]]) -> dict[int, int]:

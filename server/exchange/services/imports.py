@@ -11,6 +11,7 @@ from django.db.models import ProtectedError
 from django.utils import timezone
 
 from core.vocabulary import FileKind, SheetShape
+from core.wording import day_value
 from server.errors import DomainError, Refused, question
 from server.exchange.models import FileRead
 from server.exchange.reading.drafts import Drafts, drafts_of
@@ -60,7 +61,7 @@ def read_in(
     found = read_file(name, content)
     before = read_before(content)
     if before is not None and not sure:
-        message = f"The same file was imported by {before.by.initials} on {before.at:%-d %b %Y}. Import it a second time?"
+        message = f"The same file was imported by {before.by.initials} on {day_value(before.at)}. Import it a second time?"
         raise question("/file", "read_before", message)
     make = _maker(by, found, content, settled, told)
     try:
@@ -124,15 +125,15 @@ def undo(*, by: Person, reading: FileRead, at: datetime) -> FileRead:
     """Undo an import as one. Refused where somebody has built on it since; the file is kept, and can be imported again."""
     require(by, Right.PLAN)
     if reading.withdrawn or FileRead.objects.filter(corrects=reading).exists():
-        raise DomainError("This reading was undone already.", code="undone_already")
+        raise DomainError("This import has already been undone.", code="undone_already")
     if reading.kind == FileKind.EVERYTHING:
-        raise DomainError("A whole nursery cannot be undone: begin with an empty installation instead.", code="cannot_undo")
+        raise DomainError("The import of a whole nursery cannot be undone. Start with an empty installation instead.", code="cannot_undo")
     _check_untouched(reading)
     try:
         _delete(by, reading)
     except ProtectedError as error:
         names = sorted({str(type(x)._meta.verbose_name) for x in error.protected_objects})
-        message = f"Somebody has built on this since ({', '.join(names)}). Take that back first, then undo the reading."
+        message = f"Later records depend on this import ({', '.join(names)}). Undo those first, then undo the import."
         raise DomainError(message, code="built_on") from None
     return FileRead.objects.create(
         by=by,
@@ -157,11 +158,9 @@ def _check_untouched(reading: FileRead) -> None:
         if m.objects.filter(dish__treatment__trial__in=trials, recorded_at__gt=reading.recorded_at).exists()
     ]
     if later:
-        raise DomainError(
-            "Dishes of this reading were counted since. Take those records back first, then undo the reading.", code="built_on"
-        )
+        raise DomainError("Dishes of this import have been counted since. Undo those counts first, then undo the import.", code="built_on")
     if StockEntry.objects.filter(lot__in=lots).exclude(pk__in=reading.made.get("stock", [])).exists():
-        raise DomainError("Seed was drawn from, or added to, a lot of this reading since. It cannot be undone any more.", code="built_on")
+        raise DomainError("Seed was drawn from, or added to, a lot of this import since, so it can no longer be undone.", code="built_on")
 
 
 def _delete(by: Person, reading: FileRead) -> None:
@@ -185,5 +184,5 @@ def _delete(by: Person, reading: FileRead) -> None:
 def content_of(reading: FileRead) -> bytes:
     """The file as it came."""
     if not reading.content:
-        raise DomainError("This line only says that a reading was undone: it keeps no file.", code="no_file")
+        raise DomainError("This line only records that an import was undone. It has no file.", code="no_file")
     return unpacked(bytes(reading.content))

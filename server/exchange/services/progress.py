@@ -16,7 +16,7 @@ class Stopped(DomainError):
     """Somebody stopped the reading: nothing of it is left."""
 
     def __init__(self) -> None:
-        super().__init__("The reading was stopped. Nothing of it was kept.", code="stopped")
+        super().__init__("The import was stopped. Nothing was saved.", code="stopped")
 
 
 def stop(reading: UUID) -> None:

@@ -41,7 +41,7 @@ def make_lots(by: Person, laid: Laid, settled: Settled, drafts: Drafts, at: date
 def _facts(draft: LotDraft, settled: Settled) -> LotFacts:
     kind = draft.origin_kind or settled.origin_kind
     if kind is None:
-        raise Refused(f"Where does lot {draft.code} come from? Choose one origin for all lots that do not say.", code="no_origin")
+        raise Refused(f"Where does lot {draft.code} come from? Choose one origin for all lots without one.", code="no_origin")
     moment = draft.collected
     facts: LotFacts = {**draft.facts, "field_name": draft.field_name, "origin_kind": kind}
     facts["leave"] = facts.get("leave") or settled.leave
@@ -57,7 +57,7 @@ def make_trials(by: Person, settled: Settled, drafts: Drafts, tell: Tell) -> tup
     total, before = sum(t.looks for t in drafts.trials), 0
     for draft in drafts.trials:
         if draft.lot is None:
-            raise Refused("A trial without its lot cannot be kept.", code="no_lot")
+            raise Refused("A trial cannot be imported without its lot.", code="no_lot")
         begun = before
 
         def told(looks: int, begun: int = begun, question: str = draft.question) -> None:

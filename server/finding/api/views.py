@@ -12,7 +12,7 @@ from server.people.requests import person_of
 
 
 class FindView(APIView):
-    """Things by what is typed: plants, lots, trials, bags, recipes, stands, sowings, places, supplies, and a dish by its code."""
+    """Find things by typed words: plants, lots, trials, bags, recipes, stands, sowings, places, supplies, and a dish by its code."""
 
     counters = ("get",)
 

@@ -27,7 +27,7 @@ class LabelPrintFilter(filters.FilterSet):
 
 
 class LabelViewSet(mixins.ListModelMixin, viewsets.GenericViewSet[LabelPrint]):
-    """What was printed, and printing."""
+    """List printed labels, or print some."""
 
     queryset = LabelPrint.objects.select_related("by").order_by("-at", "-pk")
     serializer_class = LabelPrintSerializer
@@ -43,7 +43,7 @@ class LabelViewSet(mixins.ListModelMixin, viewsets.GenericViewSet[LabelPrint]):
 
 
 class CodeView(APIView):
-    """What a code leads to, wherever it was read."""
+    """Resolve a scanned or typed code."""
 
     counters = ("get",)
 

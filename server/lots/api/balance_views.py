@@ -23,7 +23,7 @@ class WeighingSerializer(serializers.Serializer[None]):
 
 
 class BalanceView(APIView):
-    """Readings of the balance as they come: one JSON object a line, the last one stable."""
+    """Readings of the balance as they arrive: one JSON object a line, the last one stable."""
 
     @extend_schema(
         operation_id="balance_readings",

@@ -52,7 +52,7 @@ class StockEntrySerializer(AmountSerializer):
 
 
 class CorrectionSerializer(AmountSerializer):
-    """A line of the ledger as it should have been."""
+    """The corrected line of the ledger."""
 
     entry = serializers.IntegerField()
 
@@ -139,7 +139,7 @@ class SplitSerializer(serializers.Serializer[None]):
 
 
 class FloatingSerializer(serializers.Serializer[None]):
-    """Seeds that floated, where somebody knows."""
+    """Seeds that floated, if known."""
 
     floated_seeds = serializers.IntegerField(min_value=1, allow_null=True, default=None)
     note = serializers.CharField(max_length=300, allow_blank=True, default="")

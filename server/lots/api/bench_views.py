@@ -49,7 +49,7 @@ class BenchActions(viewsets.GenericViewSet[Lot]):
         bench.record_quality(by=person_of(request), lot=self.get_object(), kind=kind, at=timezone.now(), **given)
         return self._answer()
 
-    @extend_schema(request=b.RecordSerializer, responses={204: OpenApiResponse(description="The line is taken back")})
+    @extend_schema(request=b.RecordSerializer, responses={204: OpenApiResponse(description="The line is undone")})
     @action(detail=True, methods=["post"], url_path="take-back")
     def take_back(self, request: Request, pk: str) -> Response:
         given = read(b.RecordSerializer, request)

@@ -66,7 +66,7 @@ class HarvestViewSet(viewsets.ViewSet):
 
 
 class StandNamingViewSet(viewsets.ViewSet):
-    """Naming a stand names its lots."""
+    """Name the plant of a stand and of its lots."""
 
     @extend_schema(
         parameters=[OpenApiParameter("id", OpenApiTypes.INT, OpenApiParameter.PATH)],

@@ -23,7 +23,7 @@ class LotFilter(filters.FilterSet):
     search = filters.CharFilter(method="find", label="Words in code, plant, field name, origin or place")
     id = filters.NumberFilter(label="One lot, as a line of the sheet")
     stand = filters.NumberFilter(field_name="harvest__stand", label="Lots from a stand")
-    ended = filters.BooleanFilter(method="by_end", label="Only lots that have come to their end, or only those that have not")
+    ended = filters.BooleanFilter(method="by_end", label="Only ended lots, or only lots in use")
 
     class Meta:
         model = Lot

@@ -36,7 +36,7 @@ def drying_of(lot: Lot, looks: Sequence[DryingLook], today: date | None = None) 
     days = float((today - spread_on).days) if spread_on else None
     now = dryness(lot.storage_behaviour, measured, days)
     if any(x.kind == DryingKind.DRY for x in since) and measured is None and now.state is not DryState.KEEP_MOIST:
-        now = Dryness(DryState.LIKELY_DRY, "Found dry by hand; nobody measured.")
+        now = Dryness(DryState.LIKELY_DRY, "Found dry by hand; not measured.")
     done = any(x.kind == DryingKind.DRY for x in since) or now.state in (DryState.DRY, DryState.KEEP_MOIST)
     if spread_on is None or done or lot.ended:
         return Drying(now, spread_on, None)

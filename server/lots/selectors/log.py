@@ -9,6 +9,7 @@ from django.db.models import QuerySet
 
 from core.seedstock import fill, imbibition, purity, thousand_seed_weight
 from core.vocabulary import CalibrationKind, QualityKind
+from core.wording import mass_value
 from server.lots.models import Calibration, CleaningStep, DryingLook, Lot, QualityTest
 
 R = TypeVar("R", CleaningStep, DryingLook, QualityTest, Calibration)
@@ -73,7 +74,8 @@ def _dried(look: DryingLook) -> str:
 
 def _tested(test: QualityTest) -> str:
     if test.kind == QualityKind.PURITY:
-        return f"{test.pure_g:g} g pure of {test.sample_g:g} g: {100 * purity(test.pure_g or 0, test.sample_g or 0):.0f} %"
+        pure, sample = test.pure_g or 0, test.sample_g or 0
+        return f"{mass_value(pure)} pure of {mass_value(sample)}: {100 * purity(pure, sample):.0f} %"
     if test.kind == QualityKind.IMBIBITION:
         found = imbibition(test.intact_start_g or 0, test.intact_end_g or 0, test.nicked_start_g or 0, test.nicked_end_g or 0)
         return f"intact gained {found.intact_gain:.0f} %, nicked {found.nicked_gain:.0f} %"
@@ -86,7 +88,7 @@ def _counted(samples: Calibration) -> str:
     total, size = sum(samples.counts), sum(samples.amounts)
     if samples.kind == CalibrationKind.WEIGHED and len(set(samples.counts)) == 1:
         found = thousand_seed_weight(samples.amounts, samples.counts[0])
-        return f"{len(samples.counts)} × {samples.counts[0]} seeds: {found.tsw_g:.3g} g a thousand"
+        return f"{len(samples.counts)} × {samples.counts[0]} seeds: {mass_value(found.tsw_g)} per 1,000"
     if samples.kind == CalibrationKind.HEADS:
         return f"{len(samples.counts)} heads: {total / len(samples.counts):.0f} seeds a head"
     unit = "g" if samples.kind == CalibrationKind.WEIGHED else "ml"

@@ -80,7 +80,7 @@ def record_drying(
     require(by, Right.PLAN)
     check_not_in_future(at)
     if humidity_percent is not None and not 0 <= humidity_percent <= 100:
-        message = f"A humidity of {humidity_percent:g} % cannot be: it lies between 0 and 100 %."
+        message = f"A humidity of {humidity_percent:g} % is impossible. It must lie between 0 and 100 %."
         raise refused("/humidity_percent", "humidity_out_of_range", message)
     try:
         check_may_be_dried(lot.storage_behaviour)

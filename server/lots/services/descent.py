@@ -47,7 +47,7 @@ def split_lot(*, by: Person, lot: Lot, parts: Sequence[Part], at: datetime, kind
     """Split a lot: each part is a lot of its own, drawn from this one, its number as sure as this one's was."""
     require(by, Right.PLAN)
     if not parts:
-        raise refused("/parts", "no_part", "Say at least one part to split off.")
+        raise refused("/parts", "no_part", "Enter at least one part to split off.")
     return [_part(by, lot, part, at, kind) for part in parts]
 
 
@@ -105,7 +105,9 @@ def merge_lots(*, by: Person, lots: Sequence[Lot], at: datetime, code: str = "",
         raise refused("/lots", "too_few_lots", "Choose at least two lots to merge.")
     names = sorted({x.common_name for x in lots})
     if len({(x.taxon_id, x.field_name if x.taxon_id is None else "") for x in lots}) > 1:
-        raise refused("/lots", "different_plants", f"Lots of different plants are not merged: {', '.join(names)}. Name them alike first.")
+        raise refused(
+            "/lots", "different_plants", f"Lots of different plants cannot be merged: {', '.join(names)}. Give them the same name first."
+        )
     first = lots[0]
     own = ("hazards", "parents", "field_name", "origin_kind")
     fields = cast(LotFields, {name: _common(lots, name) for name in CARRIED if name not in own})

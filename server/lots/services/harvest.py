@@ -46,7 +46,7 @@ def harvest_stand(
 ) -> tuple[Harvest, list[Lot]]:
     """Record a harvest and make its lots. Refused without leave; beyond the usual limits it asks first."""
     if not lots:
-        raise refused("/lots", "no_lot", "A harvest makes at least one lot.")
+        raise refused("/lots", "no_lot", "Enter at least one lot for this harvest.")
     if fields.get("taken_seeds") is None:
         fields["taken_seeds"] = _taken(lots)
     harvest = record_harvest(by=by, stand=stand, collected_on=collected_on, leave=leave, sure=sure, **fields)

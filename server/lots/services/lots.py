@@ -17,6 +17,7 @@ from core.vocabulary import (
     StockKind,
     Trouble,
 )
+from core.wording import day_value
 from server.errors import DomainError, field_error, question, refused
 from server.lots.models import Lot, StockEntry
 from server.lots.selectors.descent import related_edges
@@ -57,7 +58,9 @@ def add_lot(*, by: Person, code: str = "", **fields: Unpack[LotFields]) -> Lot:
     _check(lot)
     lot.code = code.strip() or next_code(lot)
     if not lot.code.isprintable():
-        raise refused("/code", "unprintable", f"A code is printed on labels in one line, so it holds no line break or tab: {lot.code!r}.")
+        raise refused(
+            "/code", "unprintable", f"A code is printed on labels in one line, so it cannot contain a line break or tab: {lot.code!r}."
+        )
     if Lot.everything.filter(code=lot.code).exists():
         message = f"Lot {lot.code} exists already. Codes are never used twice: choose another."
         raise DomainError(message, code="code_taken", errors=[field_error("/code", "code_taken", message)])
@@ -79,13 +82,13 @@ def _check(lot: Lot) -> None:
     if lot.collected_on is not None:
         check_day_not_in_future(lot.collected_on, "A harvest", "/collected_on")
     if lot.origin_kind == OriginKind.WILD and lot.harvest_id is None and not lot.leave.strip():
-        message = "Who permitted collecting this seed? Enter the permit or the landowner, or write “own ground”."
+        message = "Who permitted collecting this seed? Enter the permit or the landowner, or write “own land”."
         raise refused("/leave", "no_leave", message)
     if lot.claimed_percent is not None and not 0 <= lot.claimed_percent <= 100:
         message = f"A seller cannot claim {lot.claimed_percent:g} %: it lies between 0 and 100 %."
         raise refused("/claimed_percent", "claim_out_of_range", message)
     if lot.claimed_days is not None and lot.claimed_days > MOST_CLAIMED_DAYS:
-        raise refused("/claimed_days", "claim_out_of_range", f"{lot.claimed_days} days to germinate cannot be meant: at most 1000.")
+        raise refused("/claimed_days", "claim_out_of_range", f"{lot.claimed_days} days to germinate is unlikely. Enter at most 1000.")
 
 
 @transaction.atomic
@@ -149,7 +152,8 @@ def end_lot(*, by: Person, lot: Lot, version: int, ended: LotEnd, on: date, at: 
     require(by, Right.PLAN)
     check_day_not_in_future(on, "The end of a lot", "/on")
     if lot.ended:
-        raise DomainError(f"Lot {lot.code} has come to its end already, on {lot.ended_on:%-d %b %Y}.", code="ended_already")
+        when = f", on {day_value(lot.ended_on)}" if lot.ended_on else ""
+        raise DomainError(f"Lot {lot.code} has ended already{when}.", code="ended_already")
     if stocks([lot.pk])[lot.pk].seeds != 0:
         enter_stock(by=by, lot=lot, kind=StockKind.RECOUNT, amount=0, at=at, reason=f"{ended.value.replace('_', ' ')}: {why}".rstrip(": "))
     return change_thing(lot, {"ended": ended, "ended_on": on, "ended_why": why}, by=by, version=version)
@@ -160,7 +164,7 @@ def take_up_again(*, by: Person, lot: Lot, version: int) -> Lot:
     """Undo the end of a lot: the amount that its end took off is there again."""
     require(by, Right.PLAN)
     if not lot.ended:
-        raise DomainError(f"Lot {lot.code} has not come to its end.", code="not_ended")
+        raise DomainError(f"Lot {lot.code} has not ended.", code="not_ended")
     word = LotEnd(lot.ended).value.replace("_", " ")
     last = valid(StockEntry.objects.filter(lot=lot, kind=StockKind.RECOUNT, amount=0, reason__startswith=word)).order_by("at", "pk").last()
     if last is not None:

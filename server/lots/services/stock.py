@@ -89,14 +89,14 @@ def _convert(entry: StockEntry, se_seeds: float | None = None) -> None:
     """Work out the seeds of a line, their error, and what both rest on."""
     unit, amount = AmountUnit(entry.unit), entry.amount
     if not math.isfinite(amount) or (amount < 0 and entry.kind != StockKind.CORRECTED):
-        raise refused("/amount", "amount_negative", f"{amount:g} {unit} is impossible: an amount is 0 or more.")
+        raise refused("/amount", "amount_negative", f"{amount:g} {unit} is impossible. An amount must be 0 or more.")
     if abs(amount) > ABSURD[unit]:
         raise refused(
             "/amount", "amount_absurd", f"{amount:,.0f} {unit} in one lot cannot be meant: at most {ABSURD[unit]:,}. Check the unit."
         )
     if unit == AmountUnit.SEEDS:
         if amount != round(amount):
-            raise refused("/amount", "amount_not_whole", f"{amount:g} seeds is impossible: seeds are whole. Is it in grams?")
+            raise refused("/amount", "amount_not_whole", f"{amount:g} seeds is impossible: seeds must be a whole number. Is it in grams?")
         entry.amount_seeds = round(amount)
         entry.se_seeds = 0.0 if entry.known == AmountKnown.COUNTED else se_seeds
         if entry.se_seeds is None:
@@ -140,7 +140,7 @@ def correct_entry(
     require(by, Right.PLAN)
     lines = standing_entries([entry.lot_id])[entry.lot_id]
     if entry not in lines:
-        raise DomainError("This line was corrected or taken back already. Look at the newer one.", code="corrected_already")
+        raise DomainError("This line was already corrected or undone. Look at the newer one.", code="corrected_already")
     better = StockEntry(
         lot=entry.lot, kind=entry.kind, amount=amount, unit=unit, known=known, at=entry.at, by=by, reason=reason or entry.reason
     )

@@ -93,7 +93,7 @@ class Harvests(TestCase):
     def test_one_visit_makes_several_lots_each_with_where_and_leave(self):
         harvest, lots = self.harvest(HarvestedLot(form="outer", amount=300), HarvestedLot(form="inner", amount=200), collector="RK")
         first = lots[0]
-        self.assertEqual((first.form, first.leave, first.origin_place, first.collector), ("outer", "own ground", "Coldwell Flat", "RK"))
+        self.assertEqual((first.form, first.leave, first.origin_place, first.collector), ("outer", "own land", "Coldwell Flat", "RK"))
         self.assertEqual((harvest.taken_seeds, [stock(x).seeds for x in lots]), (500, [300, 200]))
 
     def test_grams_do_not_pretend_to_be_seeds_taken(self):

@@ -9,19 +9,27 @@ from server.people.models import Invitation, Person, SignIn
 from server.record_kinds.choices import choices_of
 
 
-class NameField(serializers.RegexField):
-    """A name to sign in with."""
+class UsernameField(serializers.RegexField):
+    """A name to sign in with; a space in it is fine."""
 
-    default_error_messages = {"invalid": "A name holds letters, digits, dots, dashes and underscores only."}
+    default_error_messages = {"invalid": "Use letters, digits, spaces, dots, dashes and underscores in a username."}
 
     def __init__(self, **kwargs: Any) -> None:
-        super().__init__(r"^[\w.-]+$", min_length=2, max_length=40, **kwargs)
+        super().__init__(r"^[\w. -]+$", min_length=2, max_length=40, **kwargs)
+
+
+class DisplayNameField(serializers.CharField):
+    """What others call somebody."""
+
+    def __init__(self, **kwargs: Any) -> None:
+        super().__init__(max_length=60, required=False, allow_blank=True, **kwargs)
 
 
 class JoinSerializer(serializers.Serializer[Any]):
-    """A name to sign in with, the initials that stand in the records, and a password."""
+    """A username, a display name, initials for the records, and a password."""
 
-    username = NameField()
+    username = UsernameField()
+    display_name = DisplayNameField()
     initials = serializers.CharField(max_length=6)
     password = serializers.CharField(trim_whitespace=False, max_length=200)
 
@@ -31,15 +39,16 @@ class TokenSerializer(serializers.Serializer[Any]):
 
 
 class AcceptSerializer(TokenSerializer):
-    """A link used: name and initials count only where somebody new joins."""
+    """A link used: names and initials count only where somebody new joins."""
 
-    username = NameField(required=False)
+    username = UsernameField(required=False)
+    display_name = DisplayNameField()
     initials = serializers.CharField(max_length=6, required=False)
     password = serializers.CharField(trim_whitespace=False, max_length=200)
 
 
 class OpenInvitationSerializer(serializers.Serializer[Any]):
-    """What a link is good for."""
+    """An invitation link."""
 
     role = serializers.ChoiceField(choices=choices_of(Role))
     initials = serializers.CharField()
@@ -77,19 +86,20 @@ class InvitationMadeSerializer(serializers.Serializer[Any]):
 
 
 class AccountSerializer(serializers.ModelSerializer[Person]):
-    """Somebody as the lead sees them."""
+    """A person's account."""
 
     role = serializers.ChoiceField(choices=choices_of(Role))
 
     class Meta:
         model = Person
-        fields = ["id", "username", "initials", "role", "is_active", "last_login", "date_joined"]
+        fields = ["id", "username", "display_name", "initials", "role", "is_active", "last_login", "date_joined"]
 
 
 class PersonChangeSerializer(serializers.Serializer[Any]):
-    """What changes of a person; the rest stays."""
+    """Changes to a person; omitted fields stay."""
 
     role = serializers.ChoiceField(choices=choices_of(Role), required=False)
+    display_name = DisplayNameField()
     initials = serializers.CharField(max_length=6, min_length=1, required=False)
     is_active = serializers.BooleanField(required=False)
 
@@ -113,4 +123,4 @@ class DeviceSerializer(serializers.ModelSerializer[SignIn]):
 
 
 class SignedOutSerializer(serializers.Serializer[Any]):
-    devices = serializers.IntegerField(help_text="How many were signed out.")
+    devices = serializers.IntegerField(help_text="Number of devices signed out.")

@@ -65,7 +65,7 @@ class PeopleViewSet(viewsets.GenericViewSet[Person]):
 
 
 class InvitationViewSet(viewsets.GenericViewSet[Invitation]):
-    """One-time links: making, withdrawing; the token is answered once."""
+    """One-time links: make or withdraw; the token is returned once."""
 
     queryset = Invitation.objects.all()
     serializer_class = InvitationSerializer
@@ -91,7 +91,7 @@ class InvitationViewSet(viewsets.GenericViewSet[Invitation]):
 
 
 class OpenInvitationView(APIView):
-    """What a link is good for, asked by whoever has it."""
+    """Look up an invitation link."""
 
     permission_classes = [AllowAny]
     authentication_classes = []

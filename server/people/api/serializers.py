@@ -5,14 +5,19 @@ from typing import Any
 from rest_framework import serializers
 
 from core.vocabulary import DayOrder, Role, Units
+from server.people.api.account_serializers import DisplayNameField
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, may
+from server.people.services.accounts import one_spaced
 from server.record_kinds.choices import choices_of
 
 
 class SignInSerializer(serializers.Serializer[None]):
     username = serializers.CharField()
     password = serializers.CharField(trim_whitespace=False)
+
+    def validate_username(self, username: str) -> str:
+        return one_spaced(username)
 
 
 class PersonSerializer(serializers.ModelSerializer[Person]):
@@ -24,8 +29,20 @@ class PersonSerializer(serializers.ModelSerializer[Person]):
 
     class Meta:
         model = Person
-        fields = ["id", "username", "initials", "role", "units", "dates", "may_read", "may_count", "may_plan", "may_lead"]
-        read_only_fields = ["units", "dates"]
+        fields = [
+            "id",
+            "username",
+            "display_name",
+            "initials",
+            "role",
+            "units",
+            "dates",
+            "may_read",
+            "may_count",
+            "may_plan",
+            "may_lead",
+        ]
+        read_only_fields = ["display_name", "units", "dates"]
 
     def get_may_read(self, person: Person) -> bool:
         return may(person, Right.READ)
@@ -40,16 +57,17 @@ class PersonSerializer(serializers.ModelSerializer[Person]):
         return may(person, Right.LEAD)
 
 
-class FormatsSerializer(serializers.Serializer[Any]):
-    """What changes of them; the rest stays."""
+class OwnSettingsSerializer(serializers.Serializer[Any]):
+    """Changes; omitted fields stay."""
 
+    display_name = DisplayNameField()
     units = serializers.ChoiceField(choices=choices_of(Units), required=False)
     dates = serializers.ChoiceField(choices=choices_of(DayOrder), required=False)
 
 
 class SessionSerializer(serializers.Serializer[Any]):
     user = PersonSerializer(allow_null=True)
-    first_start = serializers.BooleanField(default=False, help_text="Nobody is here yet: the first who joins is the lead.")
+    first_start = serializers.BooleanField(default=False, help_text="The installation has no people yet; the first to join is its lead.")
 
 
 class DayOffSerializer(serializers.Serializer[Any]):

@@ -16,17 +16,17 @@ from server.errors import refused
 from server.http.bodies import read
 from server.people import selectors, services
 from server.people.api.account_serializers import DeviceSerializer, JoinSerializer, PasswordSerializer, SignedOutSerializer
-from server.people.api.serializers import FormatsSerializer, SessionSerializer, SignInSerializer
+from server.people.api.serializers import OwnSettingsSerializer, SessionSerializer, SignInSerializer
 from server.people.models import Person
 from server.people.requests import person_of
 from server.people.services import accounts, sign_ins
 
 
 class WrongSignIn(exceptions.APIException):
-    """Name and password do not belong together."""
+    """Username and password do not match."""
 
     status_code = 403
-    default_detail = "This name and password do not belong together. Check both; capitals count."
+    default_detail = "This username and password do not match. Check both; capitals count."
     default_code = "wrong_sign_in"
 
 
@@ -65,14 +65,16 @@ class SessionView(APIView):
         enter(request, user)
         return session_answer(user)
 
-    @extend_schema(operation_id="session_change_formats", request=FormatsSerializer, responses=SessionSerializer)
+    @extend_schema(operation_id="session_change_own_settings", request=OwnSettingsSerializer, responses=SessionSerializer)
     def patch(self, request: Request) -> Response:
         if not isinstance(request.user, Person):
             raise exceptions.NotAuthenticated
-        given = read(FormatsSerializer, request)
+        given = read(OwnSettingsSerializer, request)
         units = Units(given["units"]) if "units" in given else None
         dates = DayOrder(given["dates"]) if "dates" in given else None
-        return session_answer(services.change_formats(by=request.user, units=units, dates=dates))
+        return session_answer(
+            services.change_own_settings(by=request.user, units=units, dates=dates, display_name=given.get("display_name"))
+        )
 
     @extend_schema(operation_id="session_sign_out", responses=SessionSerializer)
     def delete(self, request: Request) -> Response:
@@ -114,7 +116,7 @@ class PasswordView(APIView):
 
 
 class DevicesView(APIView):
-    """Devices on which one is signed in; all others are signed out at once."""
+    """Signed-in devices; sign out all others at once."""
 
     counters = ("get", "delete")
 

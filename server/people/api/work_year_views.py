@@ -12,7 +12,7 @@ from server.record_kinds.api.things import given_change
 
 
 class WorkYearView(APIView):
-    """When the nursery works."""
+    """Working days and decision settings."""
 
     @extend_schema(operation_id="work_year_read", responses=WorkYearSerializer)
     def get(self, request: Request) -> Response:

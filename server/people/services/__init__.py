@@ -6,7 +6,7 @@
 ``work_year``    when the nursery works.
 """
 
-from server.people.services.accounts import add_person, change_formats
+from server.people.services.accounts import add_person, change_own_settings
 from server.people.services.work_year import change_work_year
 
-__all__ = ["add_person", "change_formats", "change_work_year"]
+__all__ = ["add_person", "change_own_settings", "change_work_year"]

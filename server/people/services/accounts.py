@@ -9,37 +9,47 @@ from django.utils import timezone
 
 from core.vocabulary import DayOrder, Role, Units
 from server.errors import DomainError, Refused, field_error, refused
-from server.people.models import Invitation, Person
+from server.people.models import Invitation, Person, nursery_begun
 from server.people.permissions import Right, require
 from server.people.services.sign_ins import end_sign_ins
 
 
-def add_person(*, username: str, initials: str, role: Role, password: str) -> Person:
+def add_person(*, username: str, initials: str, role: Role, password: str, display_name: str = "") -> Person:
     """Add somebody who can sign in; for the demo and tests, which choose passwords as they like."""
-    return Person.objects.create_user(username=username, password=password, initials=initials, role=role)
+    return Person.objects.create_user(
+        username=username, password=password, display_name=one_spaced(display_name), initials=initials, role=role
+    )
 
 
 @transaction.atomic
-def join(*, username: str, initials: str, role: Role, password: str) -> Person:
-    """Add somebody who chose a name and a password, both checked."""
+def join(*, username: str, initials: str, role: Role, password: str, display_name: str = "") -> Person:
+    """Add somebody who chose a username and a password, both checked."""
+    username = one_spaced(username)
     if Person.objects.filter(username__iexact=username).exists():
-        raise refused("/username", "name_taken", f"Somebody signs in as “{username}” already. Choose another name.")
+        raise refused("/username", "name_taken", f"The username “{username}” is taken. Choose another one.")
     _check_initials(initials)
     check_password(password, Person(username=username, initials=initials))
-    return add_person(username=username, initials=initials, role=role, password=password)
+    return add_person(username=username, initials=initials, role=role, password=password, display_name=display_name)
+
+
+def one_spaced(name: str) -> str:
+    """A name without space around it, and with single spaces in it."""
+    return " ".join(name.split())
 
 
 @transaction.atomic
-def first_lead(*, username: str, initials: str, password: str) -> Person:
-    """Add the first person of an empty installation, as its lead."""
+def first_lead(*, username: str, initials: str, password: str, display_name: str = "") -> Person:
+    """Add the first person of an empty installation, as its lead; `nursery_begun` lets other apps lay out what it begins with."""
     if Person.objects.exists():
         raise DomainError("There are people here already. Ask the lead for an invitation.", code="not_the_first")
-    return join(username=username, initials=initials, role=Role.LEAD, password=password)
+    lead = join(username=username, initials=initials, role=Role.LEAD, password=password, display_name=display_name)
+    nursery_begun.send(Person, lead=lead)
+    return lead
 
 
 @transaction.atomic
 def change_person(*, by: Person, person: Person, changes: dict[str, Any]) -> Person:
-    """Change somebody's role or initials, or whether they may sign in. There is always one lead."""
+    """Change somebody's role, name or initials, or whether they may sign in. There is always one lead."""
     require(by, Right.LEAD)
     leads = Person.objects.filter(role=Role.LEAD, is_active=True).exclude(pk=person.pk)
     stays = changes.get("role", person.role) == Role.LEAD and changes.get("is_active", person.is_active)
@@ -93,10 +103,14 @@ def check_password(password: str, person: Person, pointer: str = "/password") ->
         raise Refused(reasons, code="weak_password", errors=[field_error(pointer, "weak_password", reasons)]) from error
 
 
-def change_formats(*, by: Person, units: Units | None = None, dates: DayOrder | None = None) -> Person:
-    """Change in what somebody sees temperatures and masses, and how dates are written; what is not given stays."""
+def change_own_settings(
+    *, by: Person, units: Units | None = None, dates: DayOrder | None = None, display_name: str | None = None
+) -> Person:
+    """Change one's own display name, units and date order; what is not given stays."""
     by.units, by.dates = units or by.units, dates or by.dates
-    _save(by, ["units", "dates"], by)
+    if display_name is not None:
+        by.display_name = one_spaced(display_name)
+    _save(by, ["units", "dates", "display_name"], by)
     return by
 
 

@@ -6,6 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from core.vocabulary import Role
+from core.wording import day_value, moment_value
 from server.errors import DomainError, refused
 from server.people.models import Invitation, Person
 from server.people.permissions import Right, may, require
@@ -51,7 +52,7 @@ def open_invitation(token: str) -> Invitation:
         )
     if found.used_at is not None:
         raise DomainError(
-            f"This link was used on {found.used_at:%-d %b %Y}: it is good once. Ask the lead for a new one.", code="invitation_used"
+            f"This link was used on {day_value(found.used_at)}: it is good once. Ask the lead for a new one.", code="invitation_used"
         )
     if found.withdrawn_at is not None:
         raise DomainError("This link was withdrawn. Ask the lead for a new one.", code="invitation_withdrawn")
@@ -61,13 +62,13 @@ def open_invitation(token: str) -> Invitation:
     if found.person is not None and not found.person.is_active:
         raise DomainError(f"{found.person.initials} may not sign in here any more. Ask the lead.", code="invitation_void")
     if found.expires_at <= timezone.now():
-        message = f"This link was good until {found.expires_at:%-d %b %Y, %H:%M} (UTC). Ask {found.by.initials} for a new one."
+        message = f"This link was good until {moment_value(found.expires_at)} (UTC). Ask {found.by.initials} for a new one."
         raise DomainError(message, code="invitation_expired")
     return found
 
 
 @transaction.atomic
-def accept(*, token: str, password: str, username: str = "", initials: str = "") -> Person:
+def accept(*, token: str, password: str, username: str = "", initials: str = "", display_name: str = "") -> Person:
     """Use a link: somebody joins, or has a new password and is signed out on every device."""
     invitation = open_invitation(token)
     if invitation.person is not None:
@@ -76,12 +77,12 @@ def accept(*, token: str, password: str, username: str = "", initials: str = "")
         end_sign_ins(person)
     else:
         for pointer, given, asks in (
-            ("/username", username, "With which name will you sign in?"),
-            ("/initials", initials, "Which initials stand in the records?"),
+            ("/username", username, "Choose a username to sign in with."),
+            ("/initials", initials, "Enter the initials that the records will show."),
         ):
             if not given:
                 raise refused(pointer, "missing", asks)
-        person = join(username=username, initials=initials, role=Role(invitation.role), password=password)
+        person = join(username=username, initials=initials, role=Role(invitation.role), password=password, display_name=display_name)
     invitation.used_at, invitation.used_by = timezone.now(), person
     invitation.save(update_fields=["used_at", "used_by"])
     return person

@@ -5,6 +5,7 @@ from typing import Any
 
 from core.errors import CoreError
 from core.treatment import WorkCalendar
+from core.wording import day_value
 from server.errors import refused, refused_by_core
 from server.people.models import Person, WorkYear
 from server.people.permissions import Right, require
@@ -22,7 +23,7 @@ def change_work_year(*, by: Person, version: int, changes: dict[str, Any]) -> Wo
     days = [date.fromisoformat(d["day"]) for d in changes.get("days_off", [])]
     for index, day in enumerate(days):
         if day in days[:index]:
-            raise refused(f"/days_off/{index}/day", "day_twice", f"{day:%-d %b %Y} stands in the list twice: take one out.")
+            raise refused(f"/days_off/{index}/day", "day_twice", f"{day_value(day)} is in the list twice. Remove one of them.")
     _check_bands(changes)
     year = WorkYear.objects.first() or create_thing(WorkYear(), by=by)
     return change_thing(year, changes, by=by, version=version)

@@ -6,6 +6,7 @@ from django.test import Client, override_settings
 from django.utils import timezone
 from rest_framework.test import APIClient
 
+from core.treatment import SCHOOLS, STARTER_SOURCE
 from core.vocabulary import Role
 from server.people.models import Invitation, Person, SignIn
 from server.people.services import add_person
@@ -73,7 +74,7 @@ class Invitations(Accounts):
         make_person(Role.READER)
         self.assertProblem(self.accept(token, username="Reader"), 422, "name_taken", "/username")
         self.assertProblem(self.accept(token, initials="re"), 422, "initials_taken", "/initials")
-        self.assertProblem(self.accept(token, username="new one"), 400, "malformed", "/username")
+        self.assertProblem(self.accept(token, username="new/one"), 400, "malformed", "/username")
         for weak in ("short", "1234567890123", "password123", "newone2026"):
             self.assertProblem(self.accept(token, password=weak), 422, "weak_password", "/password")
         self.assertProblem(self.accept(token, username=""), 400, "malformed", "/username")
@@ -137,10 +138,31 @@ class FirstStart(ApiCase):
         self.assertEqual(self.begin().json()["user"]["role"], "lead")
         self.assertEqual(APIClient().get("/api/v1/session/").json(), {"user": None, "first_start": False})
 
+    def test_a_name_and_a_username_may_have_a_space(self):
+        user = self.begin(username=" rosa  keller", display_name="Rosa  Keller ").json()["user"]
+        self.assertEqual((user["username"], user["display_name"]), ("rosa keller", "Rosa Keller"))
+        again = APIClient().post("/api/v1/session/", {"username": "rosa  keller ", "password": GOOD})
+        self.assertEqual(again.json()["user"]["initials"], "FL")
+        self.assertProblem(self.begin(username="rosa/keller"), 400, "malformed", "/username")
+
+    def test_a_new_nursery_has_the_starter_recipes_of_which_none_is_tested(self):
+        self.begin()
+        recipes = self.client.get("/api/v1/recipes/").json()["results"]
+        self.assertEqual({r["name"] for r in recipes}, {s.name for s in SCHOOLS})
+        self.assertEqual({(r["tested"], r["source"]) for r in recipes}, {(False, STARTER_SOURCE)})
+
     def test_as_soon_as_there_is_anybody_it_is_refused(self):
         make_person(Role.READER)
         self.assertProblem(self.begin(), 409, "not_the_first")
         self.assertEqual(Person.objects.count(), 1)
+
+
+class OwnName(ApiCase):
+    def test_people_change_their_own_name_and_nothing_else_goes_with_it(self):
+        answer = self.client.patch("/api/v1/session/", {"display_name": " Rosa  Keller", "role": "lead"}).json()["user"]
+        self.assertEqual((answer["display_name"], answer["role"]), ("Rosa Keller", "grower"))
+        self.client.patch("/api/v1/session/", {"units": "us"})
+        self.assertEqual(Person.objects.get().display_name, "Rosa Keller")
 
 
 class People(Accounts):

@@ -32,7 +32,7 @@ class Session(TestCase):
     def test_a_wrong_password_is_a_sentence(self):
         answer = self.sign_in("guess")
         self.assertEqual((answer.status_code, answer["Content-Type"]), (403, "application/problem+json"))
-        self.assertIn("do not belong together", answer.json()["detail"])
+        self.assertIn("do not match", answer.json()["detail"])
         self.assertEqual(self.client.get("/api/v1/session/").json(), {"user": None, "first_start": False})
 
     def test_without_the_token_nobody_is_signed_in(self):

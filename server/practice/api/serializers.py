@@ -59,17 +59,22 @@ class DishSeenSerializer(DataclassSerializer[DishSeen]):
 class PracticePageSerializer(serializers.Serializer[Any]):
     briefs = BriefViewSerializer(many=True)
     attempts = AttemptViewSerializer(many=True)
+    demo = serializers.IntegerField(allow_null=True, help_text="The bench with the demo, where one was begun.")
+
+
+class ExploreSerializer(serializers.Serializer[Any]):
+    bench = serializers.IntegerField()
 
 
 class BeginSerializer(serializers.Serializer[Any]):
-    """A brief to begin, or the code of a group to join."""
+    """An exercise to start, or a group code to join."""
 
     brief = serializers.CharField(max_length=40, required=False)
     code = serializers.CharField(max_length=12, required=False)
 
     def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
         if not attrs.get("brief") and not attrs.get("code"):
-            raise serializers.ValidationError({"brief": "Choose a brief, or give the code of a group."})
+            raise serializers.ValidationError({"brief": "Choose an exercise, or enter the code of a group."})
         return attrs
 
 

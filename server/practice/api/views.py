@@ -18,13 +18,14 @@ from server.practice.files import on_bench
 from server.practice.models import Attempt
 from server.practice.services import bench, tries
 from server.practice.services.conclude import conclude
+from server.practice.services.explore import explore_demo
 from server.trials.selectors.state import trials
 
 DONE = s.DoneSerializer
 
 
 class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
-    """Tries: begun, continued, concluded, compared with those of a group."""
+    """Practice attempts: start, continue, conclude, compare with a group."""
 
     queryset = Attempt.objects.none()
     serializer_class = s.AttemptViewSerializer
@@ -36,6 +37,7 @@ class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
         "retrieve",
         "destroy",
         "dishes",
+        "explore",
         "go_on",
         "treat_and_sow",
         "count_round",
@@ -50,7 +52,7 @@ class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
     @extend_schema(responses=s.PracticePageSerializer, operation_id="practice_list", filters=False)
     def list(self, request: Request) -> Response:
         person = person_of(request)
-        page = {"briefs": selectors.briefs(person), "attempts": selectors.attempts_of(person)}
+        page = {"briefs": selectors.briefs(person), "attempts": selectors.attempts_of(person), "demo": selectors.demo_of(person)}
         return Response(s.PracticePageSerializer(page).data)
 
     @extend_schema(request=s.BeginSerializer, responses={201: s.AttemptViewSerializer}, operation_id="practice_begin")
@@ -74,8 +76,15 @@ class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
     def destroy(self, request: Request, pk: str) -> Response:
         given = s.LetGoSerializer(data=request.query_params)
         given.is_valid(raise_exception=True)
-        tries.let_go(by=person_of(request), attempt=self._own(request, pk), result_too=given.validated_data["result_too"])
+        by = person_of(request)
+        tries.let_go(by=by, attempt=tries.own_bench(by, int(pk)), result_too=given.validated_data["result_too"])
         return Response(status=204)
+
+    @extend_schema(request=None, responses={201: s.ExploreSerializer}, operation_id="practice_explore")
+    @action(detail=False, methods=["post"])
+    def explore(self, request: Request) -> Response:
+        """Open the demo: made-up records on a bench of one's own. The first time takes some seconds."""
+        return Response(s.ExploreSerializer({"bench": explore_demo(by=person_of(request)).pk}).data, status=201)
 
     @extend_schema(
         parameters=[s.BenchTrialSerializer], responses=s.DishSeenSerializer(many=True), operation_id="practice_dishes", filters=False
@@ -94,7 +103,7 @@ class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
     @action(detail=True, methods=["post"], url_path="go-on")
     def go_on(self, request: Request, pk: str) -> Response:
         days = read(s.GoOnSerializer, request)["days"]
-        bench.go_on(attempt=self._own(request, pk), days=days)
+        bench.go_on(attempt=tries.own_bench(person_of(request), int(pk)), days=days)
         return _done(days)
 
     @extend_schema(request=s.BenchTrialSerializer, responses=DONE, operation_id="practice_treat_and_sow")

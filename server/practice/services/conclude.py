@@ -30,10 +30,11 @@ def conclude(
     """
     if attempt.finished_at is not None:
         raise DomainError(
-            "You have concluded this exercise already, and know the truth. Start it again with new seed.", code="concluded_already"
+            "You have already submitted your conclusions and seen the truth. Start the exercise again with new seed.",
+            code="concluded_already",
         )
     if (low is None) != (high is None) or (low is not None and high is not None and not 0 <= low <= high <= 1):
-        raise refused("/high", "no_range", "Say between what and what: two numbers from 0 to 100, the smaller one first.")
+        raise refused("/high", "no_range", "Enter the range as two numbers from 0 to 100, the smaller one first.")
     with on_bench(attempt):
         found: Trial | None = trials().filter(pk=trial).first()
         if found is None:

@@ -12,6 +12,7 @@ from core.vocabulary import Role
 from server.lots.models import Lot, StockEntry
 from server.people.models import Person
 from server.people.services import add_person
+from server.practice import files
 from server.practice.biology import biology_of
 from server.practice.briefs import BRIEFS
 from server.practice.files import on_bench, pass_time
@@ -288,9 +289,15 @@ class TruthBesideConclusion(Practice):
         self.begin()
         self.assertEqual([a.file.exists() for a in (orphan, kept, young)], [False, True, True])
 
+    def test_a_bench_that_is_listed_but_gone_when_looked_at_stops_no_other_start(self):
+        self.begin()
+        # a link to nothing is listed, and has no age
+        (Path(settings.PRACTICE) / "gone.sqlite3").symlink_to("nothing")
+        self.assertTrue(self.begin().file.exists())
+
     def test_a_full_disk_is_said_and_leaves_no_half_bench(self):
         full = sqlite3.OperationalError("database or disk is full")
-        with mock.patch.object(tries, "make_bench", side_effect=full):
+        with mock.patch.object(files, "make_bench", side_effect=full):
             self.assertProblem(self.client.post("/api/v1/practice/", {"brief": BRIEFS[0].slug}), 507, "disk_full")
         self.assertFalse(Attempt.objects.exists())
 

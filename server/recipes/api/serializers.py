@@ -22,6 +22,7 @@ class StepSerializer(serializers.ModelSerializer[Step]):
 class RecipeSerializer(serializers.ModelSerializer[Recipe]):
     steps = StepSerializer(many=True)
     cautions = serializers.SerializerMethodField()
+    tested = serializers.BooleanField(read_only=True, help_text="Whether seed treated by this version was sown in a trial here.")
 
     class Meta:
         model = Recipe
@@ -38,6 +39,7 @@ class RecipeSerializer(serializers.ModelSerializer[Recipe]):
             "germinates_in_cold",
             "steps",
             "cautions",
+            "tested",
         ]
         read_only_fields = ["edition"]
         # editions and names are the service's to judge

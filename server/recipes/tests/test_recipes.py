@@ -1,11 +1,13 @@
 from django.core.exceptions import PermissionDenied
 from django.test import TestCase
 
-from core.vocabulary import Role, StepKind
+from core.treatment import SCHOOLS
+from core.vocabulary import Role, School, StepKind
 from server.errors import DomainError, Refused
 from server.recipes.models import Recipe
 from server.recipes.services import write_recipe
-from server.tests.builders import ApiCase, make_person, make_recipe
+from server.tests.builders import ApiCase, make_person, make_recipe, make_trial, now
+from server.trials.services.looks import sow_trial
 
 
 class WritingRecipes(TestCase):
@@ -72,7 +74,7 @@ class RecipeApi(ApiCase):
         }
         first = self.client.post("/api/v1/recipes/", body)
         self.assertEqual(first.status_code, 201)
-        self.assertIn("trained people", first.json()["cautions"][0]["care"])
+        self.assertIn("Trained people only", first.json()["cautions"][0]["care"])
         second = self.client.post("/api/v1/recipes/", body | {"replaces": first.json()["id"]})
         self.assertEqual(second.json()["edition"], 2)
         self.assertEqual([r["id"] for r in self.client.get("/api/v1/recipes/").json()["results"]], [second.json()["id"]])
@@ -94,3 +96,33 @@ class RecipeApi(ApiCase):
             make_recipe(f"recipe {n}")
         with self.assertNumQueries(5):
             self.client.get("/api/v1/recipes/")
+
+
+class StarterRecipes(ApiCase):
+    def test_those_that_are_missing_are_added_with_their_steps(self):
+        taken = SCHOOLS[0]
+        make_recipe(taken.name, 7)
+        added = self.client.post("/api/v1/recipes/starters/").json()
+        self.assertEqual({r["name"] for r in added}, {s.name for s in SCHOOLS[1:]})
+        soak = next(r for r in added if r["school"] == School.SOAK_FIRST)["steps"]
+        self.assertEqual([(s["kind"], s["duration"], s["unit"]) for s in soak], [("soak", 24, "h"), ("cold_moist", 56, "d")])
+        self.assertEqual(self.client.post("/api/v1/recipes/starters/").json(), [])
+
+    def test_a_recipe_is_tested_once_a_dish_of_it_was_sown(self):
+        used = make_recipe("nick of ours", 1)
+        trial = make_trial()
+        trial.treatments.filter(name="cold").update(recipe=used)
+        tested = lambda: {r["name"]: r["tested"] for r in self.client.get("/api/v1/recipes/").json()["results"]}  # noqa: E731
+        self.assertEqual(tested(), {"nick of ours": False})
+        sow_trial(by=make_person(), trial=trial, at=now(), sure=True)
+        self.assertEqual(tested(), {"nick of ours": True})
+
+    def test_a_recipe_that_a_ladder_uses_again_says_whether_it_was_tested(self):
+        cold = make_recipe("cold", 28)
+        rungs = lambda: self.client.post(f"/api/v1/recipes/{cold.pk}/ladder/", {"step": 0, "doses": [14]}).json()  # noqa: E731
+        made = next(r["recipe"] for r in rungs() if r["recipe"])
+        self.assertFalse(made["tested"])
+        trial = make_trial()
+        trial.treatments.filter(name="cold").update(recipe=made["id"])
+        sow_trial(by=make_person(), trial=trial, at=now(), sure=True)
+        self.assertEqual([(r["recipe"]["id"], r["recipe"]["tested"]) for r in rungs() if r["recipe"]], [(made["id"], True)])

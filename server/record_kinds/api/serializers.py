@@ -65,7 +65,7 @@ class LotFieldSerializer(DataclassSerializer[LotField]):
 
 
 class KindsSerializer(serializers.Serializer[Kinds]):
-    """Everything that comes in kinds, one row each."""
+    """All tables of kinds, one row per kind."""
 
     steps = StepRowSerializer(many=True)
     fates = FateRowSerializer(many=True)

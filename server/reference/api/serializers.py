@@ -9,6 +9,7 @@ from core.vocabulary import Hazard, StepKind
 from server.record_kinds.choices import choices_of
 from server.reference.models import Place, Taxon
 from server.reference.selectors import PlaceRow
+from server.reference.starters import StarterPlant
 
 
 class TaxonSerializer(serializers.ModelSerializer[Taxon]):
@@ -42,6 +43,17 @@ class TaxonSerializer(serializers.ModelSerializer[Taxon]):
         read_only_fields = ["id", "version"]
 
 
+class StarterPlantSerializer(DataclassSerializer[StarterPlant]):
+    class Meta:
+        dataclass = StarterPlant
+
+
+class AddStarterPlantSerializer(serializers.Serializer[Any]):
+    """Which of the starter plants to add, by its scientific name."""
+
+    scientific_name = serializers.CharField(max_length=120)
+
+
 class TaxonChangeSerializer(TaxonSerializer):
     """A change of a plant: the version that was seen, and the fields that change."""
 
@@ -57,7 +69,7 @@ class PlaceRowSerializer(DataclassSerializer[PlaceRow]):
 
 
 class PlaceSerializer(serializers.ModelSerializer[Place]):
-    """What is said of a place when it is added."""
+    """A place to add."""
 
     class Meta:
         model = Place
@@ -81,7 +93,7 @@ class NewPhotoSerializer(serializers.Serializer[None]):
 
 
 class PhotoKeptSerializer(serializers.Serializer[Any]):
-    """A photo as it was kept."""
+    """A stored photo."""
 
     id = serializers.IntegerField()
     client_id = serializers.UUIDField()

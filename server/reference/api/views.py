@@ -5,6 +5,7 @@ from django.utils import timezone
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework import mixins, viewsets
+from rest_framework.decorators import action
 from rest_framework.generics import get_object_or_404
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
@@ -17,11 +18,13 @@ from server.people.requests import person_of
 from server.record_kinds.api.things import given_change
 from server.reference import selectors
 from server.reference.api.serializers import (
+    AddStarterPlantSerializer,
     NewPhotoSerializer,
     PhotoKeptSerializer,
     PlaceChangeSerializer,
     PlaceRowSerializer,
     PlaceSerializer,
+    StarterPlantSerializer,
     TaxonChangeSerializer,
     TaxonSerializer,
 )
@@ -45,6 +48,19 @@ class TaxonViewSet(mixins.ListModelMixin, mixins.RetrieveModelMixin, viewsets.Ge
         taxon = self.get_object()
         version, changes = given_change(TaxonChangeSerializer, taxon, request.data)
         return Response(TaxonSerializer(plants.change_taxon(by=person_of(request), taxon=taxon, version=version, changes=changes)).data)
+
+    @extend_schema(responses=StarterPlantSerializer(many=True), filters=False, operation_id="taxa_starters")
+    @action(detail=False, pagination_class=None)
+    def starters(self, request: Request) -> Response:
+        """Notes for common plants that are not in the nursery yet: starting points, not tested here."""
+        return Response(StarterPlantSerializer(selectors.starters_offered(), many=True).data)
+
+    @extend_schema(request=AddStarterPlantSerializer, responses={201: TaxonSerializer}, operation_id="taxa_add_starter")
+    @starters.mapping.post
+    def add_starter(self, request: Request) -> Response:
+        """Add such a plant with its notes."""
+        made = plants.add_starter(by=person_of(request), **read(AddStarterPlantSerializer, request))
+        return Response(TaxonSerializer(made).data, status=201)
 
 
 class PlaceViewSet(viewsets.GenericViewSet[Place]):
@@ -75,7 +91,7 @@ class PlaceViewSet(viewsets.GenericViewSet[Place]):
 
 
 class PhotosView(APIView):
-    """Taking in a photo before the record that it belongs to."""
+    """Upload a photo before the record it belongs to."""
 
     parser_classes = [MultiPartParser]
     counters = ("post",)

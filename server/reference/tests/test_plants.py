@@ -2,6 +2,7 @@ from django.core.exceptions import PermissionDenied
 from django.db import IntegrityError, transaction
 
 from core.vocabulary import Role
+from server.reference.models import Taxon
 from server.reference.services.plants import add_taxon
 from server.tests.builders import ApiCase, make_person, make_taxon
 
@@ -29,3 +30,25 @@ class Taxa(ApiCase):
             make_taxon(name, name)
         names = [r["scientific_name"] for r in self.client.get("/api/v1/taxa/").json()["results"]]
         self.assertEqual(names, sorted(names))
+
+
+class StarterPlants(ApiCase):
+    def offered(self):
+        return {p["scientific_name"] for p in self.client.get("/api/v1/taxa/starters/").json()}
+
+    def add(self, name):
+        return self.client.post("/api/v1/taxa/starters/", {"scientific_name": name})
+
+    def test_one_is_added_with_its_notes_and_then_not_offered_again(self):
+        before = self.offered()
+        made = self.add("Nicotiana attenuata").json()
+        self.assertEqual((made["common_name"], made["hazards"], made["woken_by"]), ("coyote tobacco", ["poisonous"], ["smoke_water"]))
+        self.assertEqual((made["note_source"], made["note_confidence"]), ("common practice", "guess"))
+        self.assertIn("Poisonous", made["caution"])
+        self.assertEqual(before - self.offered(), {"Nicotiana attenuata"})
+
+    def test_a_name_without_notes_or_a_plant_that_is_here_is_refused(self):
+        make_taxon("Linum lewisii", "flax")
+        self.assertProblem(self.add("Linum lewisii"), 422, "name_taken", "/scientific_name")
+        self.assertProblem(self.add("Linum perenne"), 422, "no_such_starter", "/scientific_name")
+        self.assertEqual(Taxon.objects.get().common_name, "flax")

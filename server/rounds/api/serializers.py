@@ -26,7 +26,7 @@ class TimersSerializer(DataclassSerializer[Timers]):
 
 
 class CalendarFeedSerializer(serializers.Serializer[Any]):
-    """Whether there is an address; `path` is said once, when it is made."""
+    """Whether there is an address; `path` is returned once, when it is made."""
 
     exists = serializers.BooleanField()
     path = serializers.CharField(allow_blank=True)

@@ -27,7 +27,7 @@ CALENDAR = "text/calendar; charset=utf-8"
 
 
 class TodayView(APIView):
-    """What to look at now by place, what is coming, and what is waking."""
+    """Tasks of today by place, coming tasks, and germinating trials."""
 
     counters = ("get",)
 
@@ -41,7 +41,7 @@ class TodayView(APIView):
 
 
 class BagRoundsView(APIView):
-    """Every bag that lies somewhere, in the order of a round."""
+    """All bags in treatment, in the order of a round."""
 
     counters = ("get",)
 
@@ -51,7 +51,7 @@ class BagRoundsView(APIView):
 
 
 class TimersView(APIView):
-    """Exposures that run, and the server's clock."""
+    """Running timers, and the server's clock."""
 
     counters = ("get",)
 
@@ -61,7 +61,7 @@ class TimersView(APIView):
 
 
 class CalendarFeedView(APIView):
-    """The person's own calendar address: made again, or revoked."""
+    """The person's own calendar address: make or revoke it."""
 
     counters = ("get", "post", "delete")
 
@@ -81,7 +81,7 @@ class CalendarFeedView(APIView):
 
 
 class CalendarFileView(APIView):
-    """What is due, as a calendar file."""
+    """Tasks as a calendar file."""
 
     counters = ("get",)
 

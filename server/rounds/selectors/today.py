@@ -16,6 +16,7 @@ from server.lots.selectors.drying import drying_lots
 from server.lots.selectors.stock import stocks
 from server.record_kinds.days import local_day
 from server.rounds.selectors.bags import BatchDay, PlaceBags, bag_rounds, batch_days
+from server.rounds.selectors.first_steps import FirstSteps, first_steps
 from server.rounds.selectors.open_trials import BandStretch, ComingTask, OpenTrial, RoundTask, open_on
 from server.rounds.selectors.timers import Timer, timers
 from server.sowing.selectors.plans import SowingDue, sowings_due
@@ -85,7 +86,6 @@ class Today:
     coming: list[ComingTask]
     waking: list[WakingTrial]
     band: list[BandStretch]
-    has_lots: bool
     visits: list[StandRow]
     drying: list[DryingTask]
     retests: list[RetestTask]
@@ -94,6 +94,7 @@ class Today:
     batch_days: list[BatchDay]
     timers: list[Timer]
     sowings: list[SowingDue]
+    first_steps: FirstSteps | None
 
 
 def today(now: datetime) -> Today:
@@ -113,7 +114,6 @@ def today(now: datetime) -> Today:
         coming=sorted((c for t in found for c in t.coming), key=lambda c: (c.on, c.trial_code)),
         waking=sorted((_waking(t, now) for t in found if t.state == TrialState.COUNTING), key=_longest_unseen),
         band=[s for t in found for s in t.band] + [s for c in batches if c.running for s in _bag_band(c, now)],
-        has_lots=Lot.objects.exists(),
         visits=visits_today(day),
         drying=_drying(day),
         retests=retests,
@@ -122,6 +122,7 @@ def today(now: datetime) -> Today:
         batch_days=sorted([*batch_days(day, batches), *(b for t in found for b in t.begins)], key=lambda b: (b.on, b.code)),
         timers=timers(now, batches).timers,
         sowings=sowings_due(day),
+        first_steps=first_steps(),
     )
 
 

@@ -6,7 +6,10 @@ from django.core.cache import caches
 from django.test import TestCase
 
 from core.records import ClosingFates
+from server.recipes.services import add_starter_recipes
 from server.rounds.selectors.today import today
+from server.sowing.selectors.preview import SowingWish
+from server.sowing.services.plans import plan_sowing
 from server.tests.builders import (
     ApiCase,
     dishes_of,
@@ -29,7 +32,7 @@ class TodayPage(TestCase):
 
     def test_with_nothing_running_it_is_empty(self):
         found = self.see()
-        self.assertEqual((found.rounds, found.coming, found.waking, found.has_lots), ([], [], [], False))
+        self.assertEqual((found.rounds, found.coming, found.waking), ([], [], []))
 
     def test_dishes_wait_by_place_in_the_order_of_a_round(self):
         far, near = make_place("far shelf", order=9), make_place("near shelf", order=1)
@@ -112,11 +115,34 @@ class AfterACount(TestCase):
         self.assertEqual(len(read.call_args.args[0]), 3)
 
 
+class FirstStepsInANursery(ApiCase):
+    def undone(self):
+        found = self.client.get("/api/v1/today/").json()["first_steps"]
+        return found and {step for step, done in found.items() if not done}
+
+    def test_each_is_ticked_when_it_was_done_and_the_path_goes_with_the_last(self):
+        starter = add_starter_recipes(by=make_person())[0]
+        self.assertEqual(self.undone(), {"place", "lot", "recipe", "trial", "look", "sowing"})
+        make_place("shelf")
+        lot = make_lot("A-1")
+        self.assertEqual(self.undone(), {"recipe", "trial", "look", "sowing"})
+        trial = make_sown_trial(5, lot=lot)
+        self.assertEqual(self.undone(), {"recipe", "look", "sowing"})
+        trial.treatments.filter(name="cold").update(recipe=starter)
+        self.assertEqual(self.undone(), {"look", "sowing"})
+        look(dishes_of(trial)[0], 3)
+        self.assertEqual(self.undone(), {"sowing"})
+        wish = SowingWish(lot=lot, typed_share=0.9, typed_seeds=50, plants_wanted=3, wanted_on=now().date() + timedelta(days=90))
+        plan_sowing(by=make_person(), wish=wish, today=now().date())
+        self.assertIsNone(self.undone())
+
+
 class TodayApi(ApiCase):
     def test_it_answers_and_needs_the_same_queries_for_any_number_of_trials(self):
         make_sown_trial(5)
         # more than twelve: revisions, which trials are open, what else is known of their plants, the bags in use, whose turn it
-        # is, and eight for how much dishes usually differ, of which seven are only asked when anything was changed since
+        # is, which first steps were done, and eight for how much dishes usually differ, of which seven are only asked
+        # when anything was changed since
         caches["default"].clear()
         looked_before()
         with self.assertNumQueries(31):

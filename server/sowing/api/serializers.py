@@ -114,7 +114,7 @@ class SowTraysSerializer(TreatSerializer):
 
 
 class NewOutcomeSerializer(serializers.Serializer[Any]):
-    """A count of one stage in a tray, of all so far."""
+    """A count of one stage in a tray: the total so far."""
 
     client_id = serializers.UUIDField()
     tray = serializers.PrimaryKeyRelatedField(queryset=Tray.objects.select_related("plan", "trial"))

@@ -111,7 +111,7 @@ class SowingPlanViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Sowin
 
 
 class SowingBasesView(APIView):
-    """Results that a sowing of a lot can rest on, the likeliest to be wanted first."""
+    """Results that a sowing of a lot can be based on, the likeliest to be wanted first."""
 
     @extend_schema(responses=s.TestedTreatmentSerializer(many=True), operation_id="lots_sowing_bases")
     def get(self, request: Request, pk: int) -> Response:
@@ -169,7 +169,7 @@ class SeedlingsView(APIView):
 
 
 class KnowledgeListView(APIView):
-    """What is known of every plant, a line each."""
+    """Results for every plant, one line each."""
 
     @extend_schema(responses=s.KnowledgeRowSerializer(many=True), operation_id="knowledge_list")
     def get(self, request: Request) -> HttpResponse:
@@ -177,7 +177,7 @@ class KnowledgeListView(APIView):
 
 
 class TaxonKnowledgeView(APIView):
-    """What is known of a plant."""
+    """Results for a plant."""
 
     @extend_schema(responses=s.PlantKnowledgeSerializer, operation_id="taxa_knowledge")
     def get(self, request: Request, pk: int) -> Response:

@@ -24,6 +24,7 @@ from core.seedstock import (
 from core.treatment import Sowing, SowingCalendar, SowingDay, WorkCalendar, sowing_calendar, years_sentence
 from core.verdict import choice_sentence, percent, plain_sentence, plant_share_sentence
 from core.vocabulary import AmountUnit, LightNeed, Reason, SeedSize, Soil, SowingWay
+from core.wording import day_value
 from server.errors import refused, refused_by_core
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
@@ -151,7 +152,7 @@ def basis_of(wish: SowingWish) -> Basis:
         )
         return Basis(found, found.sowing_share, found.n_eff, rests_on, learned, trays)
     if wish.typed_share is None or wish.typed_seeds is None:
-        message = "Choose what the sowing rests on: a treatment that was tried, or a percentage with the number of seeds it was found with."
+        message = "Choose what the sowing is based on: a treatment that was tried, or a percentage and the number of seeds tested."
         raise refused("/treatment", "no_basis", message)
     rests_on = f"{percent(wish.typed_share)} % typed by hand, of {wish.typed_seeds} seeds taken as one dish"
     return Basis(None, wish.typed_share, n_eff_of_count(wish.typed_seeds), rests_on, learned, trays)
@@ -265,7 +266,7 @@ def _amounts(
 
 def _ground(wish: SowingWish, basis: Basis, weight: Conversion | None, stock: Stock) -> GroundView:
     if wish.plants_per_m2 is None or wish.area_m2 is None:
-        raise refused("/plants_per_m2", "no_area", "Say how many plants a square metre, and how many square metres.")
+        raise refused("/plants_per_m2", "no_area", "Enter plants per square metre, and the area.")
     tsw = GRAMS_A_THOUSAND / weight.rate.per_unit if weight and weight.rate.per_unit else None
     pure = weight.purity if weight else 1.0
     # without a thousand-seed weight the seeds are still known, the grams are not
@@ -304,23 +305,23 @@ def _notes(wish: SowingWish, calendar: SowingCalendar, seeds: int | None, stock:
         first = "the treatment" if calendar.begin != calendar.sow else "the sowing"
         after = wish.wanted_on.toordinal() + late
         out.append(
-            f"For {wish.wanted_on:%-d %b %Y} {first} would have had to begin on {calendar.begin:%-d %b %Y}, {late} days ago. "
-            f"Begun today, plants are ready about {date.fromordinal(after):%-d %b %Y}."
+            f"For {day_value(wish.wanted_on)} {first} would have had to start on {day_value(calendar.begin)}, {late} days ago. "
+            f"If you start today, plants are ready about {day_value(date.fromordinal(after))}."
         )
     if stock.seeds is None:
         out.append("The amount of this lot is unknown. Count, weigh or scoop it before you draw seed.")
     elif seeds is not None and seeds > stock.seeds:
         there = f"{'≈ ' if stock.estimated else ''}{stock.seeds:,}"
-        out.append(f"This takes {seeds:,} seeds, and the lot holds {there}. Want fewer plants, or find seed.")
+        out.append(f"This takes {seeds:,} seeds, and the lot holds {there}. Plan fewer plants, or find more seed.")
     elif seeds is not None and seeds > SCARCE * stock.seeds:
-        out.append(f"This takes {100 * seeds / stock.seeds:.0f} % of what is left of the lot. Keep some for a year that fails.")
+        out.append(f"This takes {100 * seeds / stock.seeds:.0f} % of what is left of the lot. Keep some for a bad year.")
     if not calendar.coming_up_known:
-        out.append("No trial says when it emerges; two weeks are assumed.")
+        out.append("No trial shows when it emerges; two weeks are assumed.")
     taxon = wish.lot.taxon
     if taxon and (said := years_sentence(taxon.years_to_flower, tree=taxon.woody)):
         out.append(said)
     if wish.lot.trouble:
-        out.append("Something was found in this lot: look at its page before any of it is sown.")
+        out.append("This lot has a problem. Look at its page before you sow it.")
     return out
 
 

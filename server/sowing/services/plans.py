@@ -39,17 +39,17 @@ def _planned(wish: SowingWish, today: date, *, sure: bool) -> dict[str, Any]:
     found = preview(wish, today)
     seeds = _seeds_of(found)
     if found.stock.seeds is not None and seeds > found.stock.seeds and not sure:
-        message = f"This takes {seeds:,} seeds, and lot {wish.lot.code} holds {found.stock.seeds:,}. Plan it all the same?"
+        message = f"This takes {seeds:,} seeds, and lot {wish.lot.code} holds {found.stock.seeds:,}. Plan it anyway?"
         raise question("/plants_wanted", "more_than_lot", message)
     fields = wish_fields(wish) | _worked_out(found, seeds)
     if trays_planned(SowingPlan(**fields)) > MOST_TRAYS:
-        raise refused("/plants_wanted", "too_many_trays", f"{found.cells:,} cells make more than {MOST_TRAYS} trays: plan it in parts.")
+        raise refused("/plants_wanted", "too_many_trays", f"{found.cells:,} cells need more than {MOST_TRAYS} trays. Plan it in parts.")
     return fields
 
 
 def _seeds_of(found: SowingPreview) -> int:
     if not found.seeds:
-        message = "At this share no number of seeds is enough to promise that. Want fewer plants, less assurance, or test again."
+        message = "At this percentage no number of seeds is enough. Plan fewer plants, accept less assurance, or test again."
         raise refused("/plants_wanted", "no_answer", message)
     return found.seeds
 
@@ -81,7 +81,7 @@ def plan_again(
     """Replace what a plan wants, while nothing of it has begun; the history keeps what it wanted before."""
     require(by, Right.PLAN)
     if plan.batch_id is not None or plan.trays.exists():
-        raise DomainError(f"{plan.code} has begun already: what was done stays. Make a new plan for more plants.", code="begun_already")
+        raise DomainError(f"{plan.code} has begun already: it cannot be changed. Make a new plan for more plants.", code="begun_already")
     changes = _planned(dataclasses.replace(wish, lot=plan.lot), today, sure=sure)
     changes.pop("lot")
     return change_thing(plan, changes | {"note": note}, by=by, version=version)
@@ -122,11 +122,11 @@ def sow(
         raise DomainError(f"{plan.code} is sown already.", code="sown_already")
     sown = plan.seeds if seeds is None else seeds
     if sown < 1:
-        raise refused("/seeds", "no_seeds", f"{sown} seeds sow nothing: at least 1.")
+        raise refused("/seeds", "no_seeds", f"{sown} seeds are not a sowing. Enter at least 1.")
     if plan.batch is not None:
         take_out_still_in(by=by, batches=[plan.batch.pk], at=at, sure=sure)
         if sown > plan.batch.seeds and not sure:
-            raise question("/seeds", "more_than_bag", f"{sown:,} seeds out of a bag of {plan.batch.seeds:,}? Count again, or say it is so.")
+            raise question("/seeds", "more_than_bag", f"{sown:,} seeds out of a bag of {plan.batch.seeds:,}? Count again, or confirm it.")
     else:
         enter_stock(by=by, lot=plan.lot, kind=StockKind.DRAWN, amount=sown, at=at, reason=_reason(plan))
     trays = list(plan.trays.all()) or _make_trays(by, plan, place)
@@ -164,9 +164,9 @@ def take_back_sowing(*, by: Person, plan: SowingPlan, at: datetime) -> None:
     require(by, Right.PLAN)
     standing = list(valid(TraySown.objects.filter(tray__plan=plan)))
     if not standing:
-        raise DomainError(f"{plan.code} is not sown: there is nothing to take back.", code="not_sown")
+        raise DomainError(f"{plan.code} is not sown: it cannot be undone.", code="not_sown")
     if valid(Outcome.objects.filter(tray__plan=plan)).exists():
-        raise DomainError(f"Trays of {plan.code} were counted already. Take those counts back first.", code="counted_already")
+        raise DomainError(f"Trays of {plan.code} were counted already. Undo those counts first.", code="counted_already")
     TraySown.objects.bulk_create([TraySown(tray=s.tray, seeds=s.seeds, at=at, by=by, corrects=s, withdrawn=True) for s in standing])
     drawn = valid(StockEntry.objects.filter(lot=plan.lot, kind=StockKind.DRAWN, reason=_reason(plan))).order_by("at", "pk").last()
     if plan.batch_id is None and drawn is not None:

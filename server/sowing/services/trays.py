@@ -8,6 +8,7 @@ from uuid import UUID
 from django.db import transaction
 
 from core.vocabulary import OutcomeStage
+from core.wording import day_value
 from server.errors import DomainError, question, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -29,7 +30,7 @@ STAGE_WORDS = {
 
 @dataclass(frozen=True)
 class NewOutcome:
-    """A count of one stage in a tray, of all so far."""
+    """A count of one stage in a tray: the total so far."""
 
     stage: OutcomeStage
     count: int
@@ -46,14 +47,14 @@ def record_outcome(*, by: Person, tray: Tray, new: NewOutcome, sure: bool = Fals
     known = Outcome.objects.filter(client_id=new.client_id).first()
     if known is not None:
         if (known.tray_id, known.stage, known.count) != (tray.pk, new.stage, new.count):
-            raise DomainError("Another count with this client_id is recorded already, with another number.", code="client_id_reused")
+            raise DomainError("A count with this client_id is already recorded, with another number.", code="client_id_reused")
         return known, False
     check_not_in_future(new.at)
     sown = valid(TraySown.objects.filter(tray=tray)).first()
     if sown is None and tray.trial_id is None:
-        raise DomainError(f"{tray.code} is not sown yet: nothing can have come up.", code="not_sown")
+        raise DomainError(f"{tray.code} is not sown yet: nothing can have emerged.", code="not_sown")
     if sown is not None and new.at < sown.at:
-        raise refused("/at", "before_sowing", f"{tray.code} was sown on {sown.at:%-d %b %Y}: nothing can be counted before.")
+        raise refused("/at", "before_sowing", f"{tray.code} was sown on {day_value(sown.at)}: nothing can be counted before.")
     if not sure:
         _question(tray, sown, new)
     made = Outcome.objects.create(
@@ -68,16 +69,15 @@ def _question(tray: Tray, sown: TraySown | None, new: NewOutcome) -> None:
     there[new.stage] = new.count
     emerged, thinned = there.get(OutcomeStage.EMERGED), there.get(OutcomeStage.THINNED, 0)
     if sown is not None and emerged is not None and emerged > sown.seeds:
-        message = f"{emerged} emerged in {tray.code}, and {sown.seeds} seeds were sown. Does a seed hold several plants? Then say it is so."
+        message = f"{emerged} emerged in {tray.code}, and {sown.seeds} seeds were sown. Does one seed give several plants? Then confirm it."
         raise question("/count", "more_than_sown", message)
     if emerged is not None and thinned > emerged:
-        message = f"{thinned} thinned out in {tray.code}, and {emerged} had emerged. Count what emerged again, or say it is so."
+        message = f"{thinned} thinned out in {tray.code}, and {emerged} had emerged. Count the emerged seedlings again, or confirm it."
         raise question("/count", "more_thinned_than_emerged", message)
     if new.stage in STANDING and emerged is not None and new.count > emerged - thinned:
         word = STAGE_WORDS[new.stage]
-        message = (
-            f"{new.count} {word} in {tray.code}, and {emerged - thinned} were left standing. Count what emerged again, or say it is so."
-        )
+        left = emerged - thinned
+        message = f"{new.count} {word} in {tray.code}, and {left} were left standing. Count the emerged seedlings again, or confirm it."
         raise question("/count", "more_than_emerged", message)
 
 
@@ -96,7 +96,7 @@ def pot_from_dishes(*, by: Person, trial: Trial, seedlings: int, at: datetime, p
         raise refused("/seedlings", "no_seedlings", f"{seedlings} seedlings fill no tray: at least 1.")
     left = next((x.seedlings for x in seedlings_waiting(trial.pk)), 0)
     if seedlings > left and not sure:
-        message = f"{seedlings} seedlings, and the looks of {trial.code} say that {left} were potted and stand in no tray yet. Is it so?"
+        message = f"{seedlings} seedlings, and the looks of {trial.code} say that {left} were potted and are in no tray yet. Is that right?"
         raise question("/seedlings", "more_than_potted", message)
     number = Tray.objects.filter(trial=trial).count() + 1
     tray = create_thing(Tray(code=f"{trial.code}-P{number}", lot=trial.lot, trial=trial, place=place, cells=seedlings), by=by)

@@ -81,7 +81,7 @@ class WhatItTakes(Sowings):
         seen = preview(self.wish(), self.today)
         self.assertGreaterEqual(len(seen.choices), 3)
         self.assertEqual(seen.seeds, next(c.choice.seeds_in_all for c in seen.choices if c.choice.seeds == seen.seeds_per_cell))
-        self.assertIn("Mental arithmetic", seen.plain_sentence)
+        self.assertIn("Dividing by the tested percentage", seen.plain_sentence)
         self.assertEqual(seen.remains, 4000 - 120 - seen.seeds)
 
     def test_grams_are_known_once_seeds_were_weighed(self):
@@ -112,7 +112,7 @@ class WhatItTakes(Sowings):
     def test_a_day_that_comes_too_soon_says_when_plants_would_be_ready(self):
         seen = preview(self.wish(wanted_on=self.today + timedelta(days=30)), self.today)
         self.assertLess(seen.begin_in, 0)
-        self.assertIn("would have had to begin", seen.notes[0])
+        self.assertIn("would have had to start", seen.notes[0])
 
     def test_what_core_refuses_is_said_at_the_field(self):
         for field, value, pointer in (

@@ -95,7 +95,7 @@ class VisitViewSet(viewsets.GenericViewSet[Visit]):
         visit, created = visits.record_visit(by=person_of(request), stand=stand, new=visits.NewVisit(**fields), photo=photo)
         return Response(VisitViewSerializer(rows.visit_view(visit)).data, status=201 if created else 200)
 
-    @extend_schema(request=None, responses={204: OpenApiResponse(description="The visit is taken back")})
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The visit is undone")})
     @action(detail=True, methods=["post"], url_path="take-back")
     def take_back(self, request: Request, pk: str) -> Response:
         visits.take_back_visit(by=person_of(request), visit=self.get_object())

@@ -8,6 +8,7 @@ from django.utils import timezone
 
 from core.harvest import LEAST_PARENTS, collecting_limit
 from core.vocabulary import DatePrecision, Purpose
+from core.wording import day_value
 from server.errors import Questioned, field_error, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -15,8 +16,8 @@ from server.record_kinds.services import check_day_not_in_future
 from server.stands.models import Harvest, Stand
 from server.stands.selectors.season import taken_this_season
 
-OWN_GROUND = "own ground"
-LOCAL_RULES = "Permit and local rule go first; these limits are only the usual ones."
+OWN_GROUND = "own land"
+LOCAL_RULES = "Permits and local rules come first; these limits are only the usual ones."
 
 
 class HarvestFields(TypedDict, total=False):
@@ -55,27 +56,27 @@ def leave_of(stand: Stand, on: date) -> str:
         return OWN_GROUND
     if not stand.leave_by:
         message = (
-            "Who permitted collecting here? Enter the permit or the landowner, or say that it is your own ground. "
+            "Who permitted collecting here? Enter the permit or the landowner, or say that it is your own land. "
             "Never collect without permission."
         )
         raise refused("/leave", "no_leave", message)
     if stand.leave_until is not None and on > stand.leave_until:
-        ended = f"{stand.leave_until:%-d %b %Y}"
-        message = f"The leave by {stand.leave_by} ended on {ended}; this harvest was on {on:%-d %b %Y}. Name the new one."
+        ended = f"{day_value(stand.leave_until)}"
+        message = f"The permission by {stand.leave_by} ended on {ended}; this harvest was on {day_value(on)}. Name the new one."
         raise refused("/leave", "leave_ended", message)
     return stand.leave_by
 
 
 def _check_protected(stand: Stand) -> None:
     if stand.protected and not stand.licence:
-        message = "This plant is protected here, and no licence is named. Enter the licence on the stand before seed is taken."
+        message = "This plant is protected here, and no licence is recorded. Enter the licence on the stand before you collect."
         raise refused("/stand", "protected_without_licence", message)
 
 
 def _ask(stand: Stand, harvest: Harvest) -> None:
     asked = []
     if stand.invasive:
-        asked.append(field_error("/stand", "invasive", "This plant is invasive here: its seed should not be moved about."))
+        asked.append(field_error("/stand", "invasive", "This plant is invasive here. Do not move its seed elsewhere."))
     if harvest.ripe_seeds and harvest.taken_seeds is not None:
         taken = [*taken_this_season(stand, harvest.collected_on), harvest.taken_seeds]
         limit = collecting_limit(harvest.ripe_seeds, taken, harvest.parents or 0)
@@ -84,7 +85,7 @@ def _ask(stand: Stand, harvest: Harvest) -> None:
             message = f"{sum(taken)} of ≈ {harvest.ripe_seeds} ripe seeds{before} is {100 * limit.share:.0f} %; the usual limit is 10 %."
             asked.append(field_error("/taken_seeds", "over_limit", message))
     if harvest.parents is not None and harvest.parents < (least := _least_parents(stand)):
-        message = f"{harvest.parents} parent plants; {least} are usual, so that the seed carries the stand's variety."
+        message = f"{harvest.parents} parent plants; {least} are usual, to keep the stand’s genetic variety."
         asked.append(field_error("/parents", "too_few_parents", message))
     if asked:
         detail = " ".join(e["message"] for e in asked)

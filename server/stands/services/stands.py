@@ -59,13 +59,13 @@ def _check(stand: Stand) -> None:
     if stand.taxon_id is None and not stand.field_name.strip():
         raise refused("/field_name", "stand_without_name", "A stand needs a plant, or a field name while the species is unknown.")
     if not stand.place_name.strip():
-        raise refused("/place_name", "stand_without_place", "Where is it? A name that a helper finds is enough.")
+        raise refused("/place_name", "stand_without_place", "Where is it? Enter a name by which a helper can find it.")
     for name, value, end in (("latitude", stand.latitude, 90), ("longitude", stand.longitude, 180)):
         if value is not None and not -end <= value <= end:
-            raise refused(f"/{name}", "off_the_globe", f"A {name} of {value:g}° is off the globe: it lies between −{end} and {end}°.")
+            raise refused(f"/{name}", "off_the_globe", f"A {name} of {value:g}° is impossible. It must lie between −{end} and {end}°.")
     if (stand.latitude is None) != (stand.longitude is None):
         missing = "latitude" if stand.latitude is None else "longitude"
-        raise refused(f"/{missing}", "half_a_position", f"Coordinates come in pairs: the {missing} is missing.")
+        raise refused(f"/{missing}", "half_a_position", f"Enter both coordinates: the {missing} is missing.")
     if stand.elevation_m is not None and not LOWEST_M <= stand.elevation_m <= HIGHEST_M:
-        message = f"Plants do not stand at {stand.elevation_m} m: it lies between {LOWEST_M} and {HIGHEST_M} m. Is it in feet?"
+        message = f"Plants do not grow at {stand.elevation_m} m: it lies between {LOWEST_M} and {HIGHEST_M} m. Is it in feet?"
         raise refused("/elevation_m", "elevation_impossible", message)

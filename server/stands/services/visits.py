@@ -46,12 +46,14 @@ def record_visit(*, by: Person, stand: Stand, new: NewVisit, photo: "UploadedFil
     if (known := Visit.objects.filter(client_id=new.client_id).first()) is not None:
         if known.stand_id == stand.pk and known.at == new.at and known.share_ripe == new.share_ripe:
             return known, False
-        raise DomainError("Another visit with this client_id is recorded already.", code="client_id_reused")
+        raise DomainError("A visit with this client_id is already recorded.", code="client_id_reused")
     check_not_in_future(new.at)
     if not 0 <= new.share_ripe <= 1:
-        raise refused("/share_ripe", "share_out_of_range", f"{100 * new.share_ripe:g} % ripe cannot be: it lies between 0 and 100 %.")
+        raise refused(
+            "/share_ripe", "share_out_of_range", f"{100 * new.share_ripe:g} % ripe is impossible. It must lie between 0 and 100 %."
+        )
     if new.opened and new.heads is None:
-        raise refused("/heads", "heads_missing", "You counted the seed of opened pods: how many pods or heads are there?")
+        raise refused("/heads", "heads_missing", "You counted the seeds of opened pods. How many pods or heads does the stand have?")
     kept = keep_photo(by=by, upload=photo, at=new.at) if photo is not None else None
     signs = [s.value for s in dict.fromkeys(new.signs)]
     visit = Visit(**{**vars(new), "signs": signs}, stand=stand, by=by, photo=kept)

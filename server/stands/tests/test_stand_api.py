@@ -88,7 +88,7 @@ class Harvests(ApiCase):
         self.assertEqual([x["code"] for x in lots], ["LL-001", "LL-002"])
         self.assertEqual((lots[0]["stand"], lots[0]["stock"]["unconverted"], lots[0]["hazards"]), (stand.pk, 3.5, ["bristly"]))
         told = self.client.get(f"/api/v1/stands/{stand.pk}/timeline/").json()["harvests"]
-        self.assertEqual([(h["purpose"], h["leave"], h["more_to_come"]) for h in told], [("exchange", "own ground", True)])
+        self.assertEqual([(h["purpose"], h["leave"], h["more_to_come"]) for h in told], [("exchange", "own land", True)])
 
     def test_refusals_point_at_their_fields_and_record_nothing(self):
         stand = make_stand(own_ground=False)

@@ -142,11 +142,11 @@ class Harvesting(TestCase):
 
     def test_leave_that_has_ended_is_none(self):
         stand = make_stand(own_ground=False, leave_by="the ranch", leave_until=date(2026, 7, 1))
-        self.assertIn("1 Jul 2026", self.refused(stand, "leave_ended").detail)
+        self.assertIn("{{day 2026-07-01}}", self.refused(stand, "leave_ended").detail)
         self.assertEqual(self.harvest(stand, collected_on=date(2026, 6, 30)).leave, "the ranch")
 
     def test_ones_own_ground_is_leave(self):
-        self.assertEqual(self.harvest(make_stand()).leave, "own ground")
+        self.assertEqual(self.harvest(make_stand()).leave, "own land")
 
     def test_a_protected_plant_wants_its_licence_whoever_is_sure(self):
         stand = make_stand(protected=True)

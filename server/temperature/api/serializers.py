@@ -39,7 +39,7 @@ class PlaceLogPageSerializer(DataclassSerializer[PlaceLogPage]):
 
 
 class LogLayoutSerializer(serializers.Serializer[None]):
-    """How a log is read; what is not given is guessed."""
+    """How to read a log; missing settings are guessed."""
 
     delimiter = serializers.ChoiceField(choices=[",", ";", "\t", "|"], required=False)
     decimal = serializers.ChoiceField(choices=[".", ","], required=False)
@@ -73,7 +73,7 @@ class SampleSerializer(serializers.Serializer[None]):
 
 
 class LogPreviewSerializer(serializers.Serializer[Any]):
-    """What a log would bring: how it was read, its first readings, and what is left out."""
+    """Preview of a log: how it was read, its first readings, and what is left out."""
 
     layout = LogLayoutSerializer()
     head = serializers.ListField(child=serializers.ListField(child=serializers.CharField()))

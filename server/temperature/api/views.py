@@ -33,7 +33,7 @@ def _said(given: dict[str, Any]) -> dict[str, Any]:
 
 
 class TemperatureLogViewSet(viewsets.GenericViewSet[TemperatureLog]):
-    """Logs: looked into, kept, listed, taken back."""
+    """Logs: previewed, imported, listed, removed."""
 
     queryset = TemperatureLog.objects.select_related("place")
     serializer_class = s.LogRowSerializer
@@ -61,7 +61,7 @@ class TemperatureLogViewSet(viewsets.GenericViewSet[TemperatureLog]):
         log = services.import_log(by=by, place=place, name=upload.name or "log", text=text, at=at, said=_said(given), sure=sure)
         return Response(s.LogRowSerializer(selectors.row_of(log)).data, status=201)
 
-    @extend_schema(request=None, responses={204: OpenApiResponse(description="The log is taken back")})
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The log is removed")})
     @action(detail=True, methods=["post"], url_path="take-back")
     def take_back(self, request: Request, pk: str) -> Response:
         services.take_back_log(by=person_of(request), log=self.get_object())

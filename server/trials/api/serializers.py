@@ -19,7 +19,7 @@ from server.trials.services.new_look import UNSAID
 
 
 class TrialSerializer(serializers.ModelSerializer[Trial]):
-    """What a trial says about itself; `version` must be sent back with a change."""
+    """A trial's own fields; `version` must be sent back with a change."""
 
     lot_name = serializers.CharField(source="lot.common_name", read_only=True)
     lot_code = serializers.CharField(source="lot.code", read_only=True)
@@ -140,7 +140,7 @@ class NewLookSerializer(serializers.Serializer[None]):
 
 
 class NewClosingSerializer(serializers.Serializer[None]):
-    """The fates of what is left in a dish."""
+    """Fates of the ungerminated seeds in a dish."""
 
     client_id = serializers.UUIDField()
     dish = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.all())
@@ -191,7 +191,7 @@ class SetUpSheetSerializer(DataclassSerializer[SetUpSheet]):
 
 
 class AddTreatmentSerializer(NewTreatmentSerializer):
-    """A treatment to add to a trial that stands already."""
+    """A treatment to add to an existing trial."""
 
     dishes = serializers.IntegerField(min_value=1, max_value=100)
     seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000)
@@ -223,7 +223,7 @@ class TrialPhotoRequestSerializer(serializers.Serializer[None]):
 
 
 class RetreatSerializer(serializers.Serializer[None]):
-    """What is left in these dishes goes on into a further treatment."""
+    """Treat the ungerminated seeds of these dishes again."""
 
     dishes = serializers.PrimaryKeyRelatedField(queryset=Dish.objects.select_related("treatment__trial"), many=True, allow_empty=False)
     name = serializers.CharField(max_length=60)

@@ -125,14 +125,14 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
         noted = deviations.note_deviation(by=person_of(request), trial=self.get_object(), kind=kind, at=at, **given)
         return Response(s.DeviationNotedSerializer(noted).data, status=201)
 
-    @extend_schema(request=s.TrialPhotoRequestSerializer, responses={204: OpenApiResponse(description="The photo belongs to the trial")})
+    @extend_schema(request=s.TrialPhotoRequestSerializer, responses={204: OpenApiResponse(description="The photo was added")})
     @action(detail=True, methods=["post"])
     def photos(self, request: Request, pk: str) -> Response:
         given = read(s.TrialPhotoRequestSerializer, request)
         deviations.keep_trial_photo(by=person_of(request), trial=self.get_object(), at=timezone.now(), **given)
         return Response(status=204)
 
-    @extend_schema(request=s.RetreatSerializer, responses={204: OpenApiResponse(description="What is left goes on")})
+    @extend_schema(request=s.RetreatSerializer, responses={204: OpenApiResponse(description="The ungerminated seeds go on")})
     @action(detail=True, methods=["post"], url_path="retreat-ungerminated")
     def retreat_ungerminated(self, request: Request, pk: str) -> Response:
         given = read(s.RetreatSerializer, request)
@@ -140,7 +140,7 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
         closings.retreat_ungerminated(by=person_of(request), trial=self.get_object(), at=at, **given)
         return Response(status=204)
 
-    @extend_schema(request=None, responses={204: OpenApiResponse(description="The sowing is taken back")})
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The sowing is undone")})
     @action(detail=True, methods=["post"], url_path="take-back-sowing")
     def take_back_sowing(self, request: Request, pk: str) -> Response:
         looks.take_back_sowing(by=person_of(request), trial=self.get_object(), at=timezone.now())
@@ -216,7 +216,7 @@ class DishViewSet(viewsets.GenericViewSet[Dish]):
         closings.close_dish(by=person_of(request), **given.validated_data)
         return Response(status=204)
 
-    @extend_schema(request=None, responses={204: OpenApiResponse(description="The closing is taken back")})
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The closing is undone")})
     @action(detail=True, methods=["post"])
     def reopen(self, request: Request, pk: str) -> Response:
         closings.reopen_dish(by=person_of(request), dish=self.get_object(), at=timezone.now())
@@ -230,7 +230,7 @@ class DishViewSet(viewsets.GenericViewSet[Dish]):
         closings.set_aside(by=person_of(request), dish=self.get_object(), at=timezone.now(), why=given.validated_data["why"])
         return Response(status=204)
 
-    @extend_schema(request=None, responses={204: OpenApiResponse(description="The dish counts again")})
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The dish is counted again")})
     @action(detail=True, methods=["post"], url_path="take-back-set-aside")
     def take_back_set_aside(self, request: Request, pk: str) -> Response:
         closings.take_back_set_aside(by=person_of(request), dish=self.get_object())
@@ -250,7 +250,7 @@ class DeviationViewSet(viewsets.GenericViewSet[Deviation]):
     counters = ("take_back",)
     serializer_class = s.DeviationNotedSerializer
 
-    @extend_schema(request=None, responses={204: OpenApiResponse(description="The deviation is taken back")})
+    @extend_schema(request=None, responses={204: OpenApiResponse(description="The deviation is undone")})
     @action(detail=True, methods=["post"], url_path="take-back")
     def take_back(self, request: Request, pk: str) -> Response:
         deviations.take_back_deviation(by=person_of(request), deviation=self.get_object())

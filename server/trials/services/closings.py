@@ -27,7 +27,7 @@ def close_dish(*, by: Person, dish: Dish, at: datetime, client_id: UUID, found: 
         return known
     course = course_of(dish)
     if course.sown_at is None:
-        raise DomainError(f"Dish {dish.code} was never sown: there is nothing to close.", code="not_sown")
+        raise DomainError(f"Dish {dish.code} was never sown: it cannot be closed.", code="not_sown")
     if course.closing is not None:
         raise DomainError(f"Dish {dish.code} was closed by {course.closing.by.initials} already.", code="dish_closed")
     closing = Closing(dish=dish, at=at, by=by, client_id=client_id, note=note, **asdict(found or ClosingFates()))
@@ -84,9 +84,9 @@ def retreat_ungerminated(
         if course.sown_at is None or course.sown_at > at:
             raise DomainError(f"Dish {code} was not sown by then: there is nothing to send on.", code="not_sown")
         if course.closing is not None:
-            raise DomainError(f"Dish {code} is closed. Take the closing back to send its seed on.", code="dish_closed")
+            raise DomainError(f"Dish {code} is closed. Undo the closing to treat its seeds again.", code="dish_closed")
         if course.whole.remaining < 1:
-            raise DomainError(f"Nothing is left in dish {code}: every seed is accounted for.", code="nothing_left")
+            raise DomainError(f"No seed is left in dish {code}: every seed is accounted for.", code="nothing_left")
         if course.stretches and course.stretches[-1].at >= at:
             raise DomainError(f"Dish {code} went into “{course.stretches[-1].name}” later than that already.", code="stretch_order")
     return Stretch.objects.bulk_create([Stretch(dish=c.dish, at=at, by=by, name=name, recipe=recipe) for c in courses])
@@ -101,7 +101,7 @@ def take_back_stretch(*, by: Person, dish: Dish) -> Stretch:
         raise DomainError(f"Dish {dish.code} was not sent on into another treatment.", code="no_stretch")
     last = course.stretches[-1]
     if any(x.at > last.at for x in course.looks):
-        raise DomainError(f"Dish {dish.code} was looked at in “{last.name}” already. Take those looks back first.", code="looked_at")
+        raise DomainError(f"Dish {dish.code} was looked at in “{last.name}” already. Undo those looks first.", code="looked_at")
     return take_back(last, by=by)
 
 

@@ -47,14 +47,12 @@ def note_deviation(
 
 def _check_part(dish: Dish | None, seeds: int | None, place: Place | None) -> None:
     if dish is None:
-        raise refused("/dish", "no_dish", "Say which dish the seeds were moved from.")
+        raise refused("/dish", "no_dish", "Enter the dish the seeds were moved from.")
     if place is None:
         raise refused("/place", "no_place", f"Say where the seeds of dish {dish.code} lie now.")
     left = course_of(dish).whole.remaining
     if seeds is None or not 1 <= seeds <= left:
-        raise refused(
-            "/seeds", "part_size", f"Of dish {dish.code} {left} seeds are left: say how many of them were moved, from 1 to {left}."
-        )
+        raise refused("/seeds", "part_size", f"Of dish {dish.code} {left} seeds are left: enter how many were moved, from 1 to {left}.")
 
 
 @transaction.atomic

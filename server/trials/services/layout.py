@@ -134,7 +134,7 @@ def _check_stock(cost: SeedCost, stock: Stock, lot: Lot) -> None:
     if cost.too_many:
         message = (
             f"This trial needs {cost.seeds} seeds, but lot {lot.code} holds {stock.seeds}. "
-            "Take fewer dishes, fewer seeds a dish, or fewer treatments."
+            "Use fewer dishes, fewer seeds per dish, or fewer treatments."
         )
         raise refused("/seeds_per_dish", "more_than_lot", message)
 
@@ -146,7 +146,9 @@ def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, s
     there = list(Treatment.objects.filter(trial=trial))
     _check_bags([new], dishes)
     if new.is_control:
-        raise refused("/is_control", "two_controls", "A treatment added later cannot be the control: it was not run beside the others.")
+        raise refused(
+            "/is_control", "two_controls", "A treatment added later cannot be the control: it did not run at the same time as the others."
+        )
     check_treatments([*(NewTreatment(t.name, is_control=t.is_control) for t in there), new], at_field="/name")
     cost, stock = cost_of(lot=trial.lot, treatments=1, dishes=dishes, seeds_per_dish=seeds_per_dish)
     _check_stock(cost, stock, trial.lot)
@@ -186,7 +188,7 @@ def check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> 
             raise refused(
                 at_field or f"/treatments/{index}/name",
                 "name_twice",
-                f"Two treatments are called “{treatments[index].name}”: name them apart.",
+                f"Two treatments are called “{treatments[index].name}”: give them different names.",
             )
     if at_field:
         return
@@ -195,10 +197,10 @@ def check_treatments(treatments: Sequence[NewTreatment], at_field: str = "") -> 
         raise refused(
             f"/treatments/{controls[1]}/is_control",
             "two_controls",
-            "A trial has one control, with which the others are compared. Choose one.",
+            "A trial has one control. Choose it.",
         )
     if not controls and len(treatments) > 1:
-        raise refused("/treatments", "no_control", "Say which treatment is the control: same seed, same handling, no treatment.")
+        raise refused("/treatments", "no_control", "Choose the control: the same seed and handling, without treatment.")
 
 
 def next_code(lot: Lot) -> str:
@@ -217,6 +219,6 @@ def change_trial(*, by: Person, trial: Trial, version: int, changes: dict[str, A
         and changes["criterion"] != trial.criterion
         and Dish.objects.filter(treatment__trial=trial, looks__isnull=False).exists()
     ):
-        message = "Dishes have been counted by this rule already. Keep it to the end, or lay out a new trial."
+        message = "Dishes have been counted by this rule already. Keep it to the end, or start a new trial."
         raise DomainError(message, code="criterion_in_use", errors=[field_error("/criterion", "criterion_in_use", message)])
     return change_thing(trial, changes, by=by, version=version)

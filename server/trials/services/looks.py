@@ -54,9 +54,9 @@ def take_back_sowing(*, by: Person, trial: Trial, at: datetime) -> list[Sown]:
     require(by, Right.PLAN)
     standing = list(valid(Sown.objects.filter(dish__treatment__trial=trial)))
     if not standing:
-        raise DomainError(f"{trial.code} is not sown: there is nothing to take back.", code="not_sown")
+        raise DomainError(f"{trial.code} is not sown: it cannot be undone.", code="not_sown")
     if valid(Look.objects.filter(dish__treatment__trial=trial)).exists():
-        raise DomainError(f"Dishes of {trial.code} were looked at already. Take those looks back first.", code="looked_at")
+        raise DomainError(f"Dishes of {trial.code} were looked at already. Undo those looks first.", code="looked_at")
     return Sown.objects.bulk_create([Sown(dish=s.dish, at=at, by=by, corrects=s, withdrawn=True) for s in standing])
 
 
@@ -117,7 +117,7 @@ def _same_look(known: Look, dish: Dish, new: NewLook) -> Look:
     same = known.dish_id == dish.pk and known.at == new.at and all(getattr(known, c) == getattr(new, c) for c in COUNTS)
     if same and known.withdrawn == new.withdrawn:
         return known
-    raise DomainError("Another look with this client_id is recorded already, with other counts.", code="client_id_reused")
+    raise DomainError("A look with this client_id is already recorded, with other counts.", code="client_id_reused")
 
 
 @transaction.atomic

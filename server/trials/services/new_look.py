@@ -65,8 +65,7 @@ def _closed_meanwhile(closing: Closing) -> DomainError:
     """The dish was closed while this look was on its way: a person decides, with both before them."""
     when = f"{localtime(closing.at):%-d %b, %H:%M}"
     return DomainError(
-        f"Dish {closing.dish.code} was closed by {closing.by.initials} on {when}. "
-        "Take the closing back to add this look, or drop the look.",
+        f"Dish {closing.dish.code} was closed by {closing.by.initials} on {when}. Undo the closing to add this look, or discard the look.",
         code="dish_closed",
         current={"by": closing.by.initials, "at": closing.at, **asdict(closing.found)},
     )
@@ -81,7 +80,7 @@ def _check_early(course: DishCourse, new: NewLook) -> None:
     else:
         message = (
             f"This look at dish {code} ({localtime(new.at):%-d %b, %H:%M}) is before its sowing "
-            f"({localtime(course.sown_at):%-d %b, %H:%M}). Count what came up as early, or put its time right."
+            f"({localtime(course.sown_at):%-d %b, %H:%M}). Count what came up as early, or correct its time."
         )
     raise question("/early", "before_sowing", message)
 
@@ -95,7 +94,7 @@ def _check_nobody_else_counted(course: DishCourse, new: NewLook) -> None:
     found = ", ".join(f"{n} {c.removeprefix('new_')}" for c, n in counts.items() if n) or "nothing new"
     raise DomainError(
         f"Dish {course.dish.code} was counted by {last.by.initials} too ({localtime(last.at):%-d %b, %H:%M}: {found}). "
-        "Say which counts stand: theirs, yours, or both one after the other.",
+        "Choose which counts to keep: theirs, yours, or both one after the other.",
         code="counted_meanwhile",
         current={"client_id": last.client_id, "at": last.at, "by": last.by.initials, "note": last.note, **counts},
     )
@@ -114,14 +113,14 @@ def _check_marks(course: DishCourse, new: NewLook) -> None:
     if not new.marks:
         return
     if new.photo is None:
-        raise refused("/marks", "no_photo", "Marks belong to a photo: send the photo first.")
+        raise refused("/marks", "no_photo", "Marks need a photo. Send the photo first.")
     if any(len(m) != 2 or not all(0 <= v <= 1 for v in m) for m in new.marks):
         raise refused("/marks", "mark_outside", "A mark is two numbers from 0 to 1: its place across and down the photo.")
     before = sum(x.new_germinated for x in course.looks if x != new.corrects)
     if len(new.marks) not in (new.new_germinated, before + new.new_germinated):
         message = (
             f"Dish {course.dish.code}: {len(new.marks)} marks on the photo, but {new.new_germinated} new "
-            f"({before + new.new_germinated} in all) germinated. Mark them again, or put the count right."
+            f"({before + new.new_germinated} in all) germinated. Mark them again, or correct the count."
         )
         raise refused("/marks", "marks_differ", message)
 
@@ -131,6 +130,6 @@ def _check_correctable(course: DishCourse, target: Look) -> None:
         raise refused("/corrects", "other_dish", f"Look {target.pk} belongs to another dish than {course.dish.code}.")
     if target not in course.looks:
         raise DomainError(
-            f"This look at dish {course.dish.code} was corrected or taken back already. Reload the dish to see what stands now.",
+            f"This look at dish {course.dish.code} was already corrected or undone. Reload the dish to see its counts.",
             code="already_corrected",
         )

@@ -1,4 +1,4 @@
-"""What is left goes on; a dish set aside comes back; a treatment comes later; a trial is laid out again."""
+"""The ungerminated seeds go on; a dish set aside comes back; a treatment comes later; a trial is repeated."""
 
 from datetime import timedelta
 from uuid import uuid4

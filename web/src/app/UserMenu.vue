@@ -38,7 +38,7 @@ async function leave() {
       </button>
     </template>
     <div class="menu">
-      <p class="quiet">{{ user.initials }}, {{ user.role }}</p>
+      <p class="quiet">{{ user.display_name || user.initials }}, {{ user.role }}</p>
       <RouterLink v-for="p in pages" :key="p.to" :to="p.to">{{ p.words }}</RouterLink>
       <button type="button" @click="toggle">{{ wanted === 'day' ? 'Dark colours' : 'Light colours' }}</button>
       <button type="button" @click="emit('help')">Help with this page</button>

@@ -17,6 +17,7 @@ import { sowingRoutes } from '@/features/sowing'
 import { standRoutes } from '@/features/stands'
 import { temperatureRoutes } from '@/features/temperature'
 import { trialRoutes } from '@/features/trials'
+import { keepOldPage } from './keepOldPage'
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -29,7 +30,8 @@ declare module 'vue-router' {
 
 export const router = createRouter({
   history: createWebHistory(),
-  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  // what a page keeps in its address moves nothing
+  scrollBehavior: (to, from, saved) => saved ?? (to.path === from.path ? false : { top: 0 }),
   routes: [
     ...roundRoutes,
     ...standRoutes,
@@ -53,6 +55,7 @@ export const router = createRouter({
 })
 
 rememberOpened(router)
+keepOldPage(router, () => document.getElementById('main'))
 
 router.beforeEach(async (to) => {
   const user = await readSession()

@@ -86,7 +86,7 @@ def speed_of(times: Times, called: Called) -> SpeedResult | None:
         return SpeedResult("none", "Nothing germinated, so there is no speed to compare.", [])
     wanting = times.without_curve
     if not wanting:
-        note = "Compared by T50, the time at which half of those that germinated had done so, from the curves."
+        note = "Compared by T50, the time to 50 % germination of the germinated seeds, from the curves."
         return SpeedResult("t50", note, _lines(times.fitted[50].pairs, speed_sentence, called, ratio=True))
     names = ", ".join(called.within(n) for n in wanting)
     note = f"Compared by mean germination time, because there is no T50 with an interval for {names}."
@@ -97,13 +97,13 @@ def pace_of(rows: Sequence[Row], control: TreatmentId | None, horizon: float | N
     """Share and speed in one figure, over the dishes."""
     told = [r for r in rows if not r.dark]
     if not told:
-        return PaceSummary(None, "Counted once, in the dark: no pace.", None, [])
+        return PaceSummary(None, "Counted once, in the dark, so there is no speed.", None, [])
     family, against = _family([r.id for r in told], control)
     bags = [r.of.bags.bags for r in told]
     found = compare_pace([r.id for r in told], [r.of.records for r in told], family, against, horizon, bags, rho_b)
     overall = found.overall
     if overall.p is None:
-        sentence = "No test over all: fewer than two treatments whose dishes differ in pace."
+        sentence = "No test over all: fewer than two treatments whose dishes differ in speed."
     else:
         left = f", without {', '.join(called.within(told[i].id) for i in overall.left_out)}" if overall.left_out else ""
         sentence = f"Over all treatments{left}: Welch’s F = {overall.f:.2f}, p {p_said(overall.p)}."

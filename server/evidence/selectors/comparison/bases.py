@@ -37,10 +37,10 @@ def choices(treatments: Sequence[TreatmentCourses]) -> list[BasisChoice]:
 
 def _choice(basis: Base, records: Sequence[CountRecord], treatments: Sequence[TreatmentCourses]) -> BasisChoice:
     if basis is Base.SOWN:
-        return BasisChoice(basis, True, "Of sown: every seed that went in counts.")
+        return BasisChoice(basis, True, "Of sown: every sown seed counts.")
     missing = sum(base_of(r, basis) is None for r in records)
     if missing:
-        why = "not closed yet" if basis is Base.FILLED else "have ungerminated seed that nobody cut or stained"
+        why = "not closed yet" if basis is Base.FILLED else "have ungerminated seed that was not cut or stained"
         return BasisChoice(basis, False, f"Of {basis}: {missing} of {len(records)} dishes {why}.")
     if any(not counted_on(t, basis).dishes for t in treatments):
         return BasisChoice(basis, False, f"Of {basis}: one treatment has no {basis} seed at all.")

@@ -7,6 +7,7 @@ from core.germination import Comparison as FinalComparison
 from core.germination import FamilyChoice, TrialShares, choose_family, compare_final, shared_horizon
 from core.verdict import Called, TreatmentLine, head_sentence, warnings_sentences
 from core.vocabulary import Base, Clock, Criterion, CurveFamily, Family, TrialState
+from core.wording import day_value
 from server.evidence.selectors.bags import BagNote, bag_notes, bags_of
 from server.evidence.selectors.comparison.against import Times, against_control, letters_of, pace_of, speed_of
 from server.evidence.selectors.comparison.bases import choices, counted_on
@@ -27,8 +28,8 @@ CURVE_NAMES = {
     CurveFamily.WEIBULL: "Weibull",
 }
 CLOCKS = {
-    Clock.SOWING: "Days from sowing: how fast the seed came once it could.",
-    Clock.TREATMENT: "Days from the start of treatment: from today to a seedling, the treatment included.",
+    Clock.SOWING: "Days from sowing: how fast seed germinated once it was sown.",
+    Clock.TREATMENT: "Days from the start of treatment: the whole time to a seedling, treatment included.",
 }
 
 
@@ -136,13 +137,13 @@ def _clock(rows: Sequence[Row], clock: Clock) -> str:
     if clock is Clock.SOWING:
         return CLOCKS[clock]
     planned = [r.name for r in rows if not r.shift.known]
-    added = f" As the recipe plans it, not as it was noted: {', '.join(planned)}." if planned else ""
-    return f"{CLOCKS[clock]} Curves are fitted from sowing and moved. Pace stays from sowing.{added}"
+    added = f" By the recipe’s plan, not by recorded times: {', '.join(planned)}." if planned else ""
+    return f"{CLOCKS[clock]} Curves are fitted from sowing and moved. Speed is measured from sowing.{added}"
 
 
 def _curve_sentence(choice: FamilyChoice, asked: CurveFamily | None, treatments: int) -> str:
     if choice.family is None:
-        return "No curve: too few germinated, or in too few looks. The steps show what was counted."
+        return "No curve: too few germinated, or in too few looks. The steps show the counts."
     fits = f"{len(choice.fitted)} of {treatments}"
     best = f"{CURVE_NAMES[choice.family]} fits best (smallest AIC over {fits} treatments)"
     if asked is None or asked is choice.family:
@@ -178,14 +179,14 @@ def _warnings(
         note = bags.get(t.treatment.pk)
         out.extend(f"{called.first(t.treatment.pk)}: {s}" for s in (note.sentences if note else []))
     out.extend(
-        f"{called.first(t.treatment.pk)} was added on {t.treatment.added_on:%-d %b %Y} and not run at the same time as the others, so "
+        f"{called.first(t.treatment.pk)} was added on {day_value(t.treatment.added_on)} and not run at the same time as the others, so "
         "its difference may come from the season or the bench."
         for t in treatments
         if t.treatment.added_on
     )
     out.extend(_estimated(every_pair.shares, called))
     if any(d.record.needs_recount for d in courses.dishes):
-        out.append("More seeds germinated than were thought to be sown: the number sown was an estimate. Recount those dishes.")
+        out.append("More seeds germinated than were estimated as sown. Recount those dishes.")
     return out
 
 
@@ -196,4 +197,4 @@ def _estimated(shares: TrialShares, called: Called) -> list[str]:
         return []
     text = f"The number sown is an estimate for {', '.join(names)}; its error is in the ranges."
     shared = len({t.calibration for t in shares.treatments if t.calibration}) == 1 and len(names) > 1
-    return [f"{text} They rest on the same estimate, so it is left out where they are compared with each other." if shared else text]
+    return [f"{text} They share one estimate, so its error is left out of their comparison." if shared else text]

@@ -52,7 +52,7 @@ WORDS = {
     Reason.NO_REPLICATION: "no treatment has two dishes",
     Reason.NO_TIME: "half had sprouted before sowing",
     Reason.TIME_ZERO: "half had sprouted before sowing",
-    Reason.NO_SPREAD: "the counts do not say how much it may vary",
+    Reason.NO_SPREAD: "the counts do not show how much it may vary",
 }
 
 
@@ -288,7 +288,7 @@ def _half(row: Row, pooled: Indices, fitted: DoubtedTime | None, days: float) ->
     if fitted is not None and fitted.time is not None and fitted.lower is not None and fitted.upper is not None:
         seen = max((i.t for r in row.of.records for i in r.inspections), default=0.0)
         if fitted.upper > WIDE * seen:
-            return HalfTime(fitted.time + days, None, None, True, "its interval is wider than the trial can tell")
+            return HalfTime(fitted.time + days, None, None, True, "its interval is wider than the trial’s length")
         return HalfTime(fitted.time + days, fitted.lower + days, fitted.upper + days, True, "")
     why = row.curve.reason if isinstance(row.curve, NoFit) else fitted.reason if fitted is not None else None
     said = f"interpolated between looks, without interval: {WORDS.get(why, why)}" if why is not None else ""

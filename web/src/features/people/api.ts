@@ -13,7 +13,7 @@ export const postInvitation = (token: string) => unwrap(http.POST('/api/v1/invit
 export const postAccept = (body: Schemas['AcceptRequest']) => unwrap(http.POST('/api/v1/invitations/accept/', { body }))
 export const postPassword = (body: Schemas['PasswordRequest']) =>
   unwrap(http.POST('/api/v1/session/password/', { body }))
-export const patchFormats = (body: Schemas['PatchedFormatsRequest']) => unwrap(http.PATCH('/api/v1/session/', { body }))
+export const patchOwn = (body: Schemas['PatchedOwnSettingsRequest']) => unwrap(http.PATCH('/api/v1/session/', { body }))
 export const deleteSession = () => unwrap(http.DELETE('/api/v1/session/'))
 
 export type Account = Schemas['Account']

@@ -7,7 +7,7 @@ import { units } from '@/shared/format/units'
 import {
   deleteSession,
   fetchSession,
-  patchFormats,
+  patchOwn,
   postAccept,
   postFirstLead,
   postPassword,
@@ -16,7 +16,7 @@ import {
 } from './api'
 
 const user = ref<Person | null>(null)
-/** Nobody is here yet: the first who joins is the lead. */
+/** The installation has no people yet; the first to join is its lead. */
 const firstStart = ref(false)
 let known = false
 watch(user, (who) => {
@@ -73,9 +73,9 @@ export function useSession() {
     }
     await forgetAnswers()
   }
-  /** In what temperatures and masses are shown to who is signed in, and how dates are written. */
-  async function chooseFormats(wanted: Partial<Pick<Person, 'units' | 'dates'>>) {
-    keep((await patchFormats(wanted)).user)
+  /** The user's own name, units and date order; what is not given stays. */
+  async function changeOwn(wanted: Parameters<typeof patchOwn>[0]) {
+    keep((await patchOwn(wanted)).user)
   }
-  return { user, firstStart, signIn, join, accept, signOut, chooseFormats, changePassword }
+  return { user, firstStart, signIn, join, accept, signOut, changeOwn, changePassword }
 }

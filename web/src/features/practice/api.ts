@@ -50,6 +50,12 @@ export const useForgetResult = () =>
 export const useBegin = () =>
   useChange((body: Schemas['BeginRequest']) => unwrap(http.POST('/api/v1/practice/', { body })))
 
+/** Opens the demo: made-up records on a bench of the user's own. The first time takes some seconds. */
+export const useExplore = () => useChange(() => unwrap(http.POST('/api/v1/practice/explore/')))
+
+/** Throws away a bench that is left: nothing is read from it again. */
+export const discardBench = (id: number) => unwrap(http.DELETE('/api/v1/practice/{id}/', { params: path(id) }))
+
 /** What is done on a bench that a helper or the calendar would do. */
 export const useBenchWork = (id: number) => ({
   goOn: useChange((days: number) =>

@@ -24,6 +24,9 @@ export const useStarters = () =>
     staleTime: Infinity,
   })
 
+/** The general starter recipes that the nursery does not have. */
+export const useAddStarters = () => useChange(() => unwrap(http.POST('/api/v1/recipes/starters/')))
+
 export const checkRecipe = (steps: StepRequest[], dormancy: Schemas['Dormancy'] | null = null) =>
   unwrap(http.POST('/api/v1/recipes/check/', { body: { steps, dormancy } }))
 
@@ -44,4 +47,11 @@ export const useRecipeConclusions = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['recipe', id, 'conclusions'],
     queryFn: () => unwrap(http.GET('/api/v1/recipes/{id}/conclusions/', { params: { path: { id: toValue(id) } } })),
+  })
+
+/** What one version of a recipe did so far, by plant. */
+export const useRecipeResults = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['recipe', id, 'results'],
+    queryFn: () => unwrap(http.GET('/api/v1/recipes/{id}/results/', { params: { path: { id: toValue(id) } } })),
   })

@@ -3,6 +3,7 @@ import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { useChange } from '@/shared/composables/useChange'
 
 export type Aim = Schemas['DecisionAim']
+export type FirstSteps = Schemas['FirstSteps']
 export type Today = Schemas['Today']
 export type BatchDay = Schemas['BatchDay']
 export type RoundTask = Schemas['RoundTask']

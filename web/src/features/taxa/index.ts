@@ -1,5 +1,6 @@
 import { defineAsyncComponent } from 'vue'
 
-export { useTaxa, type Taxon } from './api'
+export { useAddStarterPlant, useStarterPlants, useTaxa, type StarterPlant, type Taxon } from './api'
 // loaded where a form needs it, not with the first page
 export const PlantField = defineAsyncComponent(() => import('./components/PlantField.vue'))
+export const StarterNotes = defineAsyncComponent(() => import('./components/StarterNotes.vue'))

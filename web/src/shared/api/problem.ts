@@ -29,7 +29,8 @@ export function asProblem(body: unknown, status: number): Problem {
   return new Problem(
     status,
     given.title ?? 'Something went wrong',
-    given.detail ?? `The server answered ${status}. Try again; if it stays, tell the person who runs it.`,
+    given.detail ??
+      `The server answered ${status}. Try again; if it happens again, tell the person who runs the server.`,
     given.code ?? 'unknown',
     given.errors ?? [],
     given.current ?? null,

@@ -11,10 +11,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The backups there are; and a new one. */
+        /** @description List the backups, or make one. */
         get: operations["backups_list"];
         put?: never;
-        /** @description The backups there are; and a new one. */
+        /** @description List the backups, or make one. */
         post: operations["backups_make"];
         delete?: never;
         options?: never;
@@ -29,7 +29,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The file itself, to be kept elsewhere. */
+        /** @description Download the backup file. */
         get: operations["backups_file"];
         put?: never;
         post?: never;
@@ -46,7 +46,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The health of the database, checked now. */
+        /** @description Check the health of the database. */
         get: operations["backups_health"];
         put?: never;
         post?: never;
@@ -65,7 +65,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A backup of the folder in the place of everything. */
+        /** @description Replace everything with a backup of the folder. */
         post: operations["backups_restore"];
         delete?: never;
         options?: never;
@@ -82,7 +82,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description A backup from elsewhere in the place of everything. */
+        /** @description Replace everything with an uploaded backup. */
         post: operations["backups_restore_file"];
         delete?: never;
         options?: never;
@@ -131,7 +131,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Every bag that lies somewhere, in the order of a round. */
+        /** @description All bags in treatment, in the order of a round. */
         get: operations["bag_rounds_read"];
         put?: never;
         post?: never;
@@ -148,7 +148,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Readings of the balance as they come: one JSON object a line, the last one stable. */
+        /** @description Readings of the balance as they arrive: one JSON object a line, the last one stable. */
         get: operations["balance_readings"];
         put?: never;
         post?: never;
@@ -251,7 +251,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description A batch: planned beside done, the cold it really got, its looks, and what next. */
+        /** @description A batch: plan and actual dates, actual cold, looks, and what next. */
         get: operations["batches_page"];
         put?: never;
         post?: never;
@@ -353,12 +353,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The person's own calendar address: made again, or revoked. */
+        /** @description The person's own calendar address: make or revoke it. */
         get: operations["calendar_feed_read"];
         put?: never;
-        /** @description The person's own calendar address: made again, or revoked. */
+        /** @description The person's own calendar address: make or revoke it. */
         post: operations["calendar_feed_make"];
-        /** @description The person's own calendar address: made again, or revoked. */
+        /** @description The person's own calendar address: make or revoke it. */
         delete: operations["calendar_feed_revoke"];
         options?: never;
         head?: never;
@@ -372,7 +372,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What is due, as a calendar file. */
+        /** @description Tasks as a calendar file. */
         get: operations["calendar_file_read"];
         put?: never;
         post?: never;
@@ -406,7 +406,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The latest changes of all things. */
+        /** @description The latest changes of everything. */
         get: operations["changes_list"];
         put?: never;
         post?: never;
@@ -423,7 +423,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What a code leads to, wherever it was read. */
+        /** @description Resolve a scanned or typed code. */
         get: operations["codes_read"];
         put?: never;
         post?: never;
@@ -442,7 +442,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Take a conclusion back; it stays in the record. */
+        /** @description Undo a conclusion; it stays in the record. */
         post: operations["conclusions_take_back"];
         delete?: never;
         options?: never;
@@ -457,10 +457,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What is deleted; deleting one more. */
+        /** @description List deleted things, or delete one. */
         get: operations["deletions_list"];
         put?: never;
-        /** @description What is deleted; deleting one more. */
+        /** @description List deleted things, or delete one. */
         post: operations["deletions_delete"];
         delete?: never;
         options?: never;
@@ -477,7 +477,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Bringing back what was deleted. */
+        /** @description Restore a deleted thing. */
         post: operations["deletions_undo"];
         delete?: never;
         options?: never;
@@ -731,7 +731,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Things by what is typed: plants, lots, trials, bags, recipes, stands, sowings, places, supplies, and a dish by its code. */
+        /** @description Find things by typed words: plants, lots, trials, bags, recipes, stands, sowings, places, supplies, and a dish by its code. */
         get: operations["find_read"];
         put?: never;
         post?: never;
@@ -782,7 +782,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Who changed what of one thing, when, from what to what. */
+        /** @description History of one thing: who changed what, when, from what to what. */
         get: operations["history_read"];
         put?: never;
         post?: never;
@@ -799,10 +799,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description One-time links: making, withdrawing; the token is answered once. */
+        /** @description One-time links: make or withdraw; the token is returned once. */
         get: operations["invitations_list"];
         put?: never;
-        /** @description One-time links: making, withdrawing; the token is answered once. */
+        /** @description One-time links: make or withdraw; the token is returned once. */
         post: operations["invitations_create"];
         delete?: never;
         options?: never;
@@ -819,7 +819,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description One-time links: making, withdrawing; the token is answered once. */
+        /** @description One-time links: make or withdraw; the token is returned once. */
         post: operations["invitations_withdraw"];
         delete?: never;
         options?: never;
@@ -853,7 +853,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description What a link is good for, asked by whoever has it. */
+        /** @description Look up an invitation link. */
         post: operations["invitations_look"];
         delete?: never;
         options?: never;
@@ -885,7 +885,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What is known of every plant, a line each. */
+        /** @description Results for every plant, one line each. */
         get: operations["knowledge_list"];
         put?: never;
         post?: never;
@@ -902,10 +902,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What was printed, and printing. */
+        /** @description List printed labels, or print some. */
         get: operations["labels_list"];
         put?: never;
-        /** @description What was printed, and printing. */
+        /** @description List printed labels, or print some. */
         post: operations["labels_create"];
         delete?: never;
         options?: never;
@@ -990,7 +990,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description The card of a lot, as a PDF, for seed that is given away. */
+        /** @description Seed card of a lot as a PDF. */
         get: operations["lots_card"];
         put?: never;
         post?: never;
@@ -1041,7 +1041,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Why the seed of a lot may not sprout: a guess with its reasons, and what is worth comparing. */
+        /** @description Likely dormancy of a lot with its reasons, and what is worth comparing. */
         get: operations["lots_dormancy"];
         put?: never;
         post?: never;
@@ -1194,7 +1194,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description All that is derived of a lot: amount, worth, keeping, tests, descent, log, and what next. */
+        /** @description Everything derived for a lot: amount, worth, keeping, tests, descent, log, and what next. */
         get: operations["lots_page"];
         put?: never;
         post?: never;
@@ -1211,7 +1211,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Results that a sowing of a lot can rest on, the likeliest to be wanted first. */
+        /** @description Results that a sowing of a lot can be based on, the likeliest to be wanted first. */
         get: operations["lots_sowing_bases"];
         put?: never;
         post?: never;
@@ -1468,7 +1468,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Taking in a photo before the record that it belongs to. */
+        /** @description Upload a photo before the record it belongs to. */
         post: operations["photos_create"];
         delete?: never;
         options?: never;
@@ -1588,7 +1588,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Treatments on the calendar, computed and not kept. */
+        /** @description A plan of treatments on the calendar; nothing is stored. */
         post: operations["plan_lay"];
         delete?: never;
         options?: never;
@@ -1603,10 +1603,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         get: operations["practice_list"];
         put?: never;
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         post: operations["practice_begin"];
         delete?: never;
         options?: never;
@@ -1621,11 +1621,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         get: operations["practice_bench"];
         put?: never;
         post?: never;
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         delete: operations["practice_let_go"];
         options?: never;
         head?: never;
@@ -1641,7 +1641,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         post: operations["practice_conclude"];
         delete?: never;
         options?: never;
@@ -1658,7 +1658,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         post: operations["practice_count_round"];
         delete?: never;
         options?: never;
@@ -1675,7 +1675,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         post: operations["practice_cut_all"];
         delete?: never;
         options?: never;
@@ -1690,7 +1690,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         get: operations["practice_dishes"];
         put?: never;
         post?: never;
@@ -1709,7 +1709,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         post: operations["practice_go_on"];
         delete?: never;
         options?: never;
@@ -1724,7 +1724,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         get: operations["practice_group"];
         put?: never;
         post?: never;
@@ -1743,8 +1743,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Tries: begun, continued, concluded, compared with those of a group. */
+        /** @description Practice attempts: start, continue, conclude, compare with a group. */
         post: operations["practice_treat_and_sow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice/explore/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Open the demo: made-up records on a bench of one's own. The first time takes some seconds. */
+        post: operations["practice_explore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1820,6 +1837,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/recipes/{id}/results/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Results of one version of a recipe so far, by plant: the average lot and where the next one will fall. */
+        get: operations["recipes_results"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/recipes/check/": {
         parameters: {
             query?: never;
@@ -1829,7 +1863,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description What the rules say of steps that are being written; what is no step yet says nothing. */
+        /** @description What the rules say of steps that are being written; half-typed steps are ignored. */
         post: operations["recipes_check"];
         delete?: never;
         options?: never;
@@ -1847,7 +1881,8 @@ export interface paths {
         /** @description The schools and the starting points for plants. */
         get: operations["recipes_starters"];
         put?: never;
-        post?: never;
+        /** @description Add the general starter recipes that the nursery does not have. */
+        post: operations["recipes_add_starters"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1910,7 +1945,7 @@ export interface paths {
         options?: never;
         head?: never;
         /** @description Who is signed in; nobody gets 200 with ``user: null``, which keeps a browser's console clean. */
-        patch: operations["session_change_formats"];
+        patch: operations["session_change_own_settings"];
         trace?: never;
     };
     "/api/v1/session/devices/": {
@@ -1920,11 +1955,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Devices on which one is signed in; all others are signed out at once. */
+        /** @description Signed-in devices; sign out all others at once. */
         get: operations["session_devices"];
         put?: never;
         post?: never;
-        /** @description Devices on which one is signed in; all others are signed out at once. */
+        /** @description Signed-in devices; sign out all others at once. */
         delete: operations["session_sign_out_elsewhere"];
         options?: never;
         head?: never;
@@ -2198,7 +2233,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Naming a stand names its lots. */
+        /** @description Name the plant of a stand and of its lots. */
         post: operations["stands_name_plant_create"];
         delete?: never;
         options?: never;
@@ -2230,10 +2265,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What is made once and used many times. */
+        /** @description Supplies: made once and used many times. */
         get: operations["supplies_list"];
         put?: never;
-        /** @description What is made once and used many times. */
+        /** @description Supplies: made once and used many times. */
         post: operations["supplies_create"];
         delete?: never;
         options?: never;
@@ -2254,7 +2289,7 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        /** @description What is made once and used many times. */
+        /** @description Supplies: made once and used many times. */
         patch: operations["supplies_partial_update"];
         trace?: never;
     };
@@ -2301,10 +2336,28 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What is known of a plant. */
+        /** @description Results for a plant. */
         get: operations["taxa_knowledge"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/taxa/starters/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Notes for common plants that are not in the nursery yet: starting points, not tested here. */
+        get: operations["taxa_starters"];
+        put?: never;
+        /** @description Add such a plant with its notes. */
+        post: operations["taxa_add_starter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2318,10 +2371,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Logs: looked into, kept, listed, taken back. */
+        /** @description Logs: previewed, imported, listed, removed. */
         get: operations["temperature_logs_list"];
         put?: never;
-        /** @description Logs: looked into, kept, listed, taken back. */
+        /** @description Logs: previewed, imported, listed, removed. */
         post: operations["temperature_logs_create"];
         delete?: never;
         options?: never;
@@ -2338,7 +2391,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Logs: looked into, kept, listed, taken back. */
+        /** @description Logs: previewed, imported, listed, removed. */
         post: operations["temperature_logs_take_back_create"];
         delete?: never;
         options?: never;
@@ -2355,7 +2408,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Logs: looked into, kept, listed, taken back. */
+        /** @description Logs: previewed, imported, listed, removed. */
         post: operations["temperature_logs_look_into"];
         delete?: never;
         options?: never;
@@ -2370,7 +2423,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Exposures that run, and the server's clock. */
+        /** @description Running timers, and the server's clock. */
         get: operations["timers_read"];
         put?: never;
         post?: never;
@@ -2387,7 +2440,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description What to look at now by place, what is coming, and what is waking. */
+        /** @description Tasks of today by place, coming tasks, and germinating trials. */
         get: operations["today_read"];
         put?: never;
         post?: never;
@@ -2511,7 +2564,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description Conclude: a person's words, kept with what the rules say now. */
+        /** @description Record a person's conclusion with the decision of that moment. */
         post: operations["trials_conclude"];
         delete?: never;
         options?: never;
@@ -2868,7 +2921,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** @description What a layout can tell about a question, before a seed is drawn; and the layout to begin with. */
+        /** @description What a trial layout can detect, before any seed is used; and the layout to begin with. */
         post: operations["trials_plan_question"];
         delete?: never;
         options?: never;
@@ -2883,10 +2936,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Whose round a place is. */
+        /** @description Who does the round of a place. */
         get: operations["turns_list"];
         put?: never;
-        /** @description Whose round a place is. */
+        /** @description Who does the round of a place. */
         post: operations["turns_create"];
         delete?: never;
         options?: never;
@@ -2907,7 +2960,7 @@ export interface paths {
         delete?: never;
         options?: never;
         head?: never;
-        /** @description Whose round a place is. */
+        /** @description Who does the round of a place. */
         patch: operations["turns_partial_update"];
         trace?: never;
     };
@@ -2952,14 +3005,14 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description When the nursery works. */
+        /** @description Working days and decision settings. */
         get: operations["work_year_read"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** @description When the nursery works. */
+        /** @description Working days and decision settings. */
         patch: operations["work_year_change"];
         trace?: never;
     };
@@ -2967,18 +3020,20 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description A link used: name and initials count only where somebody new joins. */
+        /** @description A link used: names and initials count only where somebody new joins. */
         AcceptRequest: {
             token: string;
             username?: string;
+            display_name?: string;
             initials?: string;
             password: string;
         };
-        /** @description Somebody as the lead sees them. */
+        /** @description A person's account. */
         Account: {
             readonly id: number;
             /** @description Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only. */
             username: string;
+            display_name?: string;
             initials: string;
             role: components["schemas"]["Role"];
             /**
@@ -2991,7 +3046,11 @@ export interface components {
             /** Format: date-time */
             date_joined?: string;
         };
-        /** @description A treatment to add to a trial that stands already. */
+        /** @description Which of the starter plants to add, by its scientific name. */
+        AddStarterPlantRequest: {
+            scientific_name: string;
+        };
+        /** @description A treatment to add to an existing trial. */
         AddTreatmentRequest: {
             name: string;
             recipe?: number | null;
@@ -3304,7 +3363,7 @@ export interface components {
             checks: string[];
             caution: components["schemas"]["Caution"] | null;
         };
-        /** @description A brief to begin, or the code of a group to join. */
+        /** @description An exercise to start, or a group code to join. */
         BeginRequest: {
             brief?: string;
             code?: string;
@@ -3376,7 +3435,7 @@ export interface components {
             seeds: number;
             done: boolean;
         };
-        /** @description Whether there is an address; `path` is said once, when it is made. */
+        /** @description Whether there is an address; `path` is returned once, when it is made. */
         CalendarFeed: {
             exists: boolean;
             path: string;
@@ -3629,7 +3688,7 @@ export interface components {
          * @enum {string}
          */
         Container: "paper" | "cloth" | "tub" | "jar" | "foil";
-        /** @description A line of the ledger as it should have been. */
+        /** @description The corrected line of the ledger. */
         CorrectionRequest: {
             /** Format: double */
             amount: number;
@@ -4175,6 +4234,9 @@ export interface components {
             note: string;
             from_log: boolean;
         };
+        Explore: {
+            bench: number;
+        };
         FactorsResult: {
             factor_a: string;
             factor_b: string;
@@ -4271,6 +4333,14 @@ export interface components {
             rule: components["schemas"]["VerdictRule"];
             text: string;
         };
+        FirstSteps: {
+            place: boolean;
+            lot: boolean;
+            recipe: boolean;
+            trial: boolean;
+            look: boolean;
+            sowing: boolean;
+        };
         /**
          * @description * `answers` - ANSWERS
          *     * `hints` - HINTS
@@ -4292,7 +4362,7 @@ export interface components {
             t90: components["schemas"]["LeaveOneOut"];
             t50_sown: components["schemas"]["LeaveOneOut"];
         };
-        /** @description Seeds that floated, where somebody knows. */
+        /** @description Seeds that floated, if known. */
         FloatingRequest: {
             floated_seeds?: number | null;
             /** @default  */
@@ -4623,13 +4693,14 @@ export interface components {
             /** @description Shown once: the link is /join#token. */
             token: string;
         };
-        /** @description A name to sign in with, the initials that stand in the records, and a password. */
+        /** @description A username, a display name, initials for the records, and a password. */
         JoinRequest: {
             username: string;
+            display_name?: string;
             initials: string;
             password: string;
         };
-        /** @description Everything that comes in kinds, one row each. */
+        /** @description All tables of kinds, one row per kind. */
         Kinds: {
             steps: components["schemas"]["StepRow"][];
             fates: components["schemas"]["FateRow"][];
@@ -4822,7 +4893,7 @@ export interface components {
          * @enum {string}
          */
         LogFault: "no_time" | "no_number" | "same_time" | "impossible" | "too_few_columns" | "in_future";
-        /** @description How a log is read; what is not given is guessed. */
+        /** @description How to read a log; missing settings are guessed. */
         LogLayout: {
             delimiter?: components["schemas"]["DelimiterEnum"];
             decimal?: components["schemas"]["DecimalEnum"];
@@ -4844,7 +4915,7 @@ export interface components {
             note: string;
             stands: boolean;
         };
-        /** @description How a log is read; what is not given is guessed. */
+        /** @description How to read a log; missing settings are guessed. */
         LogLookRequest: {
             delimiter?: components["schemas"]["DelimiterEnum"];
             decimal?: components["schemas"]["DecimalEnum"];
@@ -4857,7 +4928,7 @@ export interface components {
             /** Format: binary */
             file: string;
         };
-        /** @description What a log would bring: how it was read, its first readings, and what is left out. */
+        /** @description Preview of a log: how it was read, its first readings, and what is left out. */
         LogPreview: {
             layout: components["schemas"]["LogLayout"];
             head: string[][];
@@ -5275,7 +5346,7 @@ export interface components {
             /** @default false */
             sure?: boolean;
         };
-        /** @description The fates of what is left in a dish. */
+        /** @description Fates of the ungerminated seeds in a dish. */
         NewClosingRequest: {
             /** Format: uuid */
             client_id: string;
@@ -5293,7 +5364,7 @@ export interface components {
             /** @default 0 */
             dead?: number;
         };
-        /** @description A person's words on a trial, the treatment they chose, if any, and the aim they decided under. */
+        /** @description A person's conclusion on a trial, the treatment they chose, if any, and the aim they decided under. */
         NewConclusionRequest: {
             /** Format: uuid */
             client_id: string;
@@ -5330,7 +5401,7 @@ export interface components {
             initials?: string;
             person?: number | null;
         };
-        /** @description How a log is read; what is not given is guessed. */
+        /** @description How to read a log; missing settings are guessed. */
         NewLogRequest: {
             delimiter?: components["schemas"]["DelimiterEnum"];
             decimal?: components["schemas"]["DecimalEnum"];
@@ -5394,7 +5465,7 @@ export interface components {
             /** @default false */
             withdrawn?: boolean;
         };
-        /** @description A count of one stage in a tray, of all so far. */
+        /** @description A count of one stage in a tray: the total so far. */
         NewOutcomeRequest: {
             /** Format: uuid */
             client_id: string;
@@ -5619,7 +5690,7 @@ export interface components {
          * @enum {string}
          */
         NextTest: "repeat" | "longer_cold" | "smoke" | "scarify_harder" | "doses_above" | "doses_below" | "doses_between" | "earlier_end" | "cleaner" | "cut_rest";
-        /** @description Which proposal of the decision to make ready. */
+        /** @description Which proposal of the decision to prepare. */
         NextTestRequest: {
             test: components["schemas"]["NextTest"];
         };
@@ -5633,7 +5704,7 @@ export interface components {
         };
         /** @enum {unknown} */
         NullEnum: null;
-        /** @description What a link is good for. */
+        /** @description An invitation link. */
         OpenInvitation: {
             role: components["schemas"]["Role"];
             initials: string;
@@ -5884,7 +5955,7 @@ export interface components {
             old: string;
             new: string;
         };
-        /** @description A change of what a batch says about itself. */
+        /** @description A change of a batch's own fields. */
         PatchedBatchChangeRequest: {
             version?: number;
             container?: string;
@@ -5893,11 +5964,6 @@ export interface components {
             /** Format: int64 */
             position?: number;
             note?: string;
-        };
-        /** @description What changes of them; the rest stays. */
-        PatchedFormatsRequest: {
-            units?: components["schemas"]["Units"];
-            dates?: components["schemas"]["DayOrder"];
         };
         /** @description A change of a lot: the version that was seen, and the fields that change. Place and container change by a move. */
         PatchedLotChangeRequest: {
@@ -5931,9 +5997,16 @@ export interface components {
             hazard?: string;
             hazards?: components["schemas"]["Hazard"][];
         };
-        /** @description What changes of a person; the rest stays. */
+        /** @description Changes; omitted fields stay. */
+        PatchedOwnSettingsRequest: {
+            display_name?: string;
+            units?: components["schemas"]["Units"];
+            dates?: components["schemas"]["DayOrder"];
+        };
+        /** @description Changes to a person; omitted fields stay. */
         PatchedPersonChangeRequest: {
             role?: components["schemas"]["Role"];
+            display_name?: string;
             initials?: string;
             is_active?: boolean;
         };
@@ -6073,6 +6146,7 @@ export interface components {
             readonly id: number;
             /** @description Required. 150 characters or fewer. Letters, digits and @/./+/-/_ only. */
             username: string;
+            readonly display_name: string;
             initials: string;
             role: components["schemas"]["Role"];
             readonly units: components["schemas"]["Units"];
@@ -6087,7 +6161,7 @@ export interface components {
             initials: string;
             role?: components["schemas"]["Role"];
         };
-        /** @description A photo as it was kept. */
+        /** @description A stored photo. */
         PhotoKept: {
             id: number;
             /** Format: uuid */
@@ -6146,7 +6220,7 @@ export interface components {
             first_day: string | null;
             events: components["schemas"]["EventView"][];
         };
-        /** @description What is said of a place when it is added. */
+        /** @description A place to add. */
         PlaceRequest: {
             name: string;
             kind: components["schemas"]["PlaceKind"];
@@ -6250,7 +6324,7 @@ export interface components {
             /** Format: double */
             difference?: number | null;
         };
-        /** @description Treatments to lay on the calendar. */
+        /** @description Treatments to plan. */
         PlanRequestRequest: {
             items: components["schemas"]["PlanItemRequest"][];
             /** @default sow_together */
@@ -6427,6 +6501,8 @@ export interface components {
         PracticePage: {
             briefs: components["schemas"]["BriefView"][];
             attempts: components["schemas"]["AttemptView"][];
+            /** @description The bench with the demo, where one was begun. */
+            demo: number | null;
         };
         /**
          * @description * `better` - BETTER
@@ -6644,6 +6720,8 @@ export interface components {
             germinates_in_cold?: boolean;
             steps: components["schemas"]["Step"][];
             readonly cautions: components["schemas"]["Caution"][];
+            /** @description Whether seed treated by this version was sown in a trial here. */
+            readonly tested: boolean;
         };
         RecipeAdvice: {
             rule: components["schemas"]["RecipeRule"];
@@ -6664,6 +6742,14 @@ export interface components {
             school?: components["schemas"]["School"] | components["schemas"]["BlankEnum"];
             germinates_in_cold?: boolean;
             steps: components["schemas"]["StepRequest"][];
+        };
+        RecipeResult: {
+            taxon: number | null;
+            lot: number | null;
+            name: string;
+            conditions: string;
+            trials: number;
+            pooled: components["schemas"]["PooledShare"];
         };
         /**
          * @description * `chill_before_coat` - CHILL_BEFORE_COAT
@@ -6712,7 +6798,7 @@ export interface components {
             /** Format: binary */
             file: string;
         };
-        /** @description A backup in the folder by its name. */
+        /** @description One backup of the folder, by its name. */
         RestoreRequest: {
             /** @default  */
             passphrase?: string;
@@ -6749,7 +6835,7 @@ export interface components {
             /** Format: date */
             tested_on: string;
         };
-        /** @description What is left in these dishes goes on into a further treatment. */
+        /** @description Treat the ungerminated seeds of these dishes again. */
         RetreatRequest: {
             dishes: number[];
             name: string;
@@ -6874,7 +6960,7 @@ export interface components {
         Session: {
             user: components["schemas"]["Person"] | null;
             /**
-             * @description Nobody is here yet: the first who joins is the lead.
+             * @description The installation has no people yet; the first to join is its lead.
              * @default false
              */
             first_start?: boolean;
@@ -6989,7 +7075,7 @@ export interface components {
             password: string;
         };
         SignedOut: {
-            /** @description How many were signed out. */
+            /** @description Number of devices signed out. */
             devices: number;
         };
         /**
@@ -7375,6 +7461,24 @@ export interface components {
             row: components["schemas"]["StandRow"];
             visits: components["schemas"]["VisitView"][];
             harvests: components["schemas"]["HarvestView"][];
+        };
+        StarterPlant: {
+            scientific_name: string;
+            common_name: string;
+            note: string;
+            caution?: string;
+            hazards?: components["schemas"]["Hazard"][];
+            woken_by?: components["schemas"]["StepKind"][];
+            shedding?: components["schemas"]["Shedding"];
+            storage_behaviour?: components["schemas"]["StorageBehaviour"];
+            storage_class?: components["schemas"]["StorageClass"];
+            chaffy?: boolean;
+            embryo?: (components["schemas"]["EmbryoSize"] | components["schemas"]["NullEnum"]) | null;
+            sow_season?: components["schemas"]["SowSeason"];
+            seed_size?: components["schemas"]["SeedSize"];
+            light_need?: components["schemas"]["LightNeed"];
+            woody?: boolean;
+            years_to_flower?: number | null;
         };
         StarterRecipe: {
             name: string;
@@ -7824,7 +7928,6 @@ export interface components {
             coming: components["schemas"]["ComingTask"][];
             waking: components["schemas"]["WakingTrial"][];
             band: components["schemas"]["BandStretch"][];
-            has_lots: boolean;
             visits: components["schemas"]["StandRow"][];
             drying: components["schemas"]["DryingTask"][];
             retests: components["schemas"]["RetestTask"][];
@@ -7833,6 +7936,7 @@ export interface components {
             batch_days: components["schemas"]["BatchDay"][];
             timers: components["schemas"]["Timer"][];
             sowings: components["schemas"]["SowingDue"][];
+            first_steps: components["schemas"]["FirstSteps"] | null;
         };
         TokenRequest: {
             token: string;
@@ -7945,7 +8049,7 @@ export interface components {
             p: number | null;
             reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
         };
-        /** @description What a trial says about itself; `version` must be sent back with a change. */
+        /** @description A trial's own fields; `version` must be sent back with a change. */
         Trial: {
             readonly id: number;
             readonly lot_name: string;
@@ -9093,7 +9197,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The deviation is taken back */
+            /** @description The deviation is undone */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -9136,7 +9240,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The closing is taken back */
+            /** @description The closing is undone */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -9182,7 +9286,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The dish counts again */
+            /** @description The dish is counted again */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -9743,7 +9847,7 @@ export interface operations {
     lots_list: {
         parameters: {
             query?: {
-                /** @description Only lots that have come to their end, or only those that have not */
+                /** @description Only ended lots, or only lots in use */
                 ended?: boolean;
                 /** @description One lot, as a line of the sheet */
                 id?: number;
@@ -10242,7 +10346,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The line is taken back */
+            /** @description The line is undone */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -10996,6 +11100,25 @@ export interface operations {
             };
         };
     };
+    practice_explore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Explore"];
+                };
+            };
+        };
+    };
     recipes_list: {
         parameters: {
             query?: {
@@ -11112,6 +11235,27 @@ export interface operations {
             };
         };
     };
+    recipes_results: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeResult"][];
+                };
+            };
+        };
+    };
     recipes_check: {
         parameters: {
             query?: never;
@@ -11150,6 +11294,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StarterRecipe"][];
+                };
+            };
+        };
+    };
+    recipes_add_starters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe"][];
                 };
             };
         };
@@ -11266,7 +11429,7 @@ export interface operations {
             };
         };
     };
-    session_change_formats: {
+    session_change_own_settings: {
         parameters: {
             query?: never;
             header?: never;
@@ -11275,7 +11438,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["PatchedFormatsRequest"];
+                "application/json": components["schemas"]["PatchedOwnSettingsRequest"];
             };
         };
         responses: {
@@ -11980,6 +12143,48 @@ export interface operations {
             };
         };
     };
+    taxa_starters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StarterPlant"][];
+                };
+            };
+        };
+    };
+    taxa_add_starter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddStarterPlantRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taxon"];
+                };
+            };
+        };
+    };
     temperature_logs_list: {
         parameters: {
             query?: {
@@ -12040,7 +12245,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The log is taken back */
+            /** @description The log is removed */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -12621,7 +12826,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description The photo belongs to the trial */
+            /** @description The photo was added */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -12739,7 +12944,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description What is left goes on */
+            /** @description The ungerminated seeds go on */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -12807,7 +13012,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The sowing is taken back */
+            /** @description The sowing is undone */
             204: {
                 headers: {
                     [name: string]: unknown;
@@ -12977,7 +13182,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description The visit is taken back */
+            /** @description The visit is undone */
             204: {
                 headers: {
                     [name: string]: unknown;

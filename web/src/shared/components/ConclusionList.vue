@@ -21,7 +21,7 @@ const emit = defineEmits<{ takeBack: [id: number] }>()
           }}</RouterLink></template
         ><template v-if="where === 'recipe'">, {{ c.lot_name }}</template>
         <button v-if="mayTakeBack" type="button" class="text-link no-print" @click="emit('takeBack', c.id)">
-          Take back
+          Undo
         </button>
       </p>
       <details v-if="c.verdict.length" class="no-print">

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { DayOfLog } from '@/shared/api/types'
 import { useWidth } from '@/shared/composables/useWidth'
-import { day, isoDay, parseDay } from '@/shared/format/dates'
+import { day, dayAfter, isoDay } from '@/shared/format/dates'
 import { degrees, degreesShown, degreeUnit } from '@/shared/format/units'
 
 /** A log by day: coldest to warmest as a bar, the band in which cold counts as a stripe, frost marked. Touch or focus reads a day. */
@@ -21,11 +21,7 @@ const start = computed(() => props.days[0]?.day ?? 0)
 const step = computed(() => (width.value - LEFT) / Math.max(1, last.value - start.value + 1))
 const x = (n: number) => LEFT + (n - start.value) * step.value
 const y = (c: number) => 8 + ((high.value - c) / (high.value - low.value)) * (HEIGHT - 30)
-const dayOf = (n: number) => {
-  const d = parseDay(isoDay(new Date(props.first)))
-  d.setDate(d.getDate() + n)
-  return isoDay(d)
-}
+const dayOf = (n: number) => dayAfter(isoDay(new Date(props.first)), n)
 const ticks = computed(() => [-20, -10, 0, 10, 20, 30].filter((t) => t > low.value && t < high.value))
 const read = computed(() => props.days.find((d) => d.day === at.value))
 const frosty = computed(() => props.days.filter((d) => d.low_c < 0).length)

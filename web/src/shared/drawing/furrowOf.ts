@@ -15,19 +15,35 @@ interface StepParts {
 
 /** A step in words: what, how long, in what. */
 export function stepSentence({ kind, duration = 0, unit = 'd', medium }: StepParts): string {
+  return [stepWord({ kind, medium }), doseWords(duration, unit, kind)].filter(Boolean).join(', ')
+}
+
+/** What a step is called; some have another word in sand. */
+export function stepWord({ kind, medium }: { kind: StepParts['kind']; medium?: string | null | undefined }): string {
   const row = STEP_KINDS[kind]
-  const what = (medium === 'sand' && row.word_in_sand) || row.word
-  return [what, doseWords(duration, unit, kind)].filter(Boolean).join(', ')
+  return (medium === 'sand' && row.word_in_sand) || row.word
 }
 
 /** The steps of a treatment for its picture. */
-export const furrowSteps = (steps: View['steps']): FurrowPicture['steps'] =>
+export const furrowSteps = (
+  steps: readonly (StepParts & { start_day: number; end_day: number })[],
+): FurrowPicture['steps'] =>
   steps.map((s) => ({
     texture: STEP_KINDS[s.kind].texture,
     words: stepSentence(s),
     startDay: s.start_day,
     endDay: s.end_day,
   }))
+
+/** The picture of steps alone, up to the sowing. */
+export const furrowBeforeSowing = (steps: Parameters<typeof furrowSteps>[0]): FurrowPicture => ({
+  steps: furrowSteps(steps),
+  course: [],
+  lookDays: [],
+  todayDay: null,
+  ended: true,
+  endDay: 0,
+})
 
 /** The steps of a treatment in words. */
 export const stepsLabel = (steps: View['steps']) => steps.map(stepSentence).join(', then ') || 'sown untreated'

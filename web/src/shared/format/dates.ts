@@ -16,6 +16,7 @@ const forms = computed(() => {
     long: form({ weekday: 'long', day: 'numeric', month: 'long' }),
     month: form({ month: 'short', year: 'numeric' }),
     moment: form({ day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }),
+    time: form({ hour: '2-digit', minute: '2-digit' }),
   }
 })
 const yearFirst = () => dateOrder.value === 'ymd'
@@ -27,8 +28,10 @@ export const day = (iso: string) => (yearFirst() ? iso.slice(0, 10) : forms.valu
 export const weekdayShort = (iso: string) => forms.value.short.format(parseDay(iso))
 export const weekdayLong = (iso: string) => forms.value.long.format(parseDay(iso))
 
-export function moment(iso: string): string {
+/** A moment on this device's clock; without its year where that is plain to see. */
+export function moment(iso: string, withYear = false): string {
   const at = new Date(iso)
+  if (withYear && !yearFirst()) return `${day(isoDay(at))}, ${forms.value.time.format(at)}`
   return yearFirst() ? `${isoDay(at)} ${pad(at.getHours())}:${pad(at.getMinutes())}` : forms.value.moment.format(at)
 }
 
@@ -36,6 +39,13 @@ export const daysBetween = (from: string, to: string) =>
   Math.round((parseDay(to).getTime() - parseDay(from).getTime()) / MS_PER_DAY)
 
 export const isoDay = (date: Date) => `${date.getFullYear()}-${pad(date.getMonth() + 1)}-${pad(date.getDate())}`
+
+/** The day so many days after another; a part of a day that has begun does not count. */
+export function dayAfter(iso: string, days: number): string {
+  const at = parseDay(iso)
+  at.setDate(at.getDate() + Math.floor(days + 1e-9))
+  return isoDay(at)
+}
 
 /** A collecting date as exactly as it is known. */
 export function dateAsKnown(iso: string | null, precision: 'day' | 'month' | 'year'): string {

@@ -29,7 +29,7 @@ export const sheddingWords: Words<Schemas['Shedding']> = {
   flies: 'flies off',
   bursts: 'bursts open',
   fleshy: 'fleshy fruit',
-  sow_at_once: 'lives days: sow at once',
+  sow_at_once: 'lives for days: sow at once',
 }
 
 export const signWords: Words<Schemas['RipeSign']> = {
@@ -118,7 +118,7 @@ export const hazardWords: Words<Schemas['Hazard']> = {
 }
 
 export const troubleWords: Words<Schemas['Trouble']> = {
-  sick: 'sick: spots and the like',
+  sick: 'sick: leaf spots and other diseases',
   mouldy: 'mouldy',
   seed_eaters: 'insects that eat seed',
   visitors: 'insects that only visit',

@@ -66,7 +66,7 @@ export const meaningWords = {
   lot_code: 'lot',
   plant: 'plant',
   field_name: 'field name',
-  origin_kind: 'how it came in',
+  origin_kind: 'how the lot was obtained',
   collected: 'collected',
   amount: 'amount',
   treatment: 'treatment',

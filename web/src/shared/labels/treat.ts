@@ -14,7 +14,7 @@ export const schoolWords: Words<Schemas['School']> = {
   towel: 'in a towel',
   soak_first: 'soaked first',
   no_soak: 'not soaked',
-  winter: 'by the winter itself',
+  winter: 'outdoors over winter',
   eight_weeks: 'unknown: eight weeks of cold',
   four_ways: 'unknown: four ways',
 }

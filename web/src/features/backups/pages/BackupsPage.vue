@@ -134,7 +134,7 @@ async function putBack() {
       <p v-if="making.foot('/passphrase')" class="notice bad" role="alert">{{ making.foot('/passphrase') }}</p>
       <p v-else-if="done" class="notice" role="status">{{ done }}</p>
       <h2 class="ruled">Database</h2>
-      <p v-if="checking" role="status">Reading it through …</p>
+      <p v-if="checking" role="status">Checking it …</p>
       <p v-else-if="health" :class="health.sound ? '' : 'notice bad'">
         <strong>{{ health.sound ? 'Sound.' : 'Damaged.' }}</strong>
         {{ health.findings.join(' ') }} {{ fixed(health.database_megabytes) }} MB, {{ plural(health.photos, 'photo') }};

@@ -130,7 +130,7 @@ function clear() {
         <ChipChoice v-model="form.go" label="What happens to the sprouts" :choices="GO" />
       </template>
       <label class="tick-line"
-        ><input v-model="form.opened" type="checkbox" /> I opened it (else: seen through the bag)</label
+        ><input v-model="form.opened" type="checkbox" /> I opened the bag (otherwise inspected from outside)</label
       >
       <v-text-field v-model="form.note" label="Note" maxlength="300" />
       <p v-if="missing" class="late" role="alert">{{ missing }}</p>

@@ -22,13 +22,13 @@ function found(l: BatchPage['looks'][number]): string {
     .join(', ')
 }
 const did = (l: BatchPage['looks'][number]) =>
-  [l.misted ? 'misted' : '', l.water_changed ? 'water changed' : '', l.opened ? 'opened' : 'looked through the bag']
+  [l.misted ? 'misted' : '', l.water_changed ? 'water changed' : '', l.opened ? 'opened' : 'inspected from outside']
     .filter(Boolean)
     .join(', ')
 </script>
 
 <template>
-  <p v-if="!looks.length" class="quiet">Nobody has looked at it yet.</p>
+  <p v-if="!looks.length" class="quiet">Not inspected yet.</p>
   <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
   <ul class="plain">
     <li v-for="l in looks" :key="l.id">

@@ -3,7 +3,7 @@ import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
 import { STEP_KINDS } from '@/shared/kinds'
 import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
-import { day, daysBetween, isoDay, parseDay } from '@/shared/format/dates'
+import { day, dayAfter, daysBetween, isoDay, parseDay } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
 import type { PlanView } from '../api'
 
@@ -86,9 +86,7 @@ function drop(start: string) {
 }
 function move(name: string, start: string, by: number) {
   if (!props.movable.includes(name)) return
-  const to = parseDay(start)
-  to.setDate(to.getDate() + by)
-  emit('drag', name, isoDay(to))
+  emit('drag', name, dayAfter(start, by))
 }
 </script>
 

@@ -228,7 +228,7 @@ const stop = (endedBy: 'sign' | null) =>
               <dd>
                 {{ batch.leaving.found ?? 'not counted'
                 }}<template v-if="batch.leaving.not_found"
-                  >; {{ batch.leaving.not_found }} not found, which is doubt and no dead seed</template
+                  >; {{ batch.leaving.not_found }} not found, which makes the result less certain</template
                 >
                 <button
                   v-if="user?.may_count"

@@ -7,10 +7,12 @@ import { PlaceField } from '@/features/places'
 import { checkRecipe, useDormancy, useRecipes } from '@/features/recipes'
 import { useTaxa } from '@/features/taxa'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
+import { listedAll } from '@/shared/composables/listed'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
-import { day, isoDay, weekdayShort } from '@/shared/format/dates'
+import { day, dayAfter, isoDay, weekdayShort } from '@/shared/format/dates'
 import { numberOrNull, plural } from '@/shared/format/numbers'
 import { choicesOf, modeWords, seasonWords } from '@/shared/labels'
 import { layPlan, usePutIn, type PlanRequest, type PlanView } from '../api'
@@ -32,9 +34,7 @@ const asked = (Array.isArray(route.query.recipe) ? route.query.recipe : [route.q
 const chosen = ref<number[]>(asked)
 const moved = reactive<Record<number, string>>({})
 const mode = ref<(keyof typeof modeWords)[]>(['sow_together'])
-const inWeeks = new Date()
-inWeeks.setDate(inWeeks.getDate() + 84)
-const on = ref(isoDay(inWeeks))
+const on = ref(dayAfter(isoDay(new Date()), 84))
 const place = ref<number | null>(null)
 const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
 const row = ref<LotRow | null>(null)
@@ -48,6 +48,7 @@ const items = computed(() =>
     .map((r) => ({ value: r.id, title: r.name }))
     .sort((a, b) => a.title.localeCompare(b.title, 'en', { numeric: true })),
 )
+const shown = computed({ get: () => listedAll(chosen.value, items.value), set: (ids) => (chosen.value = ids) })
 const nameOf = (id: number) => items.value.find((i) => i.value === id)?.title ?? ''
 const body = computed<PlanRequest>(() => ({
   mode: mode.value[0],
@@ -156,15 +157,15 @@ async function putIn(sure = false) {
     <h1>Plan treatments</h1>
     <div class="columns">
       <form class="form" @submit.prevent="putIn()">
-        <v-autocomplete v-model="chosen" :items="items" label="Recipes" multiple chips closable-chips />
+        <v-autocomplete v-model="shown" :items="items" label="Recipes" multiple chips closable-chips />
         <label class="tick"><input v-model="untreated" type="checkbox" /> Include untreated seed as the control</label>
         <ChipChoice v-model="mode" label="Schedule" :choices="choicesOf(modeWords)" />
         <p v-if="view" class="quiet">{{ view.why }}</p>
-        <v-text-field
+        <DayField
+          of="plan"
           v-model="on"
-          type="date"
           :label="mode[0] === 'sow_together' ? 'Sow on' : 'Start on'"
-          :error-messages="at('/on')"
+          :messages="at('/on')"
         />
         <PlaceField v-model="place" label="Place of the bags" :messages="at('/place')" />
         <template v-if="user?.may_plan">

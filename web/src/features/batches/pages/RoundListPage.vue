@@ -2,6 +2,7 @@
 import { reactive, ref } from 'vue'
 import { useSession } from '@/features/people'
 import { PlaceField } from '@/features/places'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
 import WideTable from '@/shared/components/WideTable.vue'
@@ -55,8 +56,8 @@ async function give() {
           label="Go to"
           :error-messages="at('/person')"
         />
-        <v-text-field v-model="form.first" type="date" label="From" :error-messages="at('/first_day')" />
-        <v-text-field v-model="form.last" type="date" label="To" :error-messages="at('/last_day')" />
+        <DayField of="plan" v-model="form.first" label="From" :messages="at('/first_day')" />
+        <DayField of="plan" v-model="form.last" label="To" :messages="at('/last_day')" />
       </div>
       <FormFoot
         action="Assign"

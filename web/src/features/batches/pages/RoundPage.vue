@@ -143,9 +143,9 @@ async function record(bags: readonly Bag[], look: Partial<NewBagLook>, word: str
 
 .places {
   display: flex;
-  gap: 6px;
+  flex-wrap: wrap;
+  gap: 2px 6px;
   padding: 6px 0;
-  overflow-x: auto;
 }
 
 .places button {

@@ -2,6 +2,7 @@
 import { reactive, ref } from 'vue'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
+import DayField from '@/shared/components/DayField.vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -59,7 +60,7 @@ const useUp = (s: SupplyRow) =>
       <div class="form-row">
         <v-text-field v-model="form.name" label="Name" maxlength="80" :error-messages="at('/name')" />
         <v-select v-model="form.kind" :items="choicesOf(supplyWords)" label="What" />
-        <v-text-field v-model="form.made_on" type="date" label="Made on" :error-messages="at('/made_on')" />
+        <DayField v-model="form.made_on" label="Made on" :messages="at('/made_on')" />
         <v-text-field v-model="form.made_by" label="By" maxlength="60" />
       </div>
       <v-text-field v-model="form.note" label="Note" maxlength="200" />

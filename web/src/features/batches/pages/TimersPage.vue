@@ -84,7 +84,7 @@ async function stop(timer: Timer) {
             }}</RouterLink>
             <span class="quiet">{{ r.timer.name }}</span>
           </p>
-          <p v-if="r.timer.ends_by === 'sign'" class="quiet">ends by a sign: {{ r.timer.sign }}</p>
+          <p v-if="r.timer.ends_by === 'sign'" class="quiet">ends at a sign: {{ r.timer.sign }}</p>
           <p v-if="r.left <= 0" class="late">
             {{
               r.timer.forgives === 'nothing'

@@ -128,7 +128,7 @@ const toggle = (ink: number) => (chosen.value = chosen.value === ink ? null : in
         role="button"
         tabindex="0"
         :aria-pressed="chosen === c.ink"
-        :aria-label="`Show ${c.name} with its dishes and its doubt`"
+        :aria-label="`Show ${c.name} with its dishes and its uncertainty`"
         :x="width - right + 6"
         :y="c.at + 4"
         :style="{ fill: c.colour }"

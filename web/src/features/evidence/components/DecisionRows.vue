@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import FurrowDrawing from '@/shared/drawing/FurrowDrawing.vue'
-import { furrowSteps, stepSentence, stepsLabel } from '@/shared/drawing/furrowOf'
+import { furrowBeforeSowing, stepSentence, stepsLabel } from '@/shared/drawing/furrowOf'
 import PipDrawing from '@/shared/drawing/PipDrawing.vue'
 import { plural } from '@/shared/format/numbers'
 import type { Decision, DecisionOption } from '../api'
@@ -13,14 +13,6 @@ const rows = computed(() => [...props.decision.options].sort((a, b) => b.share -
 const from = computed(() => Math.min(-1, ...props.decision.options.flatMap((o) => o.steps.map((s) => s.start_day))))
 const chosen = computed(() => props.decision.options.find((o) => o.treatment === props.decision.use))
 
-const picture = (o: DecisionOption) => ({
-  steps: furrowSteps(o.steps),
-  course: [],
-  lookDays: [],
-  todayDay: null,
-  ended: true,
-  endDay: 0,
-})
 const under = (o: DecisionOption) =>
   [
     o.is_control ? 'control' : o.steps.map(stepSentence).join(' → ') || 'sown untreated',
@@ -49,7 +41,7 @@ const label = (o: DecisionOption) =>
         <span class="quiet">{{ under(o) }}</span>
       </span>
       <span class="furrow" role="cell">
-        <FurrowDrawing :furrow="picture(o)" :domain="[from, 0]" :label="stepsLabel(o.steps)" small />
+        <FurrowDrawing :furrow="furrowBeforeSowing(o.steps)" :domain="[from, 0]" :label="stepsLabel(o.steps)" small />
       </span>
       <span role="cell">
         <PipDrawing :pips="o.pips" :share="o.share" :chosen="o.treatment === decision.use" :label="label(o)" />

@@ -24,7 +24,7 @@ defineProps<{ effects: Comparison['effects']; trial: number }>()
           <span class="code">{{ e.dish || 'one dish' }}</span> of <strong>{{ e.treatment }}</strong>
         </td>
         <td>
-          {{ e.set_aside ? `set aside: ${e.why}; the result leaves it out` : `${e.why}; the result has it in` }}
+          {{ e.set_aside ? `set aside: ${e.why}; the result leaves it out` : `${e.why}; the result includes it` }}
         </td>
         <td class="num">
           {{ percent(e.share_with) }} %<small>{{ percentRange(e.lower_with, e.upper_with) }}</small>

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { previewSowing } from '@/features/sowing'
 import { useAnswer } from '@/shared/composables/useAnswer'
-import { isoDay } from '@/shared/format/dates'
+import { dayAfter, isoDay } from '@/shared/format/dates'
 import { numberOrNull } from '@/shared/format/numbers'
 
 /** What a sowing after this decision would take for so many plants; the plan itself has its own page. */
@@ -10,12 +10,15 @@ const props = defineProps<{ lot: number; treatment: number }>()
 
 const WEEKS_AHEAD = 24
 const plants = ref('50')
-const ahead = new Date()
-ahead.setDate(ahead.getDate() + 7 * WEEKS_AHEAD)
 const wish = computed(() => {
   const wanted = numberOrNull(plants.value)
   return wanted && wanted > 0
-    ? { lot: props.lot, treatment: props.treatment, plants_wanted: wanted, wanted_on: isoDay(ahead) }
+    ? {
+        lot: props.lot,
+        treatment: props.treatment,
+        plants_wanted: wanted,
+        wanted_on: dayAfter(isoDay(new Date()), 7 * WEEKS_AHEAD),
+      }
     : null
 })
 const { answer, problem } = useAnswer(wish, previewSowing)

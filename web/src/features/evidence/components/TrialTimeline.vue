@@ -41,13 +41,13 @@ const WORDS: Record<string, string> = {
           class="text-link no-print"
           @click="takeBackDeviation.mutate(l.deviation)"
         >
-          take back
+          undo
         </button>
       </li>
       <li v-for="c in timeline.care" :key="c">{{ c }}</li>
     </ul>
     <h2 class="ruled">People</h2>
-    <p v-if="!timeline.people.length" class="quiet">Nobody has counted yet.</p>
+    <p v-if="!timeline.people.length" class="quiet">Not counted yet.</p>
     <p v-else>
       <template v-for="(p, i) in timeline.people" :key="p.initials"
         >{{ i ? '; ' : '' }}<strong>{{ p.initials }}</strong> {{ plural(p.looks, 'look') }} at

@@ -53,7 +53,7 @@ export const halfRows = (treatments: readonly Inked[], unit: TimeUnit): Interval
       upper: t.half.upper,
       dots,
       words: t.half.value === null ? '' : fixed(t.half.value / unit.days),
-      missing: t.half.note || 'no time to tell',
+      missing: t.half.note || 'no time',
       sentence: `${t.name}: ${t.time_sentence}${spoken}.${listed(dots, (v) => `${fixed(v / unit.days)} ${unit.name}`)}`,
     }
   })
@@ -71,7 +71,7 @@ export const paceRows = (treatments: readonly Inked[]): IntervalRow[] =>
       upper: doubt?.upper == null ? null : Math.min(100, doubt.upper),
       dots,
       words: fixed(t.indices.area, 0),
-      missing: 'no pace to tell',
+      missing: 'no speed',
       sentence: `${t.name}: pace ${fixed(t.indices.area, 0)} %.${listed(dots, (v) => fixed(v, 0))}`,
     }
   })

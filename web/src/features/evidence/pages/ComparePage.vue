@@ -59,7 +59,9 @@ const timeTicks = computed(() =>
 )
 const notes = computed(() => {
   const rising = inOrder.value.filter((t) => t.still_rising).map((t) => t.name)
-  const early = rising.length ? [`Still germinating when it was closed: ${rising.join(', ')}. More may have come.`] : []
+  const early = rising.length
+    ? [`Still germinating when it was closed: ${rising.join(', ')}. More may have germinated.`]
+    : []
   return [...early, ...(data.value?.warnings ?? [])]
 })
 const file = (what: string) => `${data.value?.code ?? 'trial'} ${what}`

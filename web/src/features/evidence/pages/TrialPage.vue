@@ -165,9 +165,9 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           </template>
           <template v-for="f in trial.furrows" :key="`s${f.id}`">
             <p v-for="s in f.stretches" :key="s.name" class="bag quiet">
-              <strong>{{ f.name }}</strong>, sent on into “{{ s.name }}” on day {{ Math.round(s.from_day) }}:
-              {{ s.germinated }} of the {{ s.left }} that were left came up since, in
-              {{ plural(s.dishes, 'dish', 'dishes') }}. A record of its own: not part of {{ f.name }}’s share.
+              <strong>{{ f.name }}</strong>: ungerminated seeds treated again as “{{ s.name }}” on day
+              {{ Math.round(s.from_day) }}: {{ s.germinated }} of {{ s.left }} have germinated since, in
+              {{ plural(s.dishes, 'dish', 'dishes') }}. Recorded separately, not part of {{ f.name }}’s share.
             </p>
             <p v-if="f.added_on" class="bag quiet">
               <strong>{{ f.name }}</strong> was added on {{ day(f.added_on) }}: not run at the same time.

@@ -11,6 +11,7 @@ import {
   originWords,
   shapeWords,
 } from '@/shared/labels'
+import DayField from '@/shared/components/DayField.vue'
 import type { FilePreview, Settled } from '../api'
 
 /** What the table itself does not say, or says in a way that could be read otherwise. */
@@ -100,12 +101,11 @@ const ORDERS = choicesOf(dayOrderWords).map((o) => ({
           inputmode="numeric"
           @update:model-value="(v: string) => set({ seeds: Number(v) || null })"
         />
-        <v-text-field
+        <DayField
           v-if="!has('sown_on')"
           :model-value="settled.sown_on ?? ''"
-          type="date"
           label="All dishes were sown on"
-          @update:model-value="(v: string) => set({ sown_on: v || null })"
+          @update:model-value="(v: string | null | undefined) => set({ sown_on: v || null })"
         />
         <v-select
           :model-value="settled.criterion ?? 'root_2_mm'"

@@ -182,7 +182,7 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
             <ProblemList :problems="preview.problems" :count="preview.problem_count" :name="preview.name" />
             <div class="actions">
               <v-btn color="primary" :disabled="!ready" @click="read()">Import</v-btn>
-              <span class="quiet">All of it or nothing; it can be undone as one.</span>
+              <span class="quiet">Everything is imported or nothing, and the import can be undone.</span>
             </div>
           </div>
         </div>

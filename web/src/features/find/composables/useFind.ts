@@ -1,17 +1,10 @@
-import { onBeforeUnmount, onMounted, ref } from 'vue'
-import { isTyping } from '@/shared/composables/typing'
+import { ref } from 'vue'
+import { useKey } from '@/shared/composables/useKey'
 
 const open = ref(false)
 
 /** Find: opened by “/” wherever nobody is typing. */
 export function useFind() {
-  function onKey(event: KeyboardEvent) {
-    if (event.key !== '/' || open.value || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey)
-      return
-    event.preventDefault()
-    open.value = true
-  }
-  onMounted(() => window.addEventListener('keydown', onKey))
-  onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+  useKey('/', () => (open.value = true))
   return { open }
 }

@@ -16,8 +16,8 @@ type Kind = LotBench['rates'][number]['kind']
 const KINDS = choicesOf(calibrationWords)
 const LEAD: Record<Kind, string> = {
   weighed:
-    'Count a hundred seeds, weigh them; eight times, if there is seed enough. Draw them at random, big and small.',
-  scooped: 'Fill a scoop level, count what is in it; three scoops or more.',
+    'Count 100 seeds and weigh them. Do this eight times if you have enough seed. Take seeds at random, large and small.',
+  scooped: 'Fill a scoop level and count the seeds in it. Do this at least three times.',
   heads: 'Open a few heads or pods at random and count the seeds in each.',
 }
 
@@ -78,9 +78,7 @@ async function save() {
       <button type="button" class="text-link" @click="another">Add a sample</button>
       <button v-if="rows.length > 1" type="button" class="text-link" @click="rows.pop()">Remove the last sample</button>
     </p>
-    <p v-if="rows.length === 1" class="notice">
-      One sample gives no error. Add another to see how far off the number may be.
-    </p>
+    <p v-if="rows.length === 1" class="notice">One sample gives no error. Add another to estimate it.</p>
     <FormFoot
       action="Save samples"
       :busy="calibrate.isPending.value"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { isoDay } from '@/shared/format/dates'
@@ -29,11 +30,11 @@ async function save() {
 <template>
   <form class="form" @submit.prevent="save">
     <p class="quiet">
-      Old seed is not thrown out unseen: test it first. What is left goes from the ledger; this can be undone.
+      Test old seed before you discard it. The remaining seed is taken off the ledger. You can undo this.
     </p>
     <ChipChoice v-model="how" label="How it ended" :choices="ENDS" />
     <div class="form-row">
-      <v-text-field v-model="on" type="date" label="On" :error-messages="at('/on')" />
+      <DayField v-model="on" label="On" :messages="at('/on')" />
       <v-text-field v-model="why" label="Why" maxlength="200" />
     </div>
     <FormFoot action="End this lot" :busy="end.isPending.value" :sentence="foot('/on')" @leave="emit('done')" />

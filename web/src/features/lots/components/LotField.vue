@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { listed } from '@/shared/composables/listed'
 import { amountWords } from '@/shared/format/amount'
 import { useLotRow, useLots, type LotRow } from '../api'
 
@@ -24,11 +25,12 @@ const items = computed(() => {
     title: `${l.code} · ${l.common_name} · ${amountWords(l.stock)}`,
   }))
 })
+const shown = computed({ get: () => listed(lot.value, items.value), set: (id) => (lot.value = id) })
 </script>
 
 <template>
   <v-autocomplete
-    v-model="lot"
+    v-model="shown"
     v-model:search="typed"
     :items="items"
     :label="label"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import DayField from '@/shared/components/DayField.vue'
 import type { LotField } from '@/shared/kinds'
 import { choicesOf } from '@/shared/labels'
 
@@ -30,12 +31,18 @@ const messages = computed(() => props.at(`/${props.field.name}`))
     :clearable="clearable"
     :error-messages="messages"
   />
+  <DayField
+    v-else-if="field.kind === 'day'"
+    v-model="value as string"
+    :label="field.label"
+    :of="field.begins === 'today' ? 'event' : 'plan'"
+    :messages="messages"
+  />
   <v-text-field
     v-else
     v-model="value as string"
     :label="field.label"
     :placeholder="field.hint || undefined"
-    :type="field.kind === 'day' ? 'date' : 'text'"
     :inputmode="field.kind === 'whole' ? 'numeric' : field.kind === 'number' ? 'decimal' : undefined"
     :error-messages="messages"
   />

@@ -45,7 +45,7 @@ function how(line: StockLine): string {
         <td v-if="mayChange" class="nowrap">
           <template v-if="line.stands">
             <button type="button" class="text-link" @click="emit('correct', line)">Correct</button>
-            <button type="button" class="text-link" @click="takeBackStock.mutate(line.id)">Take back</button>
+            <button type="button" class="text-link" @click="takeBackStock.mutate(line.id)">Undo</button>
           </template>
           <span v-else>corrected</span>
         </td>

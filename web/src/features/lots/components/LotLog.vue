@@ -35,9 +35,9 @@ type Recorded = 'calibration' | 'cleaning' | 'drying' | 'quality'
             class="text-link"
             @click="takeBack.mutate({ record: line.record as Recorded, id: line.id })"
           >
-            Take back
+            Undo
           </button>
-          <span v-else-if="!line.stands">taken back</span>
+          <span v-else-if="!line.stands">undone</span>
         </td>
       </tr>
     </tbody>

@@ -189,7 +189,7 @@ const from = computed(() => {
               {{ bench.place.harrington?.toFixed(0) }},
               {{ bench.place.keeps_seed ? 'keeps seed' : 'too warm or damp to keep' }}</template
             ><template v-else
-              >unknown: enter temperature and humidity <RouterLink to="/places">the place</RouterLink> is</template
+              >not known. <RouterLink to="/places">Enter the place’s temperature and humidity</RouterLink></template
             >
           </dd>
           <template v-if="bench.better_places.length"

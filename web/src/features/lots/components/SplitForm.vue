@@ -57,7 +57,7 @@ async function save() {
           inputmode="numeric"
           :error-messages="at('/amount').concat(at('/parts/0/amount_seeds'))"
         />
-        <v-text-field v-model="form" label="Distinguishing feature" placeholder="outer seed, parent 7, unripe" />
+        <v-text-field v-model="form" label="Distinguishing feature" placeholder="outer seeds, plant 7, unripe" />
         <v-text-field v-model="code" label="Code" maxlength="12" :error-messages="at('/code')" />
       </div>
     </template>

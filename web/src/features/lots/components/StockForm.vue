@@ -38,7 +38,7 @@ const converts = computed(() => {
   const rate = props.bench.rates.find((r) => r.kind === RATE_OF[unit.value as keyof typeof RATE_OF])
   const per = unit.value === 'heads' ? 'head' : unit.value
   return rate
-    ? `By this lot’s own counted samples: ≈ ${rate.per_unit.toPrecision(3)} seeds a ${per}.`
+    ? `By this lot’s counted samples: ≈ ${rate.per_unit.toPrecision(3)} seeds a ${per}.`
     : `No samples counted yet: the amount stays in ${amountUnitWords[unit.value]} until you count some.`
 })
 
@@ -61,7 +61,7 @@ async function save() {
 
 <template>
   <form class="form" @submit.prevent="save">
-    <p v-if="line" class="quiet">The line as it was stays to be seen, struck out; this one stands in its place.</p>
+    <p v-if="line" class="quiet">The old amount stays in the ledger, struck out.</p>
     <div class="form-row">
       <v-select v-if="!line" v-model="kind" :items="KINDS" label="Change" />
       <v-select v-model="unit" :items="UNITS" label="In" />
@@ -72,7 +72,7 @@ async function save() {
     <p v-if="converts" class="quiet">{{ converts }}</p>
     <v-text-field v-model="reason" label="Reason or source" maxlength="200" />
     <FormFoot
-      :action="line ? 'Correct the line' : 'Enter'"
+      :action="line ? 'Correct amount' : 'Save amount'"
       :busy="busy"
       :sentence="foot('/amount')"
       @leave="emit('done')"

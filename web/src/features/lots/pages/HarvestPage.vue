@@ -6,6 +6,7 @@ import { useTaxa } from '@/features/taxa'
 import { useSession } from '@/features/people'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -96,7 +97,7 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
       </p>
       <form class="form" @submit.prevent="save()">
         <div class="form-row">
-          <v-text-field v-model="form.collected_on" type="date" label="Day" :error-messages="at('/collected_on')" />
+          <DayField v-model="form.collected_on" label="Day" :messages="at('/collected_on')" />
           <v-select v-model="form.precision" :items="choicesOf(precisionWords)" label="Date accuracy" />
           <v-text-field v-model="form.collector" label="Collector" />
           <v-text-field v-model="form.weather" label="Weather" placeholder="dry, still" />
@@ -104,9 +105,9 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
         <v-text-field
           v-model="form.leave"
           label="Permission"
-          :hint="needsLeave ? 'Permit or landowner; “own ground” is fine' : 'Only if different from the stand’s'"
+          :hint="needsLeave ? 'Permit or landowner; “own land” is fine' : 'Only if different from the stand’s'"
           persistent-hint
-          :placeholder="stand.own_ground ? 'own ground' : stand.leave_by"
+          :placeholder="stand.own_ground ? 'own land' : stand.leave_by"
           :error-messages="at('/leave').concat(at('/stand'))"
         />
         <h2>Purpose</h2>

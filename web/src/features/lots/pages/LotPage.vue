@@ -117,7 +117,7 @@ function correct(wrong: StockLine) {
         {{ page.bench.trouble.waste }}
       </p>
       <p v-if="page.bench.may_not_come_true" class="notice">
-        A hybrid or crossed{{ lot.crossed_with ? ` with ${lot.crossed_with}` : '' }}: it may not come true.
+        A hybrid or crossed{{ lot.crossed_with ? ` with ${lot.crossed_with}` : '' }}: plants may differ from the parent.
       </p>
       <p v-if="lot.ended" class="notice bad">
         {{ endWords[lot.ended] }} on {{ day(lot.ended_on ?? today)

@@ -8,7 +8,7 @@ import JoinFields from './JoinFields.vue'
 const emit = defineEmits<{ done: [] }>()
 const { join } = useSession()
 const { succeeds, at, foot } = useProblem()
-const form = ref({ username: '', initials: '', password: '' })
+const form = ref({ display_name: '', username: '', initials: '', password: '' })
 const busy = ref(false)
 
 async function submit() {
@@ -22,12 +22,12 @@ async function submit() {
 <template>
   <form @submit.prevent="submit">
     <h2>Set up your nursery</h2>
-    <p>You will be its <strong>lead</strong>: you invite the others and look after backups.</p>
+    <p>You will be its <strong>lead</strong>: you can invite others and manage backups.</p>
     <JoinFields v-model="form" :at="at" />
-    <p v-if="foot('/username', '/initials', '/password')" class="notice bad" role="alert">
-      {{ foot('/username', '/initials', '/password') }}
+    <p v-if="foot('/display_name', '/username', '/initials', '/password')" class="notice bad" role="alert">
+      {{ foot('/display_name', '/username', '/initials', '/password') }}
     </p>
-    <v-btn type="submit" color="primary" :loading="busy">Begin</v-btn>
+    <v-btn type="submit" color="primary" :loading="busy">Set up nursery</v-btn>
   </form>
 </template>
 

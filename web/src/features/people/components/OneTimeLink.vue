@@ -14,7 +14,9 @@ async function copy() {
 
 <template>
   <div class="notice" role="status">
-    <p>The link {{ what }}, shown this once; good once, for seven days. Hand it over yourself: nothing is sent.</p>
+    <p>
+      The link {{ what }}. It is shown only now and works once, within seven days. Pass it on yourself: nothing is sent.
+    </p>
     <code class="code link">{{ link }}</code>
     <div class="actions">
       <v-btn variant="outlined" color="primary" @click="copy">{{ copied ? 'Copied' : 'Copy it' }}</v-btn>

@@ -10,15 +10,17 @@ const props = defineProps<{ person: Account; self: boolean }>()
 const emit = defineEmits<{ role: [role: Role]; active: [active: boolean]; signOut: []; password: [] }>()
 const role = computed({ get: () => props.person.role, set: (wanted) => emit('role', wanted) })
 const seen = computed(() => {
-  if (!props.person.is_active) return 'may not sign in'
-  return props.person.last_login ? `last seen ${moment(props.person.last_login)}` : 'never signed in'
+  const { username, last_login: last, is_active: active } = props.person
+  if (!active) return `${username}, may not sign in`
+  return last ? `${username}, last seen ${moment(last)}` : `${username}, never signed in`
 })
 </script>
 
 <template>
   <li :class="{ gone: !person.is_active }">
     <span class="who">
-      <strong>{{ person.initials }}</strong> {{ person.username }} <span class="quiet">{{ seen }}</span>
+      <strong>{{ person.initials }}</strong> {{ person.display_name || person.username }}
+      <span class="quiet">{{ seen }}</span>
     </span>
     <v-select
       v-if="person.is_active"

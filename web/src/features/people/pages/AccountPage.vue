@@ -11,7 +11,7 @@ import { ROLE_MEANS, ROLES } from '../words'
 
 /** One's own account: role, password, and the devices on which one is signed in. */
 useTitle(() => 'My account')
-const { user, changePassword } = useSession()
+const { user, changePassword, changeOwn } = useSession()
 const { data: devices, isPending, error, refetch } = useDevices()
 const elsewhere = useSignOutElsewhere()
 const { attempt, succeeds, at, foot } = useProblem()
@@ -31,6 +31,13 @@ async function save() {
   await refetch()
 }
 
+const name = ref(user.value?.display_name ?? '')
+const named = ref(false)
+async function saveName() {
+  named.value = false
+  named.value = await succeeds(() => changeOwn({ display_name: name.value }))
+}
+
 async function signOutElsewhere() {
   const done = await attempt(() => elsewhere.mutateAsync(undefined))
   if (done) signedOut.value = done.devices
@@ -41,9 +48,14 @@ async function signOutElsewhere() {
   <main class="page narrow">
     <h1>My account</h1>
     <p v-if="user">
-      {{ user.username }}, <strong>{{ user.initials }}</strong> in the records; {{ ROLES[user.role] }}:
-      {{ ROLE_MEANS[user.role] }}.
+      You sign in as <strong>{{ user.username }}</strong>; the records show <strong>{{ user.initials }}</strong>. Your
+      role is {{ ROLES[user.role] }}: {{ ROLE_MEANS[user.role] }}.
     </p>
+    <form class="form-row" @submit.prevent="saveName">
+      <v-text-field v-model="name" label="Your name" maxlength="60" :error-messages="at('/display_name')" />
+      <v-btn type="submit" variant="outlined" color="primary">Save name</v-btn>
+    </form>
+    <p v-if="named" class="notice" role="status">Name saved.</p>
     <h2 class="ruled">Signed-in devices</h2>
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <ul v-if="devices" class="plain">
@@ -79,8 +91,10 @@ async function signOutElsewhere() {
         :error-messages="at('/new')"
       />
       <p v-if="kept" class="notice" role="status">Password changed. Your other devices are signed out.</p>
-      <p v-if="foot('/old', '/new')" class="notice bad" role="alert">{{ foot('/old', '/new') }}</p>
-      <div class="actions"><v-btn type="submit" color="primary" :loading="busy">Change the password</v-btn></div>
+      <p v-if="foot('/old', '/new', '/display_name')" class="notice bad" role="alert">
+        {{ foot('/old', '/new', '/display_name') }}
+      </p>
+      <div class="actions"><v-btn type="submit" color="primary" :loading="busy">Change password</v-btn></div>
     </form>
   </main>
 </template>

@@ -10,7 +10,7 @@ import { useSession } from '../session'
 
 /** Units and the order of dates, each person's own; a tap is kept at once and shows itself beside it. */
 useTitle(() => 'Units and dates')
-const { user, chooseFormats } = useSession()
+const { user, changeOwn } = useSession()
 const { attempt, sentence } = useProblem()
 const now = new Date()
 
@@ -25,11 +25,11 @@ const DATES: { value: Person['dates']; title: string }[] = [
 ]
 const units = computed({
   get: () => (user.value ? [user.value.units] : []),
-  set: ([wanted]) => void attempt(() => chooseFormats({ units: wanted })),
+  set: ([wanted]) => void attempt(() => changeOwn({ units: wanted })),
 })
 const dates = computed({
   get: () => (user.value ? [user.value.dates] : []),
-  set: ([wanted]) => void attempt(() => chooseFormats({ dates: wanted })),
+  set: ([wanted]) => void attempt(() => changeOwn({ dates: wanted })),
 })
 </script>
 

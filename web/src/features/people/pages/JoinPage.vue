@@ -19,7 +19,7 @@ const { attempt, succeeds, at, foot, sentence } = useProblem()
 const token = window.location.hash.slice(1)
 const invitation = ref<OpenInvitation | null>(null)
 const looked = ref(false)
-const form = ref({ username: '', initials: '', password: '' })
+const form = ref({ display_name: '', username: '', initials: '', password: '' })
 const busy = ref(false)
 const renewing = computed(() => Boolean(invitation.value?.username))
 
@@ -54,8 +54,8 @@ async function submit() {
       </p>
       <p class="quiet">This link works once, until {{ moment(invitation.expires_at) }}.</p>
       <JoinFields v-model="form" :at="at" :password-only="renewing" />
-      <p v-if="foot('/username', '/initials', '/password')" class="notice bad" role="alert">
-        {{ foot('/username', '/initials', '/password') }}
+      <p v-if="foot('/display_name', '/username', '/initials', '/password')" class="notice bad" role="alert">
+        {{ foot('/display_name', '/username', '/initials', '/password') }}
       </p>
       <v-btn type="submit" color="primary" :loading="busy">{{ renewing ? 'Save and sign in' : 'Join' }}</v-btn>
     </form>

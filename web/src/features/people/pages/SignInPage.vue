@@ -56,7 +56,7 @@ async function enter() {
     <form v-else @submit.prevent="submit">
       <v-text-field
         v-model="username"
-        label="Name"
+        label="Username"
         autocomplete="username"
         autofocus
         :error-messages="at('/username')"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { degrees } from '@/shared/format/units'
 import { computed } from 'vue'
+import { listed, listedAll } from '@/shared/composables/listed'
 import { usePlaces } from '../api'
 
 /** A place of the nursery, with its climate where it is known. */
@@ -14,11 +15,15 @@ const items = computed(() =>
     title: p.climate_c === null ? p.full_name : `${p.full_name} (${degrees(p.climate_c)}, ${p.climate_percent} %)`,
   })),
 )
+const shown = computed({
+  get: () => (Array.isArray(place.value) ? listedAll(place.value, items.value) : listed(place.value, items.value)),
+  set: (id) => (place.value = id),
+})
 </script>
 
 <template>
   <v-select
-    v-model="place"
+    v-model="shown"
     :items="items"
     :label="label"
     :multiple="several"

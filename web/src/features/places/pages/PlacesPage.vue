@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
 import EmptyState from '@/shared/components/EmptyState.vue'
@@ -18,6 +18,14 @@ const { user } = useSession()
 const { data, isPending, error, refetch } = usePlaces()
 useArrival(() => data.value)
 const open = ref<number | 'new' | null>(null)
+// the first place is asked for at once
+watch(
+  data,
+  (places) => {
+    if (places?.results.length === 0 && user.value?.may_plan) open.value = 'new'
+  },
+  { immediate: true },
+)
 const edited = computed(() => data.value?.results.find((p) => p.id === open.value))
 </script>
 
@@ -49,7 +57,7 @@ const edited = computed(() => data.value?.results.find((p) => p.id === open.valu
           <th scope="col" class="num">% humidity</th>
           <th scope="col" class="num">°F + %</th>
           <th scope="col">keeps seed</th>
-          <th scope="col">life, against {{ degrees(20) }} and 50 %</th>
+          <th scope="col">life compared with {{ degrees(20) }} and 50 %</th>
           <th v-if="user?.may_plan" scope="col"></th>
         </tr>
       </thead>

@@ -11,7 +11,7 @@ const stands = computed(() => {
   const t = props.trial
   if (t.state === 'planned') return 'laid out, not sown yet'
   if (t.state === 'closed') return 'closed: compare and conclude'
-  return t.due ? `${plural(t.due, 'dish', 'dishes')} due now` : 'nothing due: move time on'
+  return t.due ? `${plural(t.due, 'dish', 'dishes')} due now` : 'nothing due: skip some days'
 })
 </script>
 

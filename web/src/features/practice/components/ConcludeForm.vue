@@ -56,7 +56,7 @@ async function submit() {
     />
     <template v-for="name in treated" :key="name">
       <p class="name">
-        <strong>{{ name }}</strong>, against seed sown untreated
+        <strong>{{ name }}</strong>, compared with untreated seed
       </p>
       <ChipChoice
         :model-value="says[name] ?? ['cannot_say']"

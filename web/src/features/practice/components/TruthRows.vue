@@ -13,7 +13,7 @@ const x = (share: number) => 100 * share
     <thead>
       <tr>
         <th scope="col">Treatment</th>
-        <th scope="col" class="wide">0 to 100 in a hundred</th>
+        <th scope="col" class="wide">0 to 100 %</th>
         <th scope="col">counted</th>
         <th scope="col">in truth</th>
       </tr>

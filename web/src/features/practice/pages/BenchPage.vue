@@ -60,8 +60,8 @@ async function giveUp() {
       <p class="sentence">{{ bench.attempt.asks }}</p>
       <p class="quiet">
         {{ plural(bench.seeds_left, 'seed') }} left in
-        <RouterLink :to="`/lots/${bench.lot}`">{{ bench.lot_code }}</RouterLink>; what is sown is gone. The code for a
-        group: <strong class="code">{{ bench.attempt.code }}</strong>
+        <RouterLink :to="`/lots/${bench.lot}`">{{ bench.lot_code }}</RouterLink>; sown seed is used up. Group code:
+        <strong class="code">{{ bench.attempt.code }}</strong>
       </p>
       <p v-if="finished" class="notice">
         You have submitted your conclusions. <RouterLink :to="`/practice/${id}`">Outcome</RouterLink>
@@ -70,8 +70,8 @@ async function giveUp() {
       <p v-else-if="done" class="notice" role="status">{{ done }}</p>
       <h2 class="ruled">1 · New trial</h2>
       <p>
-        Which treatments, how many dishes, how many seeds in each? The recipes lie ready; you may write others. What you
-        do not sow you keep for a second trial.
+        Choose treatments, dishes and seeds per dish. Recipes are ready, and you can write others. Seed that you do not
+        sow is left for a second trial.
       </p>
       <div class="actions">
         <v-btn :variant="bench.trials.length ? 'outlined' : 'flat'" color="primary" :to="`/trials/new?lot=${bench.lot}`"
@@ -89,7 +89,7 @@ async function giveUp() {
           @count="count(t.id)"
           @cut="cut(t.id)"
         />
-        <p class="quiet">Move time on in the strip at the top. There are no reminders: a look you skip is lost.</p>
+        <p class="quiet">Skip days in the bar at the top. There are no reminders: a look you skip is lost.</p>
       </template>
       <template v-if="sown.length && !finished">
         <h2 class="ruled">3 · Conclude</h2>

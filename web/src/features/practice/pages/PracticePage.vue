@@ -7,6 +7,7 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
 import { useBegin, useForgetResult, usePractice, type Attempt } from '../api'
+import ExploreDemo from '../components/ExploreDemo.vue'
 
 /** The practice bench: briefs from easy to hard, a group's code, and one's own tries. */
 useTitle(() => 'Practice bench')
@@ -38,6 +39,7 @@ function told(a: Attempt): string {
       Each exercise gives you a bag of made-up seed. Run a trial, conclude, and then see the truth.<br />Your own lots,
       stock and results are not touched.
     </p>
+    <ExploreDemo v-if="!benchId" />
     <p v-if="benchId" class="notice">
       You are on a practice bench.
       <RouterLink to="/practice/bench">Continue</RouterLink>, or
@@ -50,7 +52,7 @@ function told(a: Attempt): string {
         <li v-for="b in data.briefs" :key="b.slug">
           <span class="level" :aria-label="`Level ${b.level}`">{{ b.level }}</span>
           <div>
-            <h2>{{ b.title }}<span v-if="b.done" class="quiet"> · concluded once</span></h2>
+            <h2>{{ b.title }}<span v-if="b.done" class="quiet"> · done once</span></h2>
             <p>{{ b.story }}</p>
             <p class="asks">{{ b.asks }}</p>
           </div>
@@ -60,20 +62,20 @@ function told(a: Attempt): string {
               variant="outlined"
               color="primary"
               :loading="begin.isPending.value"
-              :aria-label="`Begin: ${b.title}`"
+              :aria-label="`Start: ${b.title}`"
               @click="start({ brief: b.slug })"
-              >Begin</v-btn
+              >Start</v-btn
             >
           </div>
         </li>
       </ul>
       <h2 class="ruled">With a group</h2>
       <p>
-        Whoever begins a brief sees its code. With it others get the same hidden seed and dishes of their own; who has
-        concluded sees everybody's results side by side.
+        Each exercise has a code. Whoever enters it gets the same seed in their own dishes. After you submit your
+        conclusions, you see the results of the whole group.
       </p>
       <form class="form-row join" @submit.prevent="start({ code })">
-        <v-text-field v-model="code" label="Code of the group" maxlength="8" :error-messages="at('/code')" />
+        <v-text-field v-model="code" label="Group code" maxlength="8" :error-messages="at('/code')" />
         <v-btn type="submit" variant="outlined" color="primary" :disabled="!code">Join</v-btn>
       </form>
       <template v-if="data.attempts.length">
@@ -81,9 +83,9 @@ function told(a: Attempt): string {
         <ul class="plain">
           <li v-for="a in data.attempts" :key="a.id" class="try">
             <strong>{{ a.title }}</strong> <span class="code">{{ a.code }}</span> <span>{{ told(a) }}</span>
-            <span class="quiet">begun {{ moment(a.started_at) }}</span>
+            <span class="quiet">started {{ moment(a.started_at) }}</span>
             <template v-if="a.result">
-              <RouterLink :to="`/practice/${a.id}`">See the result</RouterLink>
+              <RouterLink :to="`/practice/${a.id}`">Result</RouterLink>
               <button
                 v-if="sure !== a.id"
                 type="button"
@@ -100,7 +102,7 @@ function told(a: Attempt): string {
                 <button type="button" class="text-link" @click="sure = null">Cancel</button>
               </template>
             </template>
-            <button v-else type="button" class="text-link" @click="enterBench(a.id)">Go on</button>
+            <button v-else type="button" class="text-link" @click="enterBench(a.id)">Continue</button>
           </li>
         </ul>
       </template>

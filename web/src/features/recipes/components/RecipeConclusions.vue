@@ -9,7 +9,7 @@ const { data } = useRecipeConclusions(() => props.recipe)
 
 <template>
   <template v-if="data">
-    <p v-if="!data.length" class="quiet">No trial has chosen it yet.</p>
+    <p v-if="!data.length" class="quiet">No conclusion names it yet.</p>
     <ConclusionList :conclusions="data" where="recipe" />
   </template>
 </template>

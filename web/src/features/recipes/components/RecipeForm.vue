@@ -1,14 +1,20 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
+import { isoDay } from '@/shared/format/dates'
 import { STEP_KINDS } from '@/shared/kinds'
 import { schoolWords } from '@/shared/labels'
 import { checkRecipe, useStarters, useWriteRecipe, type Recipe } from '../api'
-import { formOf, newStep, stepOf, type StepForm } from '../logic/steps'
+import { datesOf, nameFor, reordered, type Given } from '../logic/bench'
+import { formOf, newStep, stepOf, usualStep, type StepForm } from '../logic/steps'
+import RecipeFurrow from './RecipeFurrow.vue'
 import StepFields from './StepFields.vue'
+import StepShelf from './StepShelf.vue'
 
-/** New recipe as ordered steps, from nothing, from a starter, or the next edition of one; the rules speak along. */
+/** The bench on which a recipe is built: a furrow of steps, from nothing, from a starter, or as the next version of one. */
 const props = defineProps<{ from: Recipe | null }>()
 const emit = defineEmits<{ done: [] }>()
 
@@ -22,6 +28,8 @@ const inCold = ref(props.from?.germinates_in_cold ?? false)
 const school = ref<Recipe['school']>(props.from?.school ?? '')
 const steps = ref<StepForm[]>(props.from ? props.from.steps.map(formOf) : [newStep()])
 const starter = ref<string | null>(null)
+/** The step whose dose and conditions are shown. */
+const chosenStep = ref(0)
 const handled = ref(false)
 const hurts = computed(() => steps.value.some((s) => STEP_KINDS[s.kind].burns))
 const choices = computed(() =>
@@ -40,6 +48,7 @@ watch(chosen, (s) => {
   inCold.value = s.germinates_in_cold ?? false
   school.value = s.school ?? ''
   steps.value = s.steps.map(formOf)
+  chosenStep.value = 0
 })
 
 const advice = ref<{ step: number | null; sentence: string }[]>([])
@@ -63,19 +72,35 @@ watch(
   { deep: true, immediate: true },
 )
 
-function swap(i: number, j: number) {
-  const all = [...steps.value]
-  const [a, b] = [all[i], all[j]]
-  if (!a || !b) return
-  all[i] = b
-  all[j] = a
-  steps.value = all
+function add(kind: StepForm['kind']) {
+  const next = steps.value.length ? chosenStep.value + 1 : 0
+  steps.value = [...steps.value.slice(0, next), usualStep(kind), ...steps.value.slice(next)]
+  chosenStep.value = next
 }
+function move(from: number, to: number) {
+  if (to < 0 || to >= steps.value.length) return
+  steps.value = reordered(steps.value, from, to)
+  chosenStep.value = to
+}
+function remove(index: number) {
+  if (steps.value.length === 1) return
+  steps.value = steps.value.filter((_, i) => i !== index)
+  chosenStep.value = Math.min(chosenStep.value, steps.value.length - 1)
+}
+
+// the name follows the steps until somebody types one
+const proposed = computed(() => nameFor(steps.value))
+
+const given = ref<Given[]>(['start'])
+const on = ref(isoDay(new Date()))
+const dates = computed(() => datesOf(steps.value, given.value[0] ?? 'start', on.value))
+const wrong = (index: number) =>
+  ['duration', 'duration_min', 'duration_max', 'temperature_c', 'sign'].some((f) => at(`/steps/${index}/${f}`).length)
 
 async function save() {
   const made = await attempt(() =>
     write.mutateAsync({
-      name: name.value,
+      name: name.value || proposed.value,
       note: note.value,
       source: source.value,
       school: school.value,
@@ -94,27 +119,53 @@ async function save() {
       v-if="!from"
       v-model="starter"
       :items="choices"
-      label="Starter recipe (a starting point, not tested here)"
+      label="Starter recipe (not tested here)"
       clearable
     />
     <p v-if="chosen" class="notice">
       <strong>Why: </strong>{{ chosen.why }} <span class="quiet">{{ chosen.source }}</span>
     </p>
-    <v-text-field v-model="name" label="Name" :disabled="from !== null" maxlength="80" :error-messages="at('/name')" />
+    <v-text-field
+      v-model="name"
+      label="Name"
+      :disabled="from !== null"
+      :placeholder="proposed"
+      persistent-placeholder
+      maxlength="80"
+      :error-messages="at('/name')"
+    />
+    <StepShelf @add="add" />
+    <RecipeFurrow
+      :steps="steps"
+      :chosen="chosenStep"
+      :dates="dates"
+      :wrong="wrong"
+      @choose="(i) => (chosenStep = i)"
+      @move="move"
+      @remove="remove"
+    />
+    <div class="form-row dates">
+      <ChipChoice
+        v-model="given"
+        label="Which day is given"
+        :choices="[
+          { value: 'start', title: 'Starts on' },
+          { value: 'sow', title: 'Is sown on' },
+        ]"
+      />
+      <DayField v-model="on" label="Day" of="plan" />
+    </div>
     <StepFields
-      v-for="(_, i) in steps"
-      :key="i"
-      v-model="steps[i]!"
-      :index="i"
+      v-if="steps[chosenStep]"
+      :key="chosenStep"
+      v-model="steps[chosenStep]!"
+      :index="chosenStep"
       :count="steps.length"
       :at="at"
-      @remove="steps.splice(i, 1)"
-      @up="swap(i, i - 1)"
-      @down="swap(i, i + 1)"
+      @remove="remove(chosenStep)"
+      @up="move(chosenStep, chosenStep - 1)"
+      @down="move(chosenStep, chosenStep + 1)"
     />
-    <div class="actions">
-      <v-btn variant="outlined" color="primary" @click="steps.push(newStep())">Add a step</v-btn>
-    </div>
     <p v-for="a in advice" :key="a.sentence" class="notice" role="status">{{ a.sentence }}</p>
     <label class="tick"
       ><input v-model="inCold" type="checkbox" /> It germinates in the cold: leave the bag there and count
@@ -125,8 +176,8 @@ async function save() {
       <v-text-field v-model="source" label="Source" maxlength="200" />
     </div>
     <p v-if="hurts" class="notice bad">
-      Acid and heat hurt: acid only for trained people where local codes allow it, with goggles, gloves and apron in a
-      fume-safe place. Sandpaper is the gentler way.
+      Acid and heat hurt. Acid is for trained people only, where local codes allow it. Wear goggles, gloves and an
+      apron, in a fume hood or outdoors. Sandpaper is gentler.
       <label class="confirm"
         ><input v-model="handled" type="checkbox" /> I am trained for this and it is allowed here</label
       >
@@ -144,9 +195,13 @@ async function save() {
 <style scoped>
 .recipe-form {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
-  max-width: 900px;
   margin: 16px 0 28px;
+}
+
+.dates {
+  max-width: 520px;
 }
 
 .recipe-form p {

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import TemperatureField from '@/shared/components/TemperatureField.vue'
 import { computed, ref } from 'vue'
+import type { Range } from '@/shared/drawing/range'
+import RangeRuler from '@/shared/drawing/RangeRuler.vue'
+import { numberOrNull } from '@/shared/format/numbers'
 import { STEP_KINDS } from '@/shared/kinds'
 import {
   choicesOf,
   closureWords,
   confidenceWords,
+  doseWords,
   endsByWords,
   lightWords,
   mediumWords,
@@ -29,17 +33,41 @@ const field = (name: string) => props.at(`/steps/${props.index}/${name}`)
 // another kind of step comes with its usual dose
 const kind = computed({ get: () => step.value.kind, set: (to) => (step.value = usualStep(to)) })
 const unit = computed(() => (row.value.cycle ? `${row.value.cycle}s` : unitWords[step.value.unit]))
+// the ruler and the fields below it hold the same three numbers
+const range = computed<Range>({
+  get: () => ({
+    min: numberOrNull(step.value.duration_min),
+    target: numberOrNull(step.value.duration) ?? 0,
+    max: numberOrNull(step.value.duration_max),
+  }),
+  set: (to) => {
+    step.value = {
+      ...step.value,
+      duration: String(to.target),
+      duration_min: to.min === null ? '' : String(to.min),
+      duration_max: to.max === null ? '' : String(to.max),
+    }
+  },
+})
+const inWords = (value: number) => doseWords(value, step.value.unit, step.value.kind)
 const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
 </script>
 
 <template>
   <fieldset>
     <legend>
-      <span>Step {{ index + 1 }}</span>
-      <button v-if="index > 0" type="button" class="text-link" @click="emit('up')">up</button>
-      <button v-if="index < count - 1" type="button" class="text-link" @click="emit('down')">down</button>
-      <button v-if="count > 1" type="button" class="text-link" @click="emit('remove')">remove</button>
+      <span>Step {{ index + 1 }}: {{ row.word }}</span>
+      <button v-if="index > 0" type="button" class="text-link" @click="emit('up')">Move earlier</button>
+      <button v-if="index < count - 1" type="button" class="text-link" @click="emit('down')">Move later</button>
+      <button v-if="count > 1" type="button" class="text-link" @click="emit('remove')">Remove</button>
     </legend>
+    <RangeRuler
+      v-if="row.waited"
+      v-model="range"
+      :words="inWords"
+      :label="`How long, ${unit}`"
+      :in-weeks="step.unit === 'd' && !row.cycle"
+    />
     <div class="row">
       <v-select v-model="kind" :items="choicesOf(stepWords)" label="What" />
       <template v-if="row.waited">
@@ -62,7 +90,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
         <v-select v-model="step.light" :items="choicesOf(lightWords)" label="Light" clearable />
         <v-text-field
           v-model="step.depth_mm"
-          label="Depth, mm (0: on top)"
+          label="Depth, mm (0: surface)"
           inputmode="decimal"
           :error-messages="field('depth_mm')"
         />
@@ -70,7 +98,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
       </template>
     </div>
     <button type="button" class="text-link" :aria-expanded="more" @click="more = !more">
-      {{ more ? 'less' : 'least and most, care, ending, source' }}
+      {{ more ? 'less' : 'minimum, maximum, care, ending and source' }}
     </button>
     <div
       v-if="more || field('duration_min').length || field('duration_max').length || field('sign').length"
@@ -123,6 +151,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
 
 <style scoped>
 fieldset {
+  min-width: 0;
   padding: 8px 0;
   border: 0;
   border-top: 1px solid var(--line);

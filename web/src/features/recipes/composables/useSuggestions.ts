@@ -24,7 +24,7 @@ export function useSuggestions(lot: MaybeRefOrGetter<number>) {
           write.mutateAsync({
             name: taken ? `${t.name}, suggested` : t.name,
             note: t.why,
-            source: 'a suggestion from the reading of the dormancy, a starting point',
+            source: 'suggested for the likely dormancy (starting point)',
             steps: t.steps.map((s) => ({
               kind: s.kind,
               duration: s.duration,

@@ -1,36 +1,52 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { ThingFoot } from '@/features/changes'
 import { useSession } from '@/features/people'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useArrival } from '@/shared/composables/useArrival'
+import { useInAddress } from '@/shared/composables/useInAddress'
+import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
-import { stepSentence } from '@/shared/drawing/furrowOf'
-import { schoolWords } from '@/shared/labels'
-import { useRecipes, type Recipe } from '../api'
-import LadderForm from '../components/LadderForm.vue'
-import RecipeConclusions from '../components/RecipeConclusions.vue'
+import { useAddStarters, useRecipes, type Recipe } from '../api'
 import RecipeForm from '../components/RecipeForm.vue'
+import RecipeRow from '../components/RecipeRow.vue'
+import { groupOf, GROUPS, lengthOf, speaksOf, type Group } from '../logic/groups'
 
+/** All recipes as furrows on one axis, grouped by what they open. */
 useTitle(() => 'Recipes')
-/** How far the figures of a recipe are to be relied on. */
-const RELIES = {
-  sure: 'Tested in this nursery',
-  likely: 'Likely, not tested here',
-  guess: 'Starting point (common practice, not tested here)',
-}
 const { user } = useSession()
 const { data, isPending, error, refetch } = useRecipes()
+const addStarters = useAddStarters()
+const { attempt, sentence } = useProblem()
 useArrival(() => data.value)
-const recipes = computed(() =>
-  [...(data.value?.results ?? [])].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true })),
-)
+
+const typed = useInAddress('q')
+const opens = useInAddress('opens')
+const chosen = computed({
+  get: () => [opens.value || 'all'],
+  set: ([group]) => (opens.value = group === 'all' ? '' : (group ?? '')),
+})
+const all = computed(() => data.value?.results ?? [])
+const chips = computed(() => {
+  const there = new Set(all.value.map((r) => groupOf(r.steps)))
+  const groups = (Object.keys(GROUPS) as Group[]).filter((g) => there.has(g))
+  return [{ value: 'all', title: 'All' }, ...groups.map((g) => ({ value: g as string, title: GROUPS[g] }))]
+})
+const groups = computed(() => {
+  const found = all.value.filter((r) => speaksOf(r, typed.value))
+  const byLength = (a: Recipe, b: Recipe) =>
+    lengthOf(a.steps) - lengthOf(b.steps) || a.name.localeCompare(b.name, 'en', { numeric: true })
+  return (Object.keys(GROUPS) as Group[])
+    .filter((g) => !opens.value || g === opens.value)
+    .map((g) => ({ key: g, words: GROUPS[g], recipes: found.filter((r) => groupOf(r.steps) === g).sort(byLength) }))
+    .filter((g) => g.recipes.length)
+})
+// one axis, so that lengths compare down the list
+const domain = computed((): [number, number] => [-Math.max(14, ...all.value.map((r) => lengthOf(r.steps))), 2])
+
 const writing = ref(false)
 const from = ref<Recipe | null>(null)
-const ladder = ref<number | null>(null)
-const concluded = ref<number | null>(null)
-
 function write(recipe: Recipe | null) {
   from.value = recipe
   writing.value = true
@@ -42,86 +58,54 @@ function write(recipe: Recipe | null) {
   <main class="page">
     <div class="page-top">
       <h1>Recipes</h1>
+      <v-text-field
+        v-if="all.length && !writing"
+        v-model="typed"
+        class="find"
+        density="compact"
+        aria-label="Find a recipe"
+        placeholder="name, step or note …"
+        clearable
+      />
       <v-btn v-if="user?.may_plan && !writing" color="primary" @click="write(null)">New recipe</v-btn>
     </div>
     <RecipeForm v-if="writing" :from="from" @done="writing = false" />
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <EmptyState
-      v-if="data && !recipes.length"
+      v-if="data && !all.length"
       title="No recipe yet"
       why="Recipes (treatments) will be listed here: steps such as soaking, nicking or weeks of cold."
-    />
-    <section v-for="r in recipes" :id="`recipe-${r.id}`" :key="r.id" class="recipe">
-      <div>
-        <h3>
-          {{ r.name }} <span v-if="r.school" class="quiet">school: {{ schoolWords[r.school] }} </span
-          ><span v-if="r.edition > 1" class="quiet">version {{ r.edition }}</span>
-        </h3>
-        <p>{{ r.steps.map(stepSentence).join(' → ') }}</p>
-        <p v-if="r.note">{{ r.note }}</p>
-        <p class="quiet">
-          {{ RELIES[r.confidence ?? 'guess']
-          }}<template v-if="r.source && r.confidence !== 'guess'">. Source: {{ r.source }}</template>
-        </p>
-        <button
-          type="button"
-          class="text-link no-print"
-          :aria-expanded="concluded === r.id"
-          @click="concluded = concluded === r.id ? null : r.id"
-        >
-          Conclusions and history
-        </button>
-        <template v-if="concluded === r.id">
-          <RecipeConclusions :recipe="r.id" />
-          <ThingFoot kind="recipe" :id="r.id" :name="r.name" deletable />
-        </template>
-        <LadderForm v-if="ladder === r.id" :recipe="r" @done="ladder = null" />
-        <p v-for="c in r.cautions" :key="c.hazard" class="notice bad">
-          {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
-        </p>
-      </div>
-      <div v-if="user?.may_plan" class="do no-print">
-        <v-btn variant="text" color="primary" @click="write(r)">New version</v-btn>
-        <v-btn v-if="r.steps.length" variant="text" color="primary" @click="ladder = ladder === r.id ? null : r.id"
-          >Try several doses</v-btn
-        >
-        <v-btn v-if="r.steps.length" variant="text" color="primary" :to="{ name: 'plan', query: { recipe: r.id } }"
-          >Plan</v-btn
+    >
+      <div v-if="user?.may_plan" class="actions">
+        <v-btn
+          variant="outlined"
+          color="primary"
+          :loading="addStarters.isPending.value"
+          @click="attempt(() => addStarters.mutateAsync(undefined))"
+          >Add starter recipes</v-btn
         >
       </div>
-    </section>
+      <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+    </EmptyState>
+    <template v-if="!writing">
+      <ChipChoice v-if="chips.length > 2" v-model="chosen" label="What they open" :choices="chips" />
+      <div v-for="g in groups" :key="g.key" role="group" :aria-label="g.words">
+        <h2 class="ruled">{{ g.words }}</h2>
+        <RecipeRow v-for="r in g.recipes" :key="r.id" :recipe="r" :domain="domain" @write="write(r)" />
+      </div>
+      <p v-if="all.length && !groups.length" class="sentence">
+        No recipe has “{{ typed }}” in it{{ opens ? ' in this group' : '' }}.
+      </p>
+    </template>
   </main>
 </template>
 
 <style scoped>
-.recipe {
-  display: flex;
-  gap: 20px;
-  justify-content: space-between;
-  padding: 12px 0;
-  border-bottom: 1px solid var(--line-soft);
+.find {
+  max-width: 320px;
 }
 
-.recipe p {
-  margin: 2px 0;
-}
-
-.recipe .notice {
-  margin-top: 6px;
-  font-size: 0.92rem;
-}
-
-.do {
-  display: flex;
-  flex-shrink: 0;
-  flex-wrap: wrap;
-  align-content: flex-start;
-}
-
-@media (max-width: 700px) {
-  .recipe {
-    flex-direction: column;
-    gap: 4px;
-  }
+h2 {
+  margin-top: 18px;
 }
 </style>

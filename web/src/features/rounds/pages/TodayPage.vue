@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { benchId } from '@/shared/api/bench'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -11,6 +12,7 @@ import { useSession } from '@/features/people'
 import { StandLine } from '@/features/stands'
 import { useToday, type BatchDay } from '../api'
 import SeasonBand from '../components/SeasonBand.vue'
+import SteppingStones from '../components/SteppingStones.vue'
 import TaskLine from '../components/TaskLine.vue'
 import WakingList from '../components/WakingList.vue'
 import { useKeptRounds } from '../composables/useKeptRounds'
@@ -24,6 +26,7 @@ const bagsDue = computed(() => data.value?.bags.filter((p) => p.wanting) ?? [])
 
 const heading = computed(() => {
   if (!data.value) return 'Today'
+  if (empty.value && starting.value) return 'Your nursery is ready'
   const d = data.value
   const due = [
     d.rounds.length ? plural(d.rounds.length, 'round') : 'nothing to count',
@@ -39,6 +42,8 @@ const heading = computed(() => {
   ]
   return `${weekdayLong(d.day)}: ${due.join(', ')}`
 })
+/** The first steps of a nursery that has not done them all; on a practice bench there are none to do. */
+const starting = computed(() => (user.value?.may_plan && !benchId ? data.value?.first_steps : null))
 const busy = computed(
   () =>
     data.value &&
@@ -71,15 +76,15 @@ const empty = computed(
     <template v-if="data">
       <h1>{{ heading }}</h1>
       <BackupNotice v-if="user?.may_lead" />
+      <SteppingStones v-if="starting" :steps="starting" />
       <EmptyState
-        v-if="empty"
+        v-if="empty && !starting"
         title="No trial is running"
         why="Dishes to count, bags to check and stands to visit appear here, place by place."
       >
         <RouterLink to="/trials/new">New trial</RouterLink>
-        <RouterLink v-if="!data.has_lots" to="/lots/new">Add your first lot</RouterLink>
       </EmptyState>
-      <div v-else class="columns">
+      <div v-else-if="!empty" class="columns">
         <div>
           <section v-if="data.timers.length" class="round">
             <h2 class="ruled">Timers</h2>
@@ -193,7 +198,7 @@ const empty = computed(
           </section>
           <p v-if="!busy" class="sentence">Nothing is due today. See below for what comes next.</p>
           <section v-if="data.coming.length" class="round">
-            <h2 class="ruled">Coming</h2>
+            <h2 class="ruled">Coming up</h2>
             <table class="ledger">
               <tbody>
                 <tr v-for="c in data.coming" :key="`${c.trial}${c.on}${c.kind}`">

@@ -2,6 +2,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { ThingFoot } from '@/features/changes'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
 import StaleNotice from '@/shared/components/StaleNotice.vue'
@@ -113,7 +114,7 @@ async function stop() {
         </li>
       </ul>
       <div class="form-row">
-        <v-text-field v-model="adding.day" type="date" label="Day off" />
+        <DayField of="plan" v-model="adding.day" label="Day off" />
         <v-text-field v-model="adding.name" label="Purpose" maxlength="60" />
         <v-btn variant="outlined" color="primary" @click="add">Add</v-btn>
       </div>

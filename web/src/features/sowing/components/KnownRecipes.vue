@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import IntervalTrack from '@/shared/drawing/IntervalTrack.vue'
 import { day } from '@/shared/format/dates'
 import { percent, percentRange } from '@/shared/format/numbers'
 import { opennessWords } from '@/shared/labels'
@@ -6,7 +7,6 @@ import type { PlantKnowledge } from '../api'
 
 /** Treatments over all trials of a plant: each trial a soft bar on one axis of percent, then the average and the next lot. */
 defineProps<{ recipes: PlantKnowledge['recipes'] }>()
-const at = (share: number) => `${100 * share}%`
 </script>
 
 <template>
@@ -16,7 +16,7 @@ const at = (share: number) => `${100 * share}%`
         {{ r.name }} <span v-if="r.best" class="best">best so far</span>
         <span class="quiet state">{{ opennessWords[r.openness] }}</span>
       </h3>
-      <RouterLink v-if="r.recipe !== null" class="quiet" :to="{ name: 'recipes', query: { open: r.recipe } }"
+      <RouterLink v-if="r.recipe !== null" class="quiet" :to="{ name: 'recipes', hash: `#recipe-${r.recipe}` }"
         >Open recipe</RouterLink
       >
     </div>
@@ -27,10 +27,7 @@ const at = (share: number) => `${100 * share}%`
           <RouterLink class="code" :to="{ name: 'compare', params: { id: l.trial } }">{{ l.trial_code }}</RouterLink>
           <span class="quiet">{{ day(l.sown_on) }}, {{ l.lot_code }}</span>
         </span>
-        <span class="track" aria-hidden="true">
-          <span class="bar" :style="{ left: at(l.lower), width: at(l.upper - l.lower) }"></span>
-          <span class="mark" :style="{ left: at(l.share) }"></span>
-        </span>
+        <IntervalTrack class="track" :lower="l.lower" :upper="l.upper" :middle="l.share" />
         <span class="figures">
           {{ percent(l.share) }} % <span class="quiet">({{ percentRange(l.lower, l.upper) }})</span>
           <span v-if="l.left_out" class="late"> not pooled: {{ l.left_out }}</span>
@@ -40,20 +37,13 @@ const at = (share: number) => `${100 * share}%`
         <span class="who"
           ><strong>average lot</strong> <span class="quiet">pale: likely range of the next lot</span></span
         >
-        <span class="track" aria-hidden="true">
-          <span
-            class="bar next"
-            :style="{
-              left: at(r.pooled.next_lot.lower),
-              width: at(r.pooled.next_lot.upper - r.pooled.next_lot.lower),
-            }"
-          ></span>
-          <span
-            class="bar"
-            :style="{ left: at(r.pooled.mean.lower), width: at(r.pooled.mean.upper - r.pooled.mean.lower) }"
-          ></span>
-          <span class="mark" :style="{ left: at(r.pooled.mean.median) }"></span>
-        </span>
+        <IntervalTrack
+          class="track"
+          :lower="r.pooled.mean.lower"
+          :upper="r.pooled.mean.upper"
+          :middle="r.pooled.mean.median"
+          :pale="r.pooled.next_lot"
+        />
         <span class="figures">
           {{ percent(r.pooled.mean.median) }} %
           <span class="quiet"
@@ -82,10 +72,6 @@ h3::first-letter {
   text-transform: uppercase;
 }
 
-.next {
-  opacity: 0.4;
-}
-
 .best {
   margin-left: 8px;
   color: var(--leaf);
@@ -106,29 +92,6 @@ li {
   grid-template-columns: minmax(150px, 1fr) minmax(80px, 1.3fr) minmax(130px, 0.9fr);
   gap: 12px;
   align-items: center;
-}
-
-.track {
-  position: relative;
-  height: 12px;
-  border-bottom: 1px solid var(--line);
-}
-
-.bar {
-  position: absolute;
-  top: 1px;
-  height: 9px;
-  border-radius: 5px;
-  background: var(--sprout);
-  opacity: 0.4;
-}
-
-.mark {
-  position: absolute;
-  top: -2px;
-  width: 3px;
-  height: 15px;
-  background: var(--sprout-deep);
 }
 
 @media (max-width: 700px) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { StarterNotes, useAddStarterPlant, useStarterPlants, type StarterPlant } from '@/features/taxa'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { numberOrNull } from '@/shared/format/numbers'
@@ -20,6 +21,20 @@ const size = ref(props.plant?.seed_size || null)
 const light = ref(props.plant?.light_need || null)
 const woody = ref(props.plant?.woody ?? false)
 const years = ref(props.plant?.years_to_flower ? String(props.plant.years_to_flower) : '')
+// a new plant that is among the starter plants can be taken with its notes
+const { data: starters } = useStarterPlants()
+const addStarter = useAddStarterPlant()
+const starter = computed(() => {
+  const typed = [name.value, common.value].map((w) => w.trim().toLowerCase()).filter(Boolean)
+  return props.plant
+    ? undefined
+    : starters.value?.find(
+        (s) => typed.includes(s.scientific_name.toLowerCase()) || typed.includes(s.common_name.toLowerCase()),
+      )
+})
+async function takeStarter(chosen: StarterPlant) {
+  if (await attempt(() => addStarter.mutateAsync(chosen.scientific_name))) emit('done')
+}
 const busy = computed(() => add.isPending.value || change.isPending.value)
 
 async function save() {
@@ -44,6 +59,12 @@ async function save() {
       <v-text-field v-model="name" label="Scientific name" maxlength="120" :error-messages="at('/scientific_name')" />
       <v-text-field v-model="common" label="Common name" maxlength="120" :error-messages="at('/common_name')" />
     </div>
+    <div v-if="starter" class="starter">
+      <StarterNotes :plant="starter" />
+      <v-btn variant="outlined" color="primary" :loading="addStarter.isPending.value" @click="takeStarter(starter)"
+        >Add {{ starter.common_name }} with these notes</v-btn
+      >
+    </div>
     <div class="form-row">
       <v-select v-model="size" :items="choicesOf(seedSizeWords)" label="Seed" clearable />
       <v-select v-model="light" :items="choicesOf(lightNeedWords)" label="Light" clearable />
@@ -64,3 +85,11 @@ async function save() {
     />
   </form>
 </template>
+
+<style scoped>
+.starter {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+</style>

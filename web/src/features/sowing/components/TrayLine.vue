@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { day, isoDay } from '@/shared/format/dates'
@@ -82,7 +83,7 @@ async function save(sure = false) {
           :error-messages="question ? [] : at('/count')"
           autofocus
         />
-        <v-text-field v-model="on" type="date" label="Counted on" :error-messages="at('/at')" />
+        <DayField v-model="on" label="Counted on" :messages="at('/at')" />
       </div>
       <FormFoot
         action="Record the count"
@@ -99,7 +100,7 @@ async function save(sure = false) {
         <li v-for="o in tray.outcomes" :key="o.id">
           {{ day(o.at) }}: {{ o.count }} {{ stageWords[o.stage] }} <span class="quiet">{{ o.by }} {{ o.note }}</span>
           <button v-if="mayCount" type="button" class="text-link" @click="attempt(() => takeBack.mutateAsync(o.id))">
-            take back
+            undo
           </button>
         </li>
       </ul>

@@ -1,5 +1,5 @@
 import { computed, nextTick, reactive, ref, watch } from 'vue'
-import { isoDay } from '@/shared/format/dates'
+import { dayAfter, isoDay } from '@/shared/format/dates'
 import { numberOrNull } from '@/shared/format/numbers'
 import type { wayWords } from '@/shared/labels'
 import { useBases, type SowingPlan, type SowingWish } from '../api'
@@ -16,8 +16,6 @@ const percentOf = (value: number) => String(Number((100 * value).toFixed(1)))
 
 /** The fields of a sowing as they are typed, and the wish they make; null while one that it cannot do without is missing. */
 export function useSowingWish(start: { lot: number | null; treatment: number | null }) {
-  const ahead = new Date()
-  ahead.setDate(ahead.getDate() + 7 * WEEKS_AHEAD)
   const lot = ref(start.lot)
   const basis = ref(start.treatment)
   const way = ref<(keyof typeof wayWords)[]>(['cells'])
@@ -26,7 +24,7 @@ export function useSowingWish(start: { lot: number | null; treatment: number | n
     percent: '',
     seeds: '',
     plants: '100',
-    wantedOn: isoDay(ahead),
+    wantedOn: dayAfter(isoDay(new Date()), 7 * WEEKS_AHEAD),
     weeks: '10',
     tray: '72',
     fill: '90',

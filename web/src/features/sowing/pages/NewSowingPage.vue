@@ -5,6 +5,7 @@ import { LotField } from '@/features/lots'
 import { useSession } from '@/features/people'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -136,7 +137,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
             inputmode="numeric"
             :error-messages="wrong('/plants_wanted')"
           />
-          <v-text-field v-model="typed.wantedOn" type="date" label="Ready by" :error-messages="wrong('/wanted_on')" />
+          <DayField of="plan" v-model="typed.wantedOn" label="Ready by" :messages="wrong('/wanted_on')" />
         </div>
         <ChipChoice v-model="way" label="How" :choices="choicesOf(wayWords)" />
         <div v-if="way[0] === 'ground'" class="form-row">

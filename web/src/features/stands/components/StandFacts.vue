@@ -9,8 +9,8 @@ const props = defineProps<{ stand: Stand; today: string }>()
 
 const leave = computed(() => {
   const s = props.stand
-  if (s.own_ground) return 'own ground'
-  if (!s.leave_by) return 'nobody yet: without leave no seed is taken'
+  if (s.own_ground) return 'own land'
+  if (!s.leave_by) return 'no permission yet: do not collect'
   return s.leave_until ? `${s.leave_by}, until ${day(s.leave_until)}` : s.leave_by
 })
 const leaveOver = computed(
@@ -29,9 +29,9 @@ const where = computed(() => {
 
 <template>
   <p v-if="stand.protected" class="notice bad">
-    Protected here: {{ stand.licence ? `licence ${stand.licence}` : 'no licence named, so nothing is taken' }}.
+    Protected here: {{ stand.licence ? `licence ${stand.licence}` : 'no licence recorded: do not collect' }}.
   </p>
-  <p v-if="stand.invasive" class="notice bad">Invasive here: its seed should not be moved about.</p>
+  <p v-if="stand.invasive" class="notice bad">Invasive here: do not move its seed elsewhere.</p>
   <p v-if="stand.may_be_mown" class="notice">
     May be mown{{ stand.mown_from ? `, from ${day(stand.mown_from)} on` : '' }}. Strips that mowing misses hold seed.
   </p>

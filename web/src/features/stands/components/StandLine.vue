@@ -26,7 +26,7 @@ const seen = computed(() => {
       <strong>{{ stand.common_name }}</strong> <span v-if="!here" class="quiet place">{{ stand.place_name }}</span>
       <span class="quiet seen"
         >{{ seen }}<template v-if="stand.may_be_mown">; may be mown</template
-        ><template v-if="stand.leave_missing">; no leave yet</template></span
+        ><template v-if="stand.leave_missing">; no permission yet</template></span
       >
     </span>
     <span class="when" :class="stand.state === 'due' ? 'quiet' : 'late'">{{ late }}</span>

@@ -11,7 +11,7 @@ const takeBack = useTakeBackVisit()
 </script>
 
 <template>
-  <p v-if="!visits.length" class="quiet">Nobody has noted a visit yet.</p>
+  <p v-if="!visits.length" class="quiet">No visit recorded yet.</p>
   <ol v-else>
     <li v-for="v in visits" :key="v.id" :class="{ gone: !v.stands }">
       <a v-if="v.photo" :href="`/api/v1/photos/${v.photo}/`" target="_blank" rel="noopener"
@@ -23,7 +23,7 @@ const takeBack = useTakeBackVisit()
             v.outcome === 'watching' ? `${percent(v.share_ripe)} % ripe` : outcomeWords[v.outcome]
           }}</strong>
           <span class="quiet"> {{ moment(v.at) }}, {{ v.by }}</span>
-          <span v-if="!v.stands" class="quiet"> (taken back)</span>
+          <span v-if="!v.stands" class="quiet"> (undone)</span>
         </p>
         <p v-if="v.signs.length || v.sick || v.eaten">
           {{
@@ -44,10 +44,10 @@ const takeBack = useTakeBackVisit()
         v-if="mayChange && v.stands"
         type="button"
         class="text-link"
-        :aria-label="`Take back the visit of ${moment(v.at)}`"
+        :aria-label="`Undo the visit of ${moment(v.at)}`"
         @click="takeBack.mutate(v.id)"
       >
-        Take back
+        Undo
       </button>
     </li>
   </ol>

@@ -118,7 +118,7 @@ function toggleEnd(ends: NonNullable<NewVisit['outcome']>[]) {
         <ChipChoice v-model="form.signs" label="Signs seen" :choices="SIGNS" several />
         <ChipChoice v-model="form.seen" label="Trouble seen" :choices="SEEN" several />
         <p v-if="form.seen.includes('sick')" class="notice">
-          Never take from sick plants: leaf spots and the like travel on the seed.
+          Never collect from sick plants: leaf spots and other diseases travel on seed.
         </p>
         <div class="form-row">
           <v-text-field v-model="form.heads" label="Pods or heads in all" inputmode="numeric" />

@@ -3,6 +3,7 @@ import { computed, reactive, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { PlantField, useTaxa } from '@/features/taxa'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import StaleNotice from '@/shared/components/StaleNotice.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -114,37 +115,27 @@ const FIELDS = [
       </div>
       <div class="form-row">
         <v-select v-model="form.shedding" :items="SHEDDING" label="How it sheds" />
-        <v-text-field
-          v-model="form.watch_from"
-          type="date"
-          label="First visit of the season"
-          :error-messages="at('/watch_from')"
-        />
+        <DayField of="plan" v-model="form.watch_from" label="First visit of the season" :messages="at('/watch_from')" />
         <v-text-field v-model="text.plants" label="Plants" inputmode="numeric" :error-messages="at('/plants')" />
       </div>
-      <h2>May we take from it?</h2>
-      <label class="tick"><input v-model="form.own_ground" type="checkbox" /> It is our own ground</label>
+      <h2>Permission to collect</h2>
+      <label class="tick"><input v-model="form.own_ground" type="checkbox" /> It is our own land</label>
       <div v-if="!form.own_ground" class="form-row">
         <v-text-field v-model="form.leave_by" label="Permission or permit" />
-        <v-text-field
-          v-model="form.leave_until"
-          type="date"
-          label="Permission until"
-          :error-messages="at('/leave_until')"
-        />
+        <DayField of="plan" v-model="form.leave_until" label="Permission until" :messages="at('/leave_until')" />
       </div>
       <label class="tick"><input v-model="form.protected" type="checkbox" /> The plant is protected here</label>
       <v-text-field v-if="form.protected" v-model="form.licence" label="Licence" :error-messages="at('/licence')" />
       <label class="tick"><input v-model="form.invasive" type="checkbox" /> It is invasive here</label>
       <label class="tick"><input v-model="form.may_be_mown" type="checkbox" /> It may be mown</label>
-      <v-text-field
+      <DayField
+        of="plan"
         v-if="form.may_be_mown"
         v-model="form.mown_from"
-        type="date"
         label="Mown from"
-        :error-messages="at('/mown_from')"
+        :messages="at('/mown_from')"
       />
-      <p class="quiet">Permits and local rules go first; what is said here only reminds of them.</p>
+      <p class="quiet">Permits and local rules come first. These entries only remind you of them.</p>
       <h2>Where</h2>
       <div class="form-row">
         <v-text-field

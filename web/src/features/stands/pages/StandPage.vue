@@ -36,10 +36,9 @@ const recorded = ref(false)
 const next = computed(() => {
   const row = timeline.value?.row
   if (!row) return ''
-  if (row.state === 'no_plan')
-    return 'No first visit is set for the coming season: change the stand to say when to begin.'
+  if (row.state === 'no_plan') return 'No first visit is set for the coming season. Edit the stand to set it.'
   if (row.state === 'may_be_gone')
-    return `The seed may be gone: ${plural(row.days_late, 'day')} late at a plant that lets go. Go now.`
+    return `The seed may be gone: ${plural(row.days_late, 'day')} late at a plant that sheds early. Go now.`
   if (row.state === 'overdue') return `A visit is ${plural(row.days_late, 'day')} late.`
   if (row.state === 'due') return 'Visit it today.'
   return row.next_on ? `Next visit on ${weekdayLong(row.next_on)} ${row.next_on.slice(0, 4)}.` : watchWords.later
@@ -109,7 +108,7 @@ async function saveName() {
           </p>
           <StandFacts :stand="stand" :today="isoDay(new Date())" />
           <h2 class="ruled">Harvests and lots</h2>
-          <p v-if="!lots?.results.length" class="quiet">Nothing was taken from here yet.</p>
+          <p v-if="!lots?.results.length" class="quiet">Nothing collected here yet.</p>
           <ul class="plain">
             <li v-for="h in timeline?.harvests" :key="h.id">
               {{ dateAsKnown(h.collected_on, h.collected_precision) }}, for {{ purposeWords[h.purpose]

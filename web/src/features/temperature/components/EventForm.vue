@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { reactive } from 'vue'
+import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { choicesOf, placeTroubleWords } from '@/shared/labels'
@@ -34,8 +35,8 @@ async function save() {
   <form class="form" @submit.prevent="save">
     <div class="form-row">
       <v-select v-model="form.kind" :items="choicesOf(placeTroubleWords)" label="Change" />
-      <v-text-field v-model="form.at" type="datetime-local" label="From" :error-messages="at('/at')" />
-      <v-text-field v-model="form.until" type="datetime-local" label="Until, if known" :error-messages="at('/until')" />
+      <DayField v-model="form.at" time label="From" :messages="at('/at')" />
+      <DayField v-model="form.until" time label="Until, if known" :messages="at('/until')" />
     </div>
     <v-text-field v-model="form.note" label="Note" maxlength="200" />
     <FormFoot action="Save" :busy="record.isPending.value" :sentence="foot('/at', '/until')" @leave="emit('done')" />

@@ -85,7 +85,7 @@ async function save(sure = false) {
       </p>
       <p v-if="preview.converted || preview.reordered" class="quiet">
         <template v-if="preview.converted">{{ preview.converted }} in the other unit were turned into °C. </template>
-        <template v-if="preview.reordered">{{ preview.reordered }} stood out of order and were put in order.</template>
+        <template v-if="preview.reordered">{{ preview.reordered }} were out of order and were sorted.</template>
       </p>
       <div class="form-row">
         <v-select
@@ -104,7 +104,7 @@ async function save(sure = false) {
         <v-select
           :model-value="preview.layout.delimiter"
           :items="DELIMITERS"
-          label="Columns are apart by"
+          label="Column separator"
           @update:model-value="(v) => say('delimiter', v)"
         />
         <v-select
@@ -115,13 +115,13 @@ async function save(sure = false) {
               title: `${value + 1}: ${name.trim() || 'no name'}`,
             }))
           "
-          label="Temperature stands in column"
+          label="Temperature column"
           @update:model-value="(v) => say('temperature_column', v)"
         />
       </div>
       <table class="ledger">
         <caption class="quiet">
-          The first readings, as they were understood
+          First readings as understood
         </caption>
         <tbody>
           <tr v-for="s in preview.sample.slice(0, 5)" :key="s.at">

@@ -102,7 +102,7 @@ const open = ref<'' | 'log' | 'event'>('')
               class="text-link"
               @click="attempt(() => takeBack.mutateAsync(l.id))"
             >
-              take it back
+              undo it
             </button>
           </li>
         </ul>

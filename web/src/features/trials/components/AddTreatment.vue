@@ -29,13 +29,13 @@ async function save() {
   <form class="form" @submit.prevent="save">
     <h2>Add a treatment</h2>
     <p class="quiet">
-      It stands beside the others, marked “not run at the same time”: season and bench are in its difference too.
+      It will be marked “not run at the same time”: its difference may also come from the season or the bench.
     </p>
     <div class="form-row">
       <v-autocomplete
         v-model="row.recipe"
         :items="[
-          { value: null, title: 'as it is, no treatment' },
+          { value: null, title: 'untreated' },
           ...(recipes?.results ?? []).map((r) => ({ value: r.id, title: r.name })),
         ]"
         label="Recipe"

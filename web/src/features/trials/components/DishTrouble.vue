@@ -25,8 +25,8 @@ const HELP: Partial<Record<typeof kind.value, string>> = {
   part_moved: 'It stays one dish. Seeds in both places are counted together.',
   label_unreadable:
     'Find it by its place on the map, or by an earlier photo; write a new label. If neither helps, set it aside.',
-  set_aside: 'It leaves shares and comparisons from today; its days before still count. This can be undone.',
-  mould: 'Lift it out of the others’ air, do not breathe over it, wash your hands; pot nothing from it.',
+  set_aside: 'It leaves shares and comparisons from today. Earlier days still count. You can undo this.',
+  mould: 'Move it away from the other dishes. Do not breathe over it. Wash your hands. Pot nothing from it.',
 }
 
 async function save() {

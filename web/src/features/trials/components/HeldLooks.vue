@@ -90,7 +90,7 @@ const putRight = (row: Held) =>
         <button type="button" @click="decide(row, null)">Drop mine</button>
       </template>
       <template v-else-if="row.refusal?.code === 'before_sowing'">
-        <button type="button" @click="early(row)">They came up early</button>
+        <button type="button" @click="early(row)">They germinated early</button>
         <button type="button" @click="decide(row, null)">Drop it</button>
       </template>
       <form v-else class="right" @submit.prevent="putRight(row)">

@@ -53,7 +53,7 @@ function byKey() {
         class="plate"
         role="button"
         tabindex="0"
-        aria-label="The photo: tap each seed that is new"
+        aria-label="Tap each newly germinated seed on the photo"
         :style="{ width: `${100 * zoom}%` }"
         @click="tap"
         @keydown.enter.prevent="byKey"

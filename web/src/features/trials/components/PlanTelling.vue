@@ -14,7 +14,7 @@ const left = computed(() => {
   if (!p) return ''
   if (p.remaining === null) return 'The amount of the lot is unknown.'
   if (p.too_many)
-    return `The lot holds only ${seeds(p.in_stock, p.estimated)}: take fewer dishes, fewer seeds a dish, or fewer treatments.`
+    return `The lot holds only ${seeds(p.in_stock, p.estimated)}: use fewer dishes, fewer seeds per dish, or fewer treatments.`
   const share = p.share_of_lot === null ? '' : `, ${percent(p.share_of_lot)} % of the lot go in`
   return `${seeds(p.remaining, p.estimated)} of ${seeds(p.in_stock, p.estimated)} stay in the lot${share}.`
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watchEffect } from 'vue'
 import type { Recipe } from '@/features/recipes'
+import { listed } from '@/shared/composables/listed'
 import { STEP_KINDS } from '@/shared/kinds'
 import { lightWords } from '@/shared/labels'
 import type { NewTrial } from '../api'
@@ -12,7 +13,7 @@ const rows = defineModel<NewTrial['treatments']>({ required: true })
 const confirmed = defineModel<boolean>('confirmed', { required: true })
 
 const recipeItems = computed(() => [
-  { value: null, title: 'as it is, no treatment' },
+  { value: null, title: 'untreated' },
   ...props.recipes.map((r) => ({ value: r.id, title: r.edition > 1 ? `${r.name}, version ${r.edition}` : r.name })),
 ])
 
@@ -41,9 +42,10 @@ function makeControl(index: number) {
 }
 
 /** A treatment without a name of its own takes its recipe's. */
-function takeName(index: number, recipe: number | null) {
+function choose(index: number, recipe: number | null) {
   const found = props.recipes.find((r) => r.id === recipe)
   const known = rows.value[index]
+  if (known) known.recipe = recipe
   if (found && known && !known.name) known.name = found.name.slice(0, 60)
 }
 </script>
@@ -51,10 +53,10 @@ function takeName(index: number, recipe: number | null) {
 <template>
   <div v-for="(t, i) in rows" :key="i" class="row" role="group" :aria-label="`Treatment ${i + 1}`">
     <v-autocomplete
-      v-model="t.recipe"
+      :model-value="listed(t.recipe, recipeItems)"
       :items="recipeItems"
       label="Recipe"
-      @update:model-value="(v: number | null) => takeName(i, v)"
+      @update:model-value="(v: number | null) => choose(i, v)"
     />
     <v-text-field v-model="t.name" label="Treatment" :error-messages="messageAt(`/treatments/${i}/name`)" />
     <span v-if="t.light || t.level_a" class="levels quiet"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DayField from '@/shared/components/DayField.vue'
 import TemperatureField from '@/shared/components/TemperatureField.vue'
 import { PlaceField } from '@/features/places'
 import { choicesOf, closureWords, criterionWords, layoutWords, lightWords, mediumWords } from '@/shared/labels'
@@ -22,7 +23,7 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
         :hint="trial.layout === 'blocks' ? 'One dish of each treatment in every block; a block lies in one place' : ''"
         persistent-hint
       />
-      <v-text-field v-model="trial.sow_on" type="date" label="Sow on" :error-messages="messageAt('/sow_on')" />
+      <DayField of="plan" v-model="trial.sow_on" label="Sow on" :messages="messageAt('/sow_on')" />
       <div class="three">
         <v-select v-model="trial.medium" :items="choicesOf(mediumWords)" label="In" />
         <v-select v-model="trial.light" :items="choicesOf(lightWords)" label="Light" />

@@ -2,12 +2,14 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { Problem } from '@/shared/api/problem'
-import CrumbTrail from '@/shared/components/CrumbTrail.vue'
+import WideTable from '@/shared/components/WideTable.vue'
+import DayField from '@/shared/components/DayField.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { plural, seeds } from '@/shared/format/numbers'
 import { criterionWords } from '@/shared/labels'
 import { postLook, useCountSheet, type CountDish } from '../api'
+import TrialCrumb from '../components/TrialCrumb.vue'
 import { KINDS } from '../logic/entry'
 
 const route = useRoute()
@@ -79,13 +81,7 @@ const print = () => window.print()
 
 <template>
   <main class="page">
-    <CrumbTrail
-      class="no-print"
-      :steps="[
-        { words: 'Trials', to: '/trials' },
-        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
-      ]"
-    />
+    <TrialCrumb :id="id" :code="sheet?.code" class="no-print" />
     <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
     <template v-if="sheet">
       <div class="page-top">
@@ -93,14 +89,14 @@ const print = () => window.print()
         <v-btn class="no-print" variant="outlined" color="primary" @click="print">Print an empty sheet</v-btn>
       </div>
       <p>
-        {{ sheet.lot_name }}. Counts as germinated: {{ criterionWords[sheet.criterion] }}. Each look: what is new since
-        the last one; 0 is a count too.
+        {{ sheet.lot_name }}. Counts as germinated: {{ criterionWords[sheet.criterion] }}. Enter what is new since the
+        last look; 0 counts too.
       </p>
       <form class="no-print" @submit.prevent="save">
         <div class="form-row when">
-          <v-text-field v-model="at" type="datetime-local" label="Looked at" />
+          <DayField v-model="at" time label="Looked at" />
         </div>
-        <table class="ledger grid">
+        <WideTable label="Counts of one look" class="grid">
           <thead>
             <tr>
               <th>Dish</th>
@@ -131,7 +127,7 @@ const print = () => window.print()
               </td>
             </tr>
           </tbody>
-        </table>
+        </WideTable>
         <div class="actions">
           <v-btn type="submit" color="primary" :loading="busy" :disabled="!ready.length"
             >Record {{ plural(ready.length, 'dish', 'dishes') }}</v-btn

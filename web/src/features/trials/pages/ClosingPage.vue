@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
@@ -12,6 +11,7 @@ import { fateWords, stopWords } from '@/shared/labels'
 import { useCountSheet, type CountDish } from '../api'
 import FateFields from '../components/FateFields.vue'
 import HeldLooks from '../components/HeldLooks.vue'
+import TrialCrumb from '../components/TrialCrumb.vue'
 import { useDeviceSheet } from '../composables/useDeviceSheet'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { FATES, fatesIn, foundIn, noFates, type Fates } from '../logic/fates'
@@ -65,12 +65,7 @@ async function close(dishes: readonly CountDish[]) {
 
 <template>
   <main class="page">
-    <CrumbTrail
-      :steps="[
-        { words: 'Trials', to: '/trials' },
-        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
-      ]"
-    />
+    <TrialCrumb :id="id" :code="sheet?.code" />
     <div class="page-top">
       <h1>Close the dishes</h1>
       <RouterLink v-if="open.length" class="text-link" :to="{ name: 'count', params: { id } }"
@@ -84,8 +79,8 @@ async function close(dishes: readonly CountDish[]) {
         board.
       </p>
       <p v-if="rule" class="rule">
-        The stop rule (nothing new for 7 days or 3 times the mean time, whichever is longer, and the planned
-        {{ Math.round(sheet.length_days) }} days over). {{ rule }}. It is advice.
+        Stop rule (advice): no new germination for 7 days or 3 times the mean time, whichever is longer, after the
+        planned {{ Math.round(sheet.length_days) }} days. {{ rule }}.
       </p>
       <p v-if="notKept" class="notice bad" role="alert">{{ notKept }} No dish was closed.</p>
       <HazardBanner :hazards="sheet.hazards" />

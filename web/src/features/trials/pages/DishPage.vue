@@ -2,7 +2,6 @@
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
-import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -13,6 +12,7 @@ import { plural, seeds } from '@/shared/format/numbers'
 import { deviationWords, seenHowWords, stopWords } from '@/shared/labels'
 import { useCountSheet, useDishChanges, useDishLooks, type LookView } from '../api'
 import DishTrouble from '../components/DishTrouble.vue'
+import TrialCrumb from '../components/TrialCrumb.vue'
 import { KINDS } from '../logic/entry'
 import { countsOf } from '../logic/onTheDevice'
 
@@ -83,12 +83,7 @@ async function done() {
 
 <template>
   <main class="page">
-    <CrumbTrail
-      :steps="[
-        { words: 'Trials', to: '/trials' },
-        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
-      ]"
-    />
+    <TrialCrumb :id="id" :code="sheet?.code" />
     <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
     <template v-if="dish && picture && sheet">
       <div class="page-top">
@@ -152,7 +147,7 @@ async function done() {
                   class="text-link"
                   @click="attempt(() => takeBackStretch.mutateAsync(wanted)).then(done)"
                 >
-                  undo: it was not sent on
+                  undo: not treated again
                 </button>
               </dd>
             </template>
@@ -167,7 +162,7 @@ async function done() {
       <p v-if="looks && !looks.length" class="quiet">Not looked at yet.</p>
       <ul class="plain">
         <li v-for="l in looks" :key="l.id" :class="{ gone: !stands(l) }">
-          {{ moment(l.at) }}, {{ l.by }}: {{ l.withdrawn ? 'taken back' : words(l) }}
+          {{ moment(l.at) }}, {{ l.by }}: {{ l.withdrawn ? 'undone' : words(l) }}
           <span class="quiet"
             >{{ seenHowWords[l.seen_how] }}{{ l.potted ? `, ${l.potted} potted` : ''
             }}{{ l.thrown_out ? `, ${l.thrown_out} thrown out` : '' }}{{ l.watered ? ', watered' : ''
@@ -189,7 +184,7 @@ async function done() {
             :error-messages="at(`/new_${k}`)"
           />
         </div>
-        <button type="button" class="text-link" @click="change(correcting, true)">Take this look back</button>
+        <button type="button" class="text-link" @click="change(correcting, true)">Undo this look</button>
         <FormFoot
           action="Correct it"
           :busy="correct.isPending.value"

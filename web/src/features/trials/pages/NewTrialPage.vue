@@ -187,8 +187,8 @@ async function save() {
         </div>
         <p v-if="madeNot" class="notice bad" role="alert">{{ madeNot }}</p>
         <p v-if="asks[0] === 'dose'">
-          For a dose series: <RouterLink to="/recipes">try several doses of a recipe</RouterLink>, then lay out a trial
-          of it.
+          For a dose series: <RouterLink to="/recipes">try several doses of a recipe</RouterLink>, then start a trial
+          with it.
         </p>
         <CrossedFactors v-if="asks[0] === 'crossed'" :recipes="recipes?.results ?? []" @crossed="cross" />
         <TreatmentRows
@@ -227,13 +227,13 @@ async function save() {
         <PlanTelling :plan="plan" :trouble="trouble" @size="size" @bags="(n) => (bags = n)" />
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
         <div class="actions">
-          <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
+          <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed || making"
             >Start trial</v-btn
           >
           <RouterLink to="/trials">Cancel</RouterLink>
         </div>
         <p v-if="problem && problem.errors.length > 1" class="quiet">
-          The fields marked need another look; nothing typed is lost.
+          Check the marked fields. Nothing you typed is lost.
         </p>
       </div>
       <div class="where">

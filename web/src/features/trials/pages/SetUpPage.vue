@@ -3,7 +3,8 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
 import { rightNow } from '@/shared/api/clock'
-import CrumbTrail from '@/shared/components/CrumbTrail.vue'
+import WideTable from '@/shared/components/WideTable.vue'
+import DayField from '@/shared/components/DayField.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { smallPhoto } from '@/shared/composables/smallPhoto'
@@ -15,6 +16,7 @@ import { degrees } from '@/shared/format/units'
 import { useSetUp, useTrialChanges } from '../api'
 import CriterionDrawing from '../components/CriterionDrawing.vue'
 import SetUpMap from '../components/SetUpMap.vue'
+import TrialCrumb from '../components/TrialCrumb.vue'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
@@ -73,13 +75,7 @@ const print = () => window.print()
 
 <template>
   <main class="page">
-    <CrumbTrail
-      class="no-print"
-      :steps="[
-        { words: 'Trials', to: '/trials' },
-        { words: sheet?.code ?? 'This trial', to: { name: 'trial', params: { id } }, code: true },
-      ]"
-    />
+    <TrialCrumb :id="id" :code="sheet?.code" class="no-print" />
     <PageState :pending="isPending" :error="sheet ? null : error" @retry="refetch" />
     <template v-if="sheet">
       <div class="page-top">
@@ -112,26 +108,24 @@ const print = () => window.print()
           <p v-if="sheet.drawing && sheet.drawing.halvings">
             From {{ seeds(sheet.drawing.pile, sheet.drawing.estimated) }} seeds of
             <RouterLink class="code" :to="{ name: 'lot', params: { id: sheet.lot } }">{{ sheet.lot_code }}</RouterLink>:
-            pour them out, part the heap in two, keep one half by a coin;
+            pour them out, divide the heap in two and keep one half, chosen by a coin. Do this
             <strong>{{ plural(sheet.drawing.halvings, 'time', 'times') }}</strong>. About
-            {{ Math.round(sheet.drawing.expected) }} are left; count {{ sheet.drawing.wanted }} off as they lie.
+            {{ Math.round(sheet.drawing.expected) }} are left. Count off {{ sheet.drawing.wanted }} without choosing.
           </p>
           <p v-else-if="sheet.drawing">
             {{ sheet.drawing.wanted }} of {{ seeds(sheet.drawing.pile, sheet.drawing.estimated) }} seeds: mix them and
-            count off as they lie; halving would leave too few.
+            count them off without choosing. Halving would leave too few.
           </p>
           <p v-else>
-            The lot has no amount yet. Mix it well, halve it until about {{ total }} are left, count them off.
+            The lot has no amount yet. Mix it well, halve it until about {{ total }} are left, and count them off.
           </p>
-          <p class="quiet">
-            Big, small, dark and pale alike. A sample is random only so; picking the pretty ones biases it.
-          </p>
+          <p class="quiet">Take large, small, dark and pale seeds alike. Choosing the best seeds biases the sample.</p>
           <h2 class="ruled">2 Treatments</h2>
-          <table class="ledger">
+          <WideTable label="Treatments">
             <thead>
               <tr>
                 <th>Treatment</th>
-                <th>Begin</th>
+                <th>Start</th>
                 <th>Dishes</th>
                 <th class="num">Sown</th>
               </tr>
@@ -167,11 +161,11 @@ const print = () => window.print()
                 </td>
               </tr>
             </tbody>
-          </table>
+          </WideTable>
           <p v-if="!sheet.knows_treatments" class="quiet">
-            Blind: who fills the dishes is told by a grower; who counts them is not.
+            Blind: a grower tells whoever fills the dishes. Whoever counts them is not told.
           </p>
-          <h2 class="ruled">3 The same for every dish</h2>
+          <h2 class="ruled">3 Same conditions for every dish</h2>
           <p>
             {{ mediumWords[sheet.medium] }}, {{ closureWords[sheet.closure] }}, {{ lightWords[sheet.light]
             }}<template v-if="warmth">, {{ warmth }}</template
@@ -182,13 +176,12 @@ const print = () => window.print()
             {{ criterionWords[sheet.criterion] }}. Keep to it from the first look to the last.
           </p>
           <div class="no-print form-row">
-            <v-text-field
+            <DayField
               v-if="unsown.length && maySow"
               v-model="at"
-              type="datetime-local"
+              time
               label="Sown at another time"
               hint="Empty: now, to the minute"
-              persistent-hint
             />
             <v-btn
               v-if="sheet.state === 'counting' && !unsown.length"
@@ -207,8 +200,8 @@ const print = () => window.print()
             >
           </div>
           <p class="quiet no-print">
-            Drawn at random{{ sheet.layout === 'blocks' ? ' within blocks' : '' }}: where a dish stands on the shelf
-            matters. For who counts, print it without treatments.
+            Drawn at random{{ sheet.layout === 'blocks' ? ' within blocks' : '' }}: the place on the shelf matters.
+            Print it without treatments for whoever counts.
           </p>
           <SetUpMap
             :sheet="sheet"

@@ -25,7 +25,7 @@ describe('an amount', () => {
 
   it('of grams that nobody turned into seeds stays grams', () => {
     const bag = stock({ unconverted: 12.5, unconverted_unit: 'g', doubt: 'not_converted' }) // prettier-ignore
-    expect(amountLine(bag)).toEqual({ main: '12.5 g', doubt: 'not yet turned into seeds' })
+    expect(amountLine(bag)).toEqual({ main: '12.5 g', doubt: 'not yet converted to seeds' })
   })
 
   it('that nobody measured is called that, never 0', () => {
