@@ -7,6 +7,7 @@ from journeys.browser import PHONE
 from journeys.case import Journey
 from server.batches.models import Batch
 from server.lots.models import Lot
+from server.recipes.models import Recipe
 from server.reference.models import Place
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
@@ -49,6 +50,8 @@ class EveryPageCase(Journey):
             "/labels": "Labels",
             "/scan": "Scan",
             "/recipes": "Recipes",
+            "/recipes/new": "New recipe",
+            f"/recipes/{Recipe.objects.filter(replaced_by__isnull=True).first().pk}/change": "version 2",
             "/plan": "Plan treatments",
             "/rounds": "Bags",
             "/rounds/list": "Fridge list",

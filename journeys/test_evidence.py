@@ -14,6 +14,7 @@ from core.germination import indices
 from core.records import ClosingFates, CountRecord, Inspection
 from journeys.browser import PHONE
 from journeys.case import Journey
+from journeys.pages.new_trial import treatments
 from server.evidence.models import Conclusion
 from server.people.models import Person
 from server.trials.models import Dish, Trial
@@ -61,7 +62,7 @@ class FromTheCountsToTheNextTrial(Journey):
         self.assertEqual(Conclusion.objects.filter(trial=self.trial).count(), 1)
         page.press("Plan it")
         page.heading("New trial")
-        page.wait.until(lambda _: {"12 weeks", "14 weeks", "16 weeks"} <= set(self.typed()), "the treatments are not filled in")
+        page.wait.until(lambda _: {"12 weeks", "14 weeks", "16 weeks"} <= set(treatments(page)), "the treatments are not filled in")
         self.assertTrue(any("The largest dose tried germinated best" in words for words in self.typed()))
         page.press("Start trial")
         page.see("//h1[contains(., 'The largest dose') or contains(., 'Set up')]")

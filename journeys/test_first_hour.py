@@ -6,6 +6,7 @@ from django.utils import timezone
 from core.treatment import SCHOOLS
 from journeys.case import Journey
 from journeys.pages.counted import CountedPage
+from journeys.pages.new_trial import propose
 from server.lots.models import Lot
 from server.people.models import Person
 from server.recipes.models import Recipe
@@ -87,9 +88,8 @@ class TheFirstHour(Journey):
         self.today("Place", "Lot")
         self.stone("Start a trial")
         page.choose("Lot", "arrowleaf balsamroot")
-        page.press("Which treatment germinates most?")
-        page.press("from what is known")
-        page.see("//*[contains(@class, 'selection-text')][contains(., '12 weeks cold')]")
+        page.press("Best treatment")
+        self.assertIn("12 weeks cold, damp", propose(page))
         page.press("Start trial")
         page.heading("Set up")
         trial = Trial.objects.get()

@@ -1,5 +1,6 @@
 from journeys.case import Journey
 from journeys.pages.count import CountPage
+from journeys.pages.new_trial import add_treatment, word_question
 from server.lots.models import Lot
 from server.practice.files import on_bench
 from server.practice.models import Attempt
@@ -19,13 +20,10 @@ class OnThePracticeBench(Journey):
         page = self.page
         page.press("New trial")
         page.heading("New trial")
-        page.fill("Question", "Four weeks, or eight?")
-        for n, recipe in ((1, None), (2, "8 weeks cold")):
-            if n > 1:
-                page.press("Add a treatment")
-            page.fill("Treatment", recipe or "as it is", row=n)
-            if recipe:
-                page.choose("Recipe", recipe, row=n)
+        word_question(page, "Four weeks, or eight?")
+        page.press("no treatment")
+        page.fill("Treatment", "as it is")
+        add_treatment(page, "8 weeks cold")
         page.fill("Dishes per treatment", "4")
         page.fill("Seeds per dish", "20")
         page.text("160 seeds")

@@ -7,6 +7,7 @@ from selenium.webdriver.common.keys import Keys
 
 from journeys.browser import DESK, OFFLINE, PHONE
 from journeys.case import Journey
+from journeys.pages.new_trial import word_question
 from server.labels.models import LabelPrint
 from server.lots.models import Lot
 from server.lots.selectors import stocks
@@ -172,7 +173,7 @@ class HowMuch(Journey):
         self.big("≈ 1,008 ± 161")
         page.press("New trial of this lot")
         page.heading("New trial")
-        page.fill("Question", "Does this rabbitbrush come up?")
+        word_question(page, "Does this rabbitbrush come up?")
         page.text("100 seeds")
         page.press("Start trial")
         page.heading("Does this rabbitbrush come up?")

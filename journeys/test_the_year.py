@@ -4,6 +4,7 @@ from selenium.webdriver.common.keys import Keys
 
 from journeys.case import Journey
 from journeys.pages.count import CountPage
+from journeys.pages.new_trial import word_question
 from server.batches.models import BagLook, StepBegun
 from server.lots.models import Lot
 from server.lots.selectors import stocks
@@ -147,7 +148,7 @@ class AYearAtANewNursery(Journey):
         page.tap("//a[contains(., 'start a trial of them')]")
         page.heading("New trial")
         page.pick("Lot", self.lot.code)
-        page.fill("Question", "Amount cold does it want?")
+        word_question(page, "Amount cold does it want?")
         page.fill("Dishes per treatment", "4")
         page.fill("Seeds per dish", str(SEEDS))
         page.text("240 seeds")

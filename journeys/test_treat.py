@@ -13,6 +13,7 @@ from core.vocabulary import Role
 from journeys.browser import DESK, OFFLINE, PHONE
 from journeys.case import Journey
 from journeys.pages.counted import CountedPage
+from journeys.pages.new_trial import treatments, word_question
 from server.batches.models import BagLook, Batch, StepEnded
 from server.batches.selectors.courses import batches_in_use, course_of
 from server.batches.selectors.plans import on_calendar
@@ -108,10 +109,9 @@ class FromARecipeToBags(Journey):
         page.text("Made: none, 4 weeks, 8 weeks.")
         page.tap("//a[contains(., 'start a trial of them')]")
         page.heading("New trial")
-        for name in ("none", "4 weeks", "8 weeks"):
-            page.wait.until(lambda d, name=name: any(i.get_attribute("value") == name for i in d.find_elements(By.TAG_NAME, "input")))
+        page.wait.until(lambda _: treatments(page) == ["none", "4 weeks", "8 weeks"], "the doses are not on the bench")
         page.pick("Lot", "LL-022")
-        page.fill("Question", "Amount cold does flax bear?")
+        word_question(page, "Amount cold does flax bear?")
         page.press("Start trial")
         page.heading("Amount cold does flax bear?")
         laid = Treatment.objects.filter(trial__question="Amount cold does flax bear?")
@@ -130,7 +130,7 @@ class FromARecipeToBags(Journey):
         page.see("//strong[contains(., 'cold for a ladder: 8 weeks')]")
         page.text("Starts are staggered so that all treatments are sown on one day")
         # a start moved by the arrow keys is planned again, and says what moved
-        handle = page.see("//*[name()='g'][@role='slider'][contains(@aria-label, '8 weeks')]")
+        handle = page.see("//*[@role='slider'][contains(@aria-label, '8 weeks')]")
         page.run("arguments[0].focus()", handle)
         page.type("\ue012")  # arrow left
         page.text("Moved by hand: cold for a ladder: 8 weeks")

@@ -105,8 +105,13 @@ def _power(p1: Array, p2: Array, n_eff: Array, df: float, comparisons: int) -> A
     # far out the noncentral t underflows to nan; nothing is missed there
     upper = special.nctdtr(df, np.minimum(ncp, 60.0), critical)
     lower = special.nctdtr(df, np.minimum(ncp, 60.0), -critical)
-    found: Array = np.clip(1 - np.nan_to_num(upper) + np.nan_to_num(lower), 0.0, 1.0)
+    found: Array = np.clip(1 - _zero_for_nan(upper) + _zero_for_nan(lower), 0.0, 1.0)
     return found
+
+
+def _zero_for_nan(values: Array) -> Array:
+    """As numpy's `nan_to_num`, which takes longer than the distribution itself."""
+    return np.where(np.isnan(values), 0.0, values)
 
 
 def _ncp(p1: Array, p2: Array, n_eff: Array) -> Array:

@@ -78,7 +78,8 @@ class Telling:
     """What `dishes` × `seeds_per_dish` per treatment, treated in `bags`, can tell.
 
     `above` and `below` are the shares that would be shown to differ from the expected one, None where none would; `power` is
-    that of the difference worth knowing, None without replication or where nothing is compared. `smallest_dishes` of this
+    that of the difference worth knowing, None without replication or where nothing is compared. `other` is the interval to
+    expect at the end of that difference, None where nothing is compared. `smallest_dishes` of this
     size answer the question, None where no number of them does. `bag_choices` are other ways to share the same dishes among bags.
     """
 
@@ -87,6 +88,7 @@ class Telling:
     bags: int
     cost: SeedCost
     precision: Precision
+    other: Precision | None
     power: float | None
     above: float | None
     below: float | None
@@ -124,6 +126,7 @@ def tell(
         bags=bags,
         cost=cost,
         precision=read,
+        other=precision(aim.other_share, design) if aim.compares else None,
         power=strong,
         above=above,
         below=below,

@@ -97,15 +97,36 @@ def write_ladder(*, by: Person, recipe: Recipe, step: int, doses: Sequence[float
         name = f"{recipe.name}: {rung.name}"[:80]
         known = Recipe.objects.filter(name=name, replaced_by__isnull=True).prefetch_related("steps").first()
         if known is None or [step_body(s) for s in known.steps.all()] != bodies:
-            copied: RecipeFields = {
-                "note": recipe.note,
-                "source": recipe.source,
-                "confidence": Confidence(recipe.confidence),
-                "germinates_in_cold": recipe.germinates_in_cold,
-            }
-            known = write_recipe(by=by, name=name, steps=bodies, replaces=known, **copied)
+            known = write_recipe(by=by, name=name, steps=bodies, replaces=known, **_said_of(recipe))
         made.append((rung.dose, rung.name, known))
     return made
+
+
+@transaction.atomic
+def recipe_of_steps(*, by: Person, name: str, steps: Sequence[dict[str, Any]], like: Recipe | None = None) -> Recipe:
+    """The recipe that does exactly these steps: `like` itself, another of the nursery, or a new one called `name`.
+
+    A new one has the note, the source and the confidence of `like`, which it varies.
+    """
+    require(by, Right.PLAN)
+    bodies = [step_body(Step(**s)) for s in steps]
+    latest = Recipe.objects.filter(replaced_by__isnull=True, steps__order=1, steps__kind=bodies[0]["kind"]).prefetch_related("steps")
+    there: list[Recipe] = [*([like] if like else []), *latest]
+    if known := next((r for r in there if [step_body(s) for s in r.steps.all()] == bodies), None):
+        return known
+    taken = set(Recipe.everything.filter(name__startswith=name[:76]).values_list("name", flat=True))
+    free = next(n for n in (name, *(f"{name[:74]}, {i}" for i in range(2, len(taken) + 3))) if n not in taken)
+    return write_recipe(by=by, name=free, steps=steps, **(_said_of(like) if like else {}))
+
+
+def _said_of(recipe: Recipe) -> RecipeFields:
+    """What a variation of a recipe takes over from it."""
+    return {
+        "note": recipe.note,
+        "source": recipe.source,
+        "confidence": Confidence(recipe.confidence),
+        "germinates_in_cold": recipe.germinates_in_cold,
+    }
 
 
 def step_body(step: Step) -> dict[str, Any]:

@@ -44,6 +44,10 @@ class WhatALayoutTells(TestCase):
         self.assertAlmostEqual(aim.other_share, 0.55)
         self.assertIsNotNone(told(aim, 4, 25).power)
 
+    def test_the_interval_at_the_end_of_the_difference_is_that_of_its_share(self):
+        self.assertEqual(told(BEST, 4, 25).other, precision(0.7, Design(4, 25, 4)))
+        self.assertIsNone(told(ALIVE, 4, 25).other)
+
     def test_where_there_is_no_room_above_the_difference_is_looked_for_below(self):
         self.assertAlmostEqual(Aim(Question.BEST, 2, share=0.9, difference=0.3).other_share, 0.6)
 

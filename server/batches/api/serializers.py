@@ -79,6 +79,7 @@ class PlanItemSerializer(serializers.Serializer[None]):
     name = serializers.CharField(max_length=80)
     recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.prefetch_related("steps"), allow_null=True)
     start = serializers.DateField(required=False, allow_null=True, default=None)
+    key = serializers.CharField(max_length=40, allow_blank=True, default="")
 
 
 class PlanRequestSerializer(serializers.Serializer[None]):

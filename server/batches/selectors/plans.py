@@ -1,6 +1,6 @@
 """Recipes laid on the calendar: sown together or started together, with what was moved and what gets in each other's way."""
 
-from collections import Counter, defaultdict
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
@@ -25,11 +25,15 @@ MOST_DAYS_OUT = 400
 
 @dataclass(frozen=True)
 class PlanItem:
-    """A treatment to plan; `start` is set where somebody moved it by hand. Without a recipe it is sown as it is."""
+    """A treatment to plan; `start` is set where somebody moved it by hand. Without a recipe it is sown as it is.
+
+    `key` is whatever the asker knows the row by; the answer has it again.
+    """
 
     name: str
     recipe: Recipe | None
     start: date | None = None
+    key: str = ""
 
 
 @dataclass(frozen=True)
@@ -60,6 +64,7 @@ class PlanSaid:
 class PlannedTreatment:
     """A treatment on the calendar. `latest_start_in` is in days from today, negative where it has passed."""
 
+    key: str
     name: str
     recipe: int | None
     start: datetime
@@ -80,8 +85,30 @@ class Clash:
 
 
 @dataclass(frozen=True)
+class LoadStretch:
+    """Days in a row, first to last, on which `count` bags lie or are handled; `own` of them are of this plan."""
+
+    first: date
+    last: date
+    count: int
+    own: int
+
+
+@dataclass(frozen=True)
+class Load:
+    """What a plan and the bags in use ask of a shelf or of the hands; `limit` None where nobody set one."""
+
+    name: str
+    limit: int | None
+    stretches: list[LoadStretch]
+
+
+@dataclass(frozen=True)
 class PlanView:
-    """A whole plan: treatments, why together or not, what has to be ready before, the season, what clashes."""
+    """A whole plan: treatments, why together or not, what has to be ready before, the season, what clashes.
+
+    `shelf` is None while no place is chosen.
+    """
 
     mode: PlanMode
     why: str
@@ -93,6 +120,8 @@ class PlanView:
     window_opens: date | None
     window_closes: date | None
     in_window: bool | None
+    shelf: Load | None
+    hands: Load
     clashes: list[Clash]
     warnings: list[str]
 
@@ -122,6 +151,9 @@ def plan(
     window = sow_window(season, on, Hemisphere(year.hemisphere)) if season else None
     sown = [local_day(t.sow) for t in treatments]
     ready = ready_by(first) if first else None
+    others = [(c.batch.place_id, _stretch_of(c)) for c in batches_in_use()]
+    shelf = _shelf(treatments, [s for at, s in others if at == place.pk], place, bags) if place else None
+    hands = _hands(treatments, [s for _, s in others], year)
     return PlanView(
         mode=mode,
         why=WHY[mode],
@@ -133,7 +165,9 @@ def plan(
         window_opens=window.opens if window else None,
         window_closes=window.closes if window else None,
         in_window=window.holds(max(sown)) if window else None,
-        clashes=_clashes(treatments, year, place, bags),
+        shelf=shelf,
+        hands=hands,
+        clashes=_clashes(treatments, shelf, hands),
         warnings=_outdoors(treatments, year),
     )
 
@@ -161,7 +195,7 @@ def as_shown(recipe: Recipe, shown: Sequence[PlannedStretch]) -> Plan:
 def _treatment(item: PlanItem, mode: PlanMode, on: date, calendar: WorkCalendar, place: Place | None, today: date) -> PlannedTreatment:
     if item.recipe is None:
         at = _moment(on)
-        return PlannedTreatment(item.name, None, at, at, (on - today).days, [], [], [])
+        return PlannedTreatment(item.key, item.name, None, at, at, (on - today).days, [], [], [])
     by_hand = PlanMode.START_TOGETHER if item.start else mode
     laid = on_calendar(item.recipe, by_hand, item.start or on, calendar)
     steps = list(item.recipe.steps.all())
@@ -170,6 +204,7 @@ def _treatment(item: PlanItem, mode: PlanMode, on: date, calendar: WorkCalendar,
         days = (today - local_day(laid.start)).days
         notes.insert(0, PlanSaid(None, f"Its start was {days} day{'s' if days > 1 else ''} ago: sow later, or choose a shorter treatment."))
     return PlannedTreatment(
+        key=item.key,
         name=item.name,
         recipe=item.recipe.pk,
         start=laid.start,
@@ -213,34 +248,57 @@ def _sentence(steps: Sequence[Step], index: int, kind: PlanNoteKind, on: date, d
     }[kind]
 
 
-def _clashes(treatments: Sequence[PlannedTreatment], year: WorkYear, place: Place | None, bags: int) -> list[Clash]:
-    others = batches_in_use()
+def _shelf(treatments: Sequence[PlannedTreatment], others: Sequence[tuple[date, date]], place: Place, bags: int) -> Load:
+    """How many bags lie in a place, day by day."""
+    own, lying = Counter[date](), Counter[date]()
+    planned = [(local_day(t.start), local_day(t.sow)) for t in treatments if t.steps for _ in range(bags)]
+    for start, end in planned:
+        own.update(_days(start, end))
+    for start, end in others:
+        lying.update(_days(start, end))
+    return Load(place.full_name, place.capacity_bags, _stretches(own, own + lying))
+
+
+def _hands(treatments: Sequence[PlannedTreatment], others: Sequence[tuple[date, date]], year: WorkYear) -> Load:
+    """How many starts and ends fall on each day."""
+    own = Counter(d for t in treatments for d in ({local_day(t.start), local_day(t.sow)} if t.steps else {local_day(t.sow)}))
+    handled = own + Counter(d for s in others for d in set(s))
+    return Load("", year.hands, _stretches(own, handled))
+
+
+def _days(start: date, end: date) -> list[date]:
+    """The days from a start to the one before an end."""
+    return [start + timedelta(days=n) for n in range(min(MOST_DAYS_OUT, (end - start).days))]
+
+
+def _stretches(own: Counter[date], lying: Counter[date]) -> list[LoadStretch]:
+    """Days in a row with the same numbers, together."""
+    found: list[LoadStretch] = []
+    for day in sorted(lying):
+        last = found[-1] if found else None
+        if last and last.last + timedelta(days=1) == day and (last.count, last.own) == (lying[day], own[day]):
+            found[-1] = LoadStretch(last.first, day, last.count, last.own)
+        else:
+            found.append(LoadStretch(day, day, lying[day], own[day]))
+    return found
+
+
+def _clashes(treatments: Sequence[PlannedTreatment], shelf: Load | None, hands: Load) -> list[Clash]:
+    """Days on which a shelf or the hands do not suffice for what is planned; days without anything of this plan are left out."""
     found: list[Clash] = []
-    if place is not None and place.capacity_bags is not None:
-        lying: Counter[date] = Counter()
-        for start, end in [
-            *((local_day(t.start), local_day(t.sow)) for t in treatments if t.steps for _ in range(bags)),
-            *((a, b) for c in others if c.batch.place_id == place.pk for a, b in [_stretch_of(c)]),
-        ]:
-            for n in range(min(MOST_DAYS_OUT, (end - start).days)):
-                lying[start + timedelta(days=n)] += 1
-        full = sorted(d for d, n in lying.items() if n > place.capacity_bags)
-        if full:
-            most = max(lying[d] for d in full)
-            when = f"from {full[0]:%-d %b} to {full[-1]:%-d %b}"
-            found.append(
-                Clash("space", full[0], f"{place.full_name} holds {place.capacity_bags} bags; {when} up to {most} would lie there.")
-            )
-    handled: dict[date, int] = defaultdict(int)
-    for t in treatments:
-        for day in {local_day(t.start), local_day(t.sow)} if t.steps else {local_day(t.sow)}:
-            handled[day] += 1
-    for c in others:
-        for day in set(_stretch_of(c)):
-            handled[day] += 1
+    over = [s for s in shelf.stretches if s.count > shelf.limit] if shelf and shelf.limit is not None else []
+    if shelf and over:
+        first, last, most = over[0].first, over[-1].last, max(s.count for s in over)
+        room = f"{shelf.limit} bag{'' if shelf.limit == 1 else 's'}"
+        sentence = f"{shelf.name} holds {room}; from {day_value(first)} to {day_value(last)} up to {most} would lie there."
+        found.append(Clash("space", first, sentence))
     mine = {local_day(x) for t in treatments for x in (t.start, t.sow)}
-    for day in sorted(d for d in mine if handled[d] > year.hands):
-        found.append(Clash("hands", day, f"{handled[day]} starts and ends fall on {day:%a %-d %b}; one day bears {year.hands}."))
+    for s in hands.stretches:
+        if hands.limit is None or s.count <= hands.limit:
+            continue
+        for day in (d for d in _days(s.first, s.last + timedelta(days=1)) if d in mine):
+            sentence = f"{s.count} starts and ends fall on {day_value(day)}; {hands.limit} can be handled in a day."
+            found.append(Clash("hands", day, sentence))
     return found
 
 

@@ -62,7 +62,21 @@ class Plans(ApiCase):
             on=(now().date() + timedelta(days=40)).isoformat(),
         )
         self.assertEqual({c["what"] for c in found["clashes"]}, {"space", "hands"})
-        self.assertIn("holds 1 bags", next(c["sentence"] for c in found["clashes"] if c["what"] == "space"))
+        self.assertIn("holds 1 bag;", next(c["sentence"] for c in found["clashes"] if c["what"] == "space"))
+        self.assertEqual((found["shelf"]["limit"], found["hands"]["limit"]), (1, 1))
+        most = max(found["shelf"]["stretches"], key=lambda s: s["count"])
+        # two of this plan, and the one that lies there already
+        self.assertEqual((most["count"], most["own"]), (3, 2))
+        sown = next(s for s in found["hands"]["stretches"] if s["first"] == found["sow_last"])
+        self.assertEqual((sown["last"], sown["count"], sown["own"]), (found["sow_last"], 2, 2))
+
+    def test_the_load_of_a_shelf_is_day_by_day_and_rows_are_known_by_their_keys(self):
+        shelf = make_place()
+        found = self.plan(("a", make_recipe("a", 28), {"key": "7:a"}), ("b", make_recipe("b", 56), {"key": "7:b"}), place=shelf.pk)
+        self.assertEqual([t["key"] for t in found["treatments"]], ["7:a", "7:b"])
+        self.assertEqual([(s["count"], s["own"]) for s in found["shelf"]["stretches"]], [(1, 1), (2, 2)])
+        self.assertIsNone(found["shelf"]["limit"])
+        self.assertIsNone(self.plan(("a", None, {}))["shelf"])
 
     def test_the_season_is_that_of_the_half_of_the_earth(self):
         body = {"season": "autumn", "on": "2027-10-10"}

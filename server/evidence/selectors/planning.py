@@ -52,6 +52,9 @@ class QuestionPlan:
     rho_from: str
     lower: float
     upper: float
+    other_share: float | None
+    other_lower: float | None
+    other_upper: float | None
     power: float | None
     bags: int
     bag_choices: list[BagChoice]
@@ -105,6 +108,9 @@ def plan_question(
         rho_from=rho_from,
         lower=told.precision.lower,
         upper=told.precision.upper,
+        other_share=aim.other_share if told.other else None,
+        other_lower=told.other.lower if told.other else None,
+        other_upper=told.other.upper if told.other else None,
         power=told.power,
         bags=told.bags,
         bag_choices=list(told.bag_choices),

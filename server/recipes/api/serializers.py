@@ -8,15 +8,10 @@ from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.treatment import RecipeAdvice, StarterRecipe, cautions
 from core.vocabulary import Dormancy
-from server.recipes.models import Recipe, Step
+from server.recipes.models import Recipe
+from server.recipes.requests import StepSerializer
 from server.record_kinds.api.things import CautionSerializer
 from server.record_kinds.choices import choices_of
-
-
-class StepSerializer(serializers.ModelSerializer[Step]):
-    class Meta:
-        model = Step
-        exclude = ["id", "recipe", "order"]
 
 
 class RecipeSerializer(serializers.ModelSerializer[Recipe]):

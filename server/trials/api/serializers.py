@@ -9,6 +9,7 @@ from core.records import FATES, ClosingFates
 from core.vocabulary import DeviationKind, DurationUnit, Layout, Light, PlanMode, SeenHow
 from server.lots.models import Lot
 from server.recipes.models import Recipe
+from server.recipes.requests import StepSerializer
 from server.record_kinds.choices import choices_of
 from server.reference.models import Photo, Place
 from server.trials.models import Deviation, Dish, Look, Trial
@@ -43,6 +44,8 @@ class TrialChangeSerializer(TrialSerializer):
 
 
 class NewTreatmentSerializer(serializers.Serializer[None]):
+    """A treatment to lay out. `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them."""
+
     name = serializers.CharField(max_length=60, allow_blank=True)
     recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.all(), allow_null=True, default=None)
     is_control = serializers.BooleanField(default=False)
@@ -52,6 +55,8 @@ class NewTreatmentSerializer(serializers.Serializer[None]):
     level_a = serializers.CharField(max_length=40, allow_blank=True, default="")
     level_b = serializers.CharField(max_length=40, allow_blank=True, default="")
     bags = serializers.IntegerField(min_value=1, max_value=100, default=1)
+    steps = StepSerializer(many=True, required=False)
+    recipe_name = serializers.CharField(max_length=80, allow_blank=True, default="")
 
 
 class NewTrialSerializer(serializers.ModelSerializer[Trial]):

@@ -19,6 +19,7 @@ from server.lots.services import enter_stock
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe
+from server.recipes.services import recipe_of_steps
 from server.record_kinds.days import local_day
 from server.record_kinds.services import change_thing, create_thing
 from server.reference.models import Place
@@ -27,7 +28,11 @@ from server.trials.models import Dish, Treatment, Trial
 
 @dataclass(frozen=True)
 class NewTreatment:
-    """A treatment to lay out; without a recipe the seed is sown as it is."""
+    """A treatment to lay out; without a recipe the seed is sown as it is.
+
+    `steps` are those of a recipe that may not be written yet, or another length than `recipe` has; the recipe that does
+    exactly this is used, and written as `recipe_name` where there is none.
+    """
 
     name: str
     recipe: Recipe | None = None
@@ -38,6 +43,8 @@ class NewTreatment:
     level_a: str = ""
     level_b: str = ""
     bags: int = 1
+    steps: Sequence[dict[str, Any]] = ()
+    recipe_name: str = ""
 
 
 def cost_of(*, lot: Lot, treatments: int, dishes: int, seeds_per_dish: int) -> tuple[SeedCost, Stock]:
@@ -95,7 +102,7 @@ def lay_out_trial(
     trial = create_thing(
         Trial(code=next_code(lot), question=question, lot=lot, sow_on=sow_on, layout=layout, layout_seed=seed, **fields), by=by
     )
-    made = [Treatment(trial=trial, order=i, **vars(t)) for i, t in enumerate(treatments)]
+    made = [Treatment(trial=trial, order=i, **_fields_of(t, by)) for i, t in enumerate(treatments)]
     Treatment.objects.bulk_create(made)
     codes = draw_codes(cost.dishes, seed, set(Dish.everything.values_list("code", flat=True)))
     placed = allocate([dishes_per_treatment] * len(made), layout, seed)
@@ -106,6 +113,14 @@ def lay_out_trial(
         )
     _draw_seed(by, trial, cost.seeds, stock, at)
     return trial
+
+
+def _fields_of(new: NewTreatment, by: Person) -> dict[str, Any]:
+    """What is kept of a new treatment, with the recipe that does its steps."""
+    kept = {k: v for k, v in vars(new).items() if k not in ("steps", "recipe_name")}
+    if new.steps:
+        kept["recipe"] = recipe_of_steps(by=by, name=(new.recipe_name or new.name)[:80], steps=new.steps, like=new.recipe)
+    return kept
 
 
 def _check_bags(treatments: Sequence[NewTreatment], dishes: int) -> None:
@@ -152,7 +167,7 @@ def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, s
     check_treatments([*(NewTreatment(t.name, is_control=t.is_control) for t in there), new], at_field="/name")
     cost, stock = cost_of(lot=trial.lot, treatments=1, dishes=dishes, seeds_per_dish=seeds_per_dish)
     _check_stock(cost, stock, trial.lot)
-    treatment = Treatment.objects.create(trial=trial, order=len(there), added_on=local_day(at), **vars(new))
+    treatment = Treatment.objects.create(trial=trial, order=len(there), added_on=local_day(at), **_fields_of(new, by))
     last = Dish.objects.filter(treatment__trial=trial).order_by("-position").first()
     codes = draw_codes(dishes, secrets.randbits(48), set(Dish.everything.values_list("code", flat=True)))
     for n, code in enumerate(codes, 1 + (last.position if last else 0)):

@@ -43,6 +43,7 @@ describe('what belongs to the user and the nursery', () => {
 const BY_A_LINK = [
   '/lots/new',
   '/stands/new',
+  '/recipes/new',
   '/trials/new',
   '/sowing/new',
   '/rounds/list',

@@ -15,6 +15,14 @@ export const useRecipes = () =>
     queryFn: () => unwrap(http.GET('/api/v1/recipes/', { params: { query: { page_size: 500 } } })),
   })
 
+/** One version of a recipe, also one that was replaced. */
+export const useRecipe = (id: MaybeRefOrGetter<number | null>) =>
+  useQuery({
+    queryKey: ['recipe', id],
+    queryFn: () => unwrap(http.GET('/api/v1/recipes/{id}/', { params: { path: { id: toValue(id) ?? 0 } } })),
+    enabled: () => toValue(id) !== null,
+  })
+
 export const useWriteRecipe = () => useChange((body: RecipeRequest) => unwrap(http.POST('/api/v1/recipes/', { body })))
 
 export const useStarters = () =>

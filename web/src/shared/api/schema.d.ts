@@ -3068,6 +3068,9 @@ export interface components {
             level_b?: string;
             /** @default 1 */
             bags?: number;
+            steps?: components["schemas"]["StepRequest"][];
+            /** @default  */
+            recipe_name?: string;
             dishes: number;
             seeds_per_dish: number;
         };
@@ -4883,6 +4886,19 @@ export interface components {
             /** Format: double */
             upper: number;
         };
+        Load: {
+            name: string;
+            limit: number | null;
+            stretches: components["schemas"]["LoadStretch"][];
+        };
+        LoadStretch: {
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            count: number;
+            own: number;
+        };
         /**
          * @description * `no_time` - NO_TIME
          *     * `no_number` - NO_NUMBER
@@ -5555,6 +5571,7 @@ export interface components {
             id: number;
             code: string;
         };
+        /** @description A treatment to lay out. `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them. */
         NewTreatment: {
             name: string;
             recipe?: number | null;
@@ -5572,7 +5589,11 @@ export interface components {
             level_b?: string;
             /** @default 1 */
             bags?: number;
+            steps?: components["schemas"]["Step"][];
+            /** @default  */
+            recipe_name?: string;
         };
+        /** @description A treatment to lay out. `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them. */
         NewTreatmentRequest: {
             name: string;
             recipe?: number | null;
@@ -5590,6 +5611,9 @@ export interface components {
             level_b?: string;
             /** @default 1 */
             bags?: number;
+            steps?: components["schemas"]["StepRequest"][];
+            /** @default  */
+            recipe_name?: string;
         };
         /** @description A trial to lay out. */
         NewTrialRequest: {
@@ -6291,6 +6315,8 @@ export interface components {
             recipe: number | null;
             /** Format: date */
             start?: string | null;
+            /** @default  */
+            key?: string;
         };
         /**
          * @description * `sow_together` - SOW_TOGETHER
@@ -6401,6 +6427,8 @@ export interface components {
             /** Format: date */
             window_closes: string | null;
             in_window: boolean | null;
+            shelf: components["schemas"]["Load"] | null;
+            hands: components["schemas"]["Load"];
             clashes: components["schemas"]["Clash"][];
             warnings: string[];
         };
@@ -6411,6 +6439,7 @@ export interface components {
             end: string;
         };
         PlannedTreatment: {
+            key: string;
             name: string;
             recipe: number | null;
             /** Format: date-time */
@@ -6616,6 +6645,12 @@ export interface components {
             lower: number;
             /** Format: double */
             upper: number;
+            /** Format: double */
+            other_share: number | null;
+            /** Format: double */
+            other_lower: number | null;
+            /** Format: double */
+            other_upper: number | null;
             /** Format: double */
             power: number | null;
             bags: number;

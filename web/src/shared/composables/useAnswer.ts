@@ -3,12 +3,17 @@ import { Problem } from '@/shared/api/problem'
 
 const PAUSE_MS = 200
 
-/** Asks the server about what is being typed, a moment after the last change; an older answer never overtakes a newer one. */
-export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise<A>) {
+/**
+ * Asks the server about what is being typed, a moment after the last change; an older answer never overtakes a newer one.
+ * With `live` it asks at once, for what is dragged, and while one question is under way only the latest change waits.
+ */
+export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise<A>, { live = false } = {}) {
   const answer = ref<A | null>(null) as Ref<A | null>
   const problem = ref<Problem | null>(null)
   let asked = 0
   let timer = 0
+  let underWay = false
+  let waiting = false
 
   async function now(body: B | null) {
     const turn = ++asked
@@ -17,14 +22,22 @@ export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise
       problem.value = null
       return
     }
+    underWay = true
     try {
       const found = await ask(body)
-      if (turn !== asked) return
-      answer.value = found
-      problem.value = null
+      if (live || turn === asked) {
+        answer.value = found
+        problem.value = null
+      }
     } catch (error) {
       if (!(error instanceof Problem)) throw error
       if (turn === asked) problem.value = error
+    } finally {
+      underWay = false
+      if (waiting) {
+        waiting = false
+        void now(wanted.value)
+      }
     }
   }
 
@@ -32,7 +45,9 @@ export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise
     wanted,
     (body) => {
       window.clearTimeout(timer)
-      timer = window.setTimeout(() => void now(body), PAUSE_MS)
+      if (!live) timer = window.setTimeout(() => void now(body), PAUSE_MS)
+      else if (underWay && body !== null) waiting = true
+      else void now(body)
     },
     { immediate: true, deep: true },
   )

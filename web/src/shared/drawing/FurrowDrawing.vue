@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { LEAST_WIDTH, ridge, type FurrowPicture } from './furrow'
+import { straight, upwards } from './axes'
+import { laidOut, ridge, type FurrowPicture } from './furrow'
 import FurrowTextures from './FurrowTextures.vue'
 
 /** One treatment or batch: its steps as textured stretches, today as a thin line, what came up as a rising ridge. */
@@ -21,32 +22,23 @@ const head = computed(() => (props.small ? 2 : 18))
 const soil = computed(() => head.value + rise.value)
 const height = computed(() => soil.value + STRIP + 8)
 
-const x = (day: number) => {
-  const [from, to] = props.domain
-  return 4 + ((day - from) / Math.max(to - from, 1e-9)) * (width.value - 8)
-}
-const y = (share: number) => soil.value - share * rise.value
+const across = computed(() => straight(props.domain, [4, width.value - 4]))
+const x = (day: number) => across.value(day)
+const y = computed(() => upwards(soil.value, soil.value - rise.value))
 
 const solidTo = computed(() =>
   props.furrow.ended ? props.furrow.endDay : Math.min(props.furrow.todayDay ?? 0, props.domain[1]),
 )
 const sown = computed(() => solidTo.value > 0)
-const steps = computed(() => {
-  let right = x(0)
-  return [...props.furrow.steps]
-    .reverse()
-    .map((s) => {
-      const wide = Math.max(x(s.endDay) - x(s.startDay), LEAST_WIDTH)
-      const left = right - wide
-      right = left
-      // what is past is solid, what is to come is pale
-      const past = sown.value || props.furrow.todayDay === null ? wide : x(props.furrow.todayDay) - left
-      return { ...s, left, wide, past: Math.min(wide, Math.max(0, past)) }
-    })
-    .reverse()
-})
+const steps = computed(() =>
+  laidOut(props.furrow.steps, x).map((s) => {
+    // what is past is solid, what is to come is pale
+    const past = sown.value || props.furrow.todayDay === null ? s.wide : x(props.furrow.todayDay) - s.left
+    return { ...s, past: Math.min(s.wide, Math.max(0, past)) }
+  }),
+)
 const begin = computed(() => Math.max(0, steps.value[0]?.left ?? x(0)))
-const line = computed(() => ridge(props.furrow.course, x, y))
+const line = computed(() => ridge(props.furrow.course, x, y.value))
 const area = computed(() => {
   const last = props.furrow.course.at(-1)
   return last && line.value ? `${line.value}L${x(last.day)} ${soil.value}L${x(0)} ${soil.value}Z` : ''
@@ -60,7 +52,13 @@ const words = computed(() => {
 
 <template>
   <div ref="box" class="furrow">
-    <svg :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="label">
+    <svg
+      :width="width"
+      :height="height"
+      :viewBox="`0 0 ${width} ${height}`"
+      :role="$slots.default ? 'group' : 'img'"
+      :aria-label="label"
+    >
       <FurrowTextures :prefix="id" />
       <rect
         class="bed"
@@ -96,6 +94,7 @@ const words = computed(() => {
       <text v-if="!small && words" class="words" :x="Math.min(begin, width - words.length * 6.4)" :y="soil - 5">
         {{ words }}
       </text>
+      <slot :laid="steps" :x="x" :soil="soil" :strip="STRIP" :per-day="x(1) - x(0)" />
     </svg>
   </div>
 </template>

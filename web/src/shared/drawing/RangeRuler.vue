@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useDrag } from '@/shared/composables/useDrag'
 import { useWidth } from '@/shared/composables/useWidth'
+import { straight } from './axes'
+import SliderHandle from './SliderHandle.vue'
 import { marks, moved, rulerEnd, snap, type Handle, type Range } from './range'
 
 /** A dose with its minimum and maximum as handles on a ruler: dragged, or moved by the arrow keys. */
@@ -13,9 +16,10 @@ const EDGE = 26
 const NAMES: Record<Handle, string> = { min: 'minimum', target: 'target', max: 'maximum' }
 
 // the ruler stays while a handle is dragged, or it would run away under the thumb
-const held = ref<{ handle: Handle; end: number } | null>(null)
-const end = computed(() => held.value?.end ?? rulerEnd(range.value))
-const x = (value: number) => EDGE + (Math.min(value, end.value) / end.value) * (width.value - 2 * EDGE)
+const held = ref<number | null>(null)
+const end = computed(() => held.value ?? rulerEnd(range.value))
+const scale = computed(() => straight([0, end.value], [EDGE, width.value - EDGE]).clamp(true))
+const x = (value: number) => scale.value(value)
 const ticks = computed(() => marks(end.value, props.inWeeks, width.value / 70))
 // what is not set waits at the ends
 const handles = computed(() =>
@@ -25,16 +29,16 @@ const handles = computed(() =>
   }),
 )
 
-function down(handle: Handle, event: PointerEvent) {
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-  held.value = { handle, end: end.value }
-}
-function pull(event: PointerEvent) {
-  if (!held.value || !box.value) return
-  const share = (event.clientX - box.value.getBoundingClientRect().left - EDGE) / (width.value - 2 * EDGE)
-  const step = snap(held.value.end, props.inWeeks)
-  range.value = moved(range.value, held.value.handle, Math.round((share * held.value.end) / step) * step)
-}
+const { handlers } = useDrag<Handle>({
+  start: () => (held.value = end.value),
+  move(handle, _, event) {
+    if (!box.value) return
+    const step = snap(end.value, props.inWeeks)
+    const value = scale.value.invert(event.clientX - box.value.getBoundingClientRect().left)
+    range.value = moved(range.value, handle, Math.round(value / step) * step)
+  },
+  end: () => (held.value = null),
+})
 const nudge = (handle: Handle, by: number) =>
   (range.value = moved(range.value, handle, (range.value[handle] ?? range.value.target) + by))
 </script>
@@ -48,29 +52,23 @@ const nudge = (handle: Handle, by: number) =>
         <path class="tick" :d="`M${x(t)} 24v7`" />
         <text v-if="t" class="at" :x="x(t)" y="44">{{ words(t) }}</text>
       </g>
-      <g
+      <SliderHandle
         v-for="h in handles"
         :key="h.handle"
-        class="handle"
-        :class="[h.handle, { unset: h.value === null }]"
-        role="slider"
-        tabindex="0"
-        :aria-label="NAMES[h.handle]"
-        aria-valuemin="0"
-        :aria-valuemax="Math.round(end)"
-        :aria-valuenow="h.value ?? undefined"
-        :aria-valuetext="h.value === null ? 'not set' : words(h.value)"
-        @pointerdown="down(h.handle, $event)"
-        @pointermove="pull"
-        @pointerup="held = null"
-        @pointercancel="held = null"
+        :cx="h.at"
+        :cy="24"
+        :r="h.handle === 'target' ? 11 : 8"
+        :main="h.handle === 'target'"
+        :label="NAMES[h.handle]"
+        :max="Math.round(end)"
+        :value="h.value"
+        :words="h.value === null ? 'not set' : words(h.value)"
+        v-bind="handlers(h.handle)"
         @keydown.left.prevent="nudge(h.handle, -1)"
         @keydown.right.prevent="nudge(h.handle, 1)"
         @keydown.down.prevent="nudge(h.handle, -snap(end, inWeeks))"
         @keydown.up.prevent="nudge(h.handle, snap(end, inWeeks))"
       >
-        <rect :x="h.at - 22" y="0" width="44" height="66" fill="transparent" />
-        <circle :cx="h.at" cy="24" :r="h.handle === 'target' ? 11 : 8" />
         <text :x="h.at" :y="h.handle === 'target' ? 70 : 58" :class="{ strong: h.handle === 'target' }">
           {{
             h.value === null
@@ -80,7 +78,7 @@ const nudge = (handle: Handle, by: number) =>
                 : `${NAMES[h.handle]} ${words(h.value)}`
           }}
         </text>
-      </g>
+      </SliderHandle>
     </svg>
   </div>
 </template>
@@ -127,35 +125,5 @@ text {
 .strong {
   fill: var(--ink);
   font-weight: 700;
-}
-
-.handle {
-  cursor: grab;
-  touch-action: none;
-}
-
-.handle circle {
-  fill: var(--sheet);
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-
-.handle.unset circle {
-  stroke: var(--earth-2);
-  stroke-dasharray: 3 3;
-}
-
-.handle.target circle {
-  stroke: var(--leaf);
-  stroke-width: 3;
-}
-
-.handle:focus-visible {
-  outline: none;
-}
-
-.handle:focus-visible circle {
-  stroke: var(--leaf);
-  stroke-width: 4;
 }
 </style>

@@ -46,7 +46,7 @@ export const furrowBeforeSowing = (steps: Parameters<typeof furrowSteps>[0]): Fu
 })
 
 /** The steps of a treatment in words. */
-export const stepsLabel = (steps: View['steps']) => steps.map(stepSentence).join(', then ') || 'sown untreated'
+export const stepsLabel = (steps: readonly StepParts[]) => steps.map(stepSentence).join(', then ') || 'sown untreated'
 
 /** The picture of a treatment from what the server sends. */
 export function furrowPicture(view: View, today: number | null, lengthDays: number, withSteps = true): FurrowPicture {

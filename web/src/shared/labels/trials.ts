@@ -153,6 +153,16 @@ export const questionWords: Words<Schemas['Question']> = {
   other: 'Another question',
 }
 
+/** The same questions where they are chosen. */
+export const questionChips: Words<Schemas['Question']> = {
+  alive: 'Is it alive?',
+  best: 'Best treatment',
+  dose: 'Best dose',
+  crossed: 'Two factors',
+  still_as_good: 'Still as good?',
+  other: 'Another question',
+}
+
 export const fitnessWords: Words<Schemas['Fitness']> = {
   answers: 'can answer it',
   hints: 'a hint, not an answer',

@@ -1,177 +1,186 @@
 <script setup lang="ts">
-import { computed, ref, useId } from 'vue'
+import { computed, ref } from 'vue'
+import { useDrag } from '@/shared/composables/useDrag'
 import { useWidth } from '@/shared/composables/useWidth'
-import { STEP_KINDS } from '@/shared/kinds'
-import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
-import { day, dayAfter, daysBetween, isoDay, parseDay } from '@/shared/format/dates'
+import { calendar } from '@/shared/drawing/axes'
+import FurrowDrawing from '@/shared/drawing/FurrowDrawing.vue'
+import { furrowBeforeSowing, stepSentence } from '@/shared/drawing/furrowOf'
+import { day, dayAfter, daysBetween, weekdayShort } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
 import type { PlanView } from '../api'
+import { daysApart, type Planned } from '../logic/planned'
+import LoadBand from './LoadBand.vue'
 
-/** Treatments as furrows over the season, labelled by place. A start is dragged, or moved by the arrow keys. */
-const props = defineProps<{ view: PlanView; today: string; movable: readonly string[] }>()
-const emit = defineEmits<{ drag: [name: string, start: string] }>()
+/**
+ * Treatments as furrows on one calendar, and below them what they ask of the shelf and of the hands. A furrow is dragged, or
+ * moved by the arrow keys; where it was before stays as an outline.
+ */
+const props = defineProps<{
+  view: PlanView
+  today: string
+  movable: ReadonlySet<string>
+  moved: ReadonlyMap<string, Planned>
+}>()
+const emit = defineEmits<{ drag: [key: string, start: string] }>()
 
-const ROW = 46
-const TOP = 26
-const LEAST = 8
+const EDGE = 4
+const BEFORE = 2
+const AFTER = 8
+const LEAST_DAYS = 14
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 800)
-const id = useId()
 
-const first = computed(
-  () => [props.today, ...props.view.treatments.map((t) => t.start.slice(0, 10))].sort()[0] ?? props.today,
-)
-const last = computed(
-  () =>
-    props.view.treatments
-      .map((t) => t.sow.slice(0, 10))
-      .sort()
-      .at(-1) ?? props.today,
-)
-const days = computed(() => Math.max(14, daysBetween(first.value, last.value) + 8))
-const x = (iso: string) => {
-  const whole = daysBetween(first.value, iso)
-  const part = iso.length > 10 ? new Date(iso).getHours() / 24 : 0.375
-  return 8 + ((whole + part + 2) / (days.value + 2)) * (width.value - 16)
-}
-const perDay = computed(() => (width.value - 16) / (days.value + 2))
-const height = computed(() => TOP + props.view.treatments.length * ROW + 8)
-const months = computed(() => {
-  const at = parseDay(first.value)
-  at.setDate(1)
-  const found: { at: number; name: string }[] = []
-  for (let i = 0; i < 30; i += 1) {
-    const iso = isoDay(at)
-    if (daysBetween(first.value, iso) > days.value) break
-    if (daysBetween(first.value, iso) >= 0)
-      found.push({ at: x(iso), name: at.toLocaleDateString('en-GB', { month: 'short' }) })
-    at.setMonth(at.getMonth() + 1)
-  }
-  return found
+const days = computed(() => props.view.treatments.flatMap((t) => [t.start.slice(0, 10), t.sow.slice(0, 10)]))
+const first = computed(() => dayAfter([props.today, ...days.value].sort()[0] ?? props.today, -BEFORE))
+const last = computed(() => {
+  const end = dayAfter([props.today, ...days.value].sort().at(-1) ?? props.today, AFTER)
+  return daysBetween(first.value, end) < LEAST_DAYS ? dayAfter(first.value, LEAST_DAYS) : end
 })
+const scale = computed(() => calendar(first.value, last.value, [EDGE, width.value - EDGE]))
+const months = computed(() => scale.value.months())
 
 const rows = computed(() =>
   props.view.treatments.map((t) => {
-    let right = x(t.sow)
-    const steps = [...t.steps]
-      .reverse()
-      .map((s) => {
-        const wide = Math.max(LEAST, Math.min(right, x(s.end)) - x(s.start))
-        const left = Math.min(x(s.start), right - wide)
-        right = left
-        return { ...s, left, wide, checks: s.checks.map((c) => x(c)) }
-      })
-      .reverse()
-    return { treatment: t, steps, sow: x(t.sow), start: steps[0]?.left ?? x(t.sow) }
+    const was = props.moved.get(t.key)
+    const from = daysApart(t.sow, `${first.value}T00:00:00`)
+    const steps = t.steps.map((s) => ({
+      kind: s.kind,
+      duration: s.duration,
+      unit: s.unit,
+      medium: s.medium,
+      start_day: daysApart(t.sow, s.start),
+      end_day: daysApart(t.sow, s.end),
+    }))
+    const checks = t.steps.flatMap((s) => s.checks.map((c) => daysApart(t.sow, `${c}T09:00:00`)))
+    const place = t.steps.find((s) => s.place)?.place ?? ''
+    return {
+      t,
+      picture: { ...furrowBeforeSowing(steps), lookDays: checks },
+      domain: [from, from + daysBetween(first.value, last.value)] as const,
+      words: [t.steps.map((s) => stepWords[s.kind]).join(' → '), place].filter(Boolean).join(' · '),
+      label: `${t.name}: ${t.steps.map(stepSentence).join(', then ') || 'sown untreated'}, sown ${day(t.sow)}`,
+      ghost: was && { left: scale.value.x(was.start), wide: scale.value.x(was.sow) - scale.value.x(was.start) },
+      at: Math.max(0, Math.min(scale.value.x(t.start), width.value - 260)),
+    }
   }),
 )
-const place = (t: PlanView['treatments'][number]) => t.steps.find((s) => s.place)?.place ?? ''
-const words = (t: PlanView['treatments'][number]) =>
-  [t.name, t.steps.map((s) => stepWords[s.kind]).join(' → '), place(t)].filter(Boolean).join(' · ')
 
-const dragged = ref<{ name: string; from: number; by: number } | null>(null)
-const shift = (name: string) => (dragged.value?.name === name ? dragged.value.by * perDay.value : 0)
-function down(name: string, event: PointerEvent) {
-  if (!props.movable.includes(name)) return
-  ;(event.currentTarget as SVGElement).setPointerCapture(event.pointerId)
-  dragged.value = { name, from: event.clientX, by: 0 }
-}
-function pull(event: PointerEvent) {
-  if (dragged.value) dragged.value.by = Math.round((event.clientX - dragged.value.from) / perDay.value)
-}
-function drop(start: string) {
-  const d = dragged.value
-  dragged.value = null
-  if (d?.by) move(d.name, start, d.by)
-}
-function move(name: string, start: string, by: number) {
-  if (!props.movable.includes(name)) return
-  emit('drag', name, dayAfter(start, by))
+const by = ref(0)
+const { dragged, handlers } = useDrag<Planned>({
+  start: () => (by.value = 0),
+  move: (_, px) => (by.value = Math.round(px.x / scale.value.perDay)),
+  end(t, dropped) {
+    if (dropped && by.value) move(t, by.value)
+    by.value = 0
+  },
+})
+const shift = (t: Planned) => (dragged.value?.key === t.key ? by.value : 0)
+const handled = (t: Planned) => (props.movable.has(t.key) ? handlers(t) : {})
+function move(t: Planned, days_: number) {
+  if (props.movable.has(t.key)) emit('drag', t.key, dayAfter(t.start, days_))
 }
 </script>
 
 <template>
-  <div ref="box" class="plan">
-    <svg :width="width" :height="height" role="group" aria-label="Plan over the season">
-      <FurrowTextures :prefix="id" />
-      <g v-for="m in months" :key="m.at">
-        <path class="month" :d="`M${m.at} 4V${height}`" />
-        <text :x="m.at + 4" y="15">{{ m.name }}</text>
+  <div ref="box" class="plan" role="group" aria-label="Plan over the season">
+    <svg class="months" :width="width" height="100%" aria-hidden="true">
+      <g v-for="m in months" :key="m.x">
+        <path class="month" :d="`M${m.x} 4V4000`" />
+        <text :x="m.x + 4" y="15">{{ m.words }}</text>
       </g>
-      <g
-        v-for="(r, i) in rows"
-        :key="r.treatment.name"
-        :transform="`translate(${shift(r.treatment.name)} ${TOP + i * ROW})`"
-      >
-        <text class="words" :x="Math.max(8, Math.min(r.start, width - words(r.treatment).length * 6.6))" y="12">
-          {{ words(r.treatment) }}
-        </text>
-        <g
-          v-if="r.steps.length"
-          class="handle"
-          :tabindex="movable.includes(r.treatment.name) ? 0 : undefined"
-          role="slider"
-          :aria-label="`${r.treatment.name}: begins ${day(r.treatment.start)}, is sown ${day(r.treatment.sow)}. Arrow keys move it by a day.`"
-          :aria-valuetext="day(r.treatment.start)"
-          :aria-valuenow="daysBetween(today, r.treatment.start)"
-          @pointerdown="down(r.treatment.name, $event)"
-          @pointermove="pull"
-          @pointerup="drop(r.treatment.start)"
-          @pointercancel="dragged = null"
-          @keydown.left.prevent="move(r.treatment.name, r.treatment.start, -1)"
-          @keydown.right.prevent="move(r.treatment.name, r.treatment.start, 1)"
-        >
-          <rect class="bed" :x="r.start - 4" y="18" :width="r.sow - r.start + 8" height="18" rx="9" />
-          <rect
-            v-for="(s, k) in r.steps"
-            :key="k"
-            :x="s.left"
-            y="20"
-            :width="s.wide"
-            height="14"
-            :fill="`url(#${id}-${STEP_KINDS[s.kind].texture})`"
-          />
-          <template v-for="(s, k) in r.steps" :key="`c${k}`">
-            <path v-for="c in s.checks" :key="c" class="check" :d="`M${c} 37v4`" />
-          </template>
-        </g>
-        <path class="sow" :d="`M${r.sow} 15V40`" />
-      </g>
-      <path class="today" :d="`M${x(today)} 0V${height}`" />
+      <path class="today" :d="`M${scale.x(today)} 0V4000`" />
     </svg>
+    <div v-for="r in rows" :key="r.t.key" class="row">
+      <p :style="{ paddingLeft: `${r.at}px` }">
+        <strong>{{ r.t.name }}</strong>
+        <span v-if="shift(r.t)" class="to">
+          begins {{ weekdayShort(dayAfter(r.t.start, shift(r.t))) }}, sown about
+          {{ weekdayShort(dayAfter(r.t.sow, shift(r.t))) }}</span
+        >
+        <span v-else class="quiet">{{ r.words }}</span>
+      </p>
+      <span v-if="r.ghost" class="ghost" :style="{ left: `${r.ghost.left}px`, width: `${r.ghost.wide}px` }"></span>
+      <div
+        class="furrow"
+        :class="{ handle: movable.has(r.t.key) && r.t.steps.length }"
+        :style="{ transform: `translateX(${shift(r.t) * scale.perDay}px)` }"
+        v-bind="
+          r.t.steps.length && movable.has(r.t.key)
+            ? {
+                role: 'slider',
+                tabindex: 0,
+                'aria-label': `${r.t.name}: begins ${day(r.t.start)}, is sown ${day(r.t.sow)}. Arrow keys move it by a day.`,
+                'aria-valuetext': day(r.t.start),
+                'aria-valuenow': daysBetween(today, r.t.start),
+                ...handled(r.t),
+              }
+            : {}
+        "
+        @keydown.left.prevent="move(r.t, -1)"
+        @keydown.right.prevent="move(r.t, 1)"
+      >
+        <FurrowDrawing small :furrow="r.picture" :domain="r.domain" :label="r.label" />
+      </div>
+    </div>
+    <LoadBand v-if="view.shelf" :load="view.shelf" :scale="scale" :width="width" :label="view.shelf.name" unit="bags" />
+    <LoadBand :load="view.hands" :scale="scale" :width="width" label="Hands" unit="starts and ends in a day" />
   </div>
 </template>
 
 <style scoped>
 .plan {
+  position: relative;
   width: 100%;
+  min-width: 0;
   margin: 10px 0;
+  padding-top: 24px;
   overflow: hidden;
 }
 
-svg {
-  display: block;
+.months {
+  position: absolute;
+  top: 0;
+  left: 0;
 }
 
-text {
+.months text {
   fill: var(--ink-2);
   font: 12px var(--text);
-}
-
-.words {
-  fill: var(--ink);
-  paint-order: stroke;
-  stroke: var(--paper);
-  stroke-width: 3px;
-  font-weight: 600;
 }
 
 .month {
   stroke: var(--line);
 }
 
-.bed {
-  fill: var(--future);
+.today {
+  stroke: var(--alert);
+  stroke-width: 2;
+}
+
+.row {
+  position: relative;
+}
+
+.row p {
+  position: relative;
+  margin: 0;
+  font-size: 0.88rem;
+  line-height: 1.2;
+}
+
+.row strong {
+  margin-right: 6px;
+}
+
+.to {
+  color: var(--leaf);
+  font-weight: 600;
+}
+
+.furrow {
+  position: relative;
+  min-height: 44px;
+  padding-top: 2px;
 }
 
 .handle {
@@ -180,21 +189,15 @@ text {
 }
 
 .handle:focus-visible {
+  border-radius: 10px;
   outline: 3px solid var(--leaf);
-  outline-offset: 2px;
 }
 
-.check {
-  stroke: var(--earth-2);
-}
-
-.sow {
-  stroke: var(--earth);
-  stroke-width: 2.5;
-}
-
-.today {
-  stroke: var(--alert);
-  stroke-width: 2;
+.ghost {
+  position: absolute;
+  bottom: 13px;
+  height: 19px;
+  border: 1.5px dashed var(--earth-2);
+  border-radius: 9px;
 }
 </style>

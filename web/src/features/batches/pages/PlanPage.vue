@@ -12,13 +12,15 @@ import FormFoot from '@/shared/components/FormFoot.vue'
 import { listedAll } from '@/shared/composables/listed'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
+import { amountWords } from '@/shared/format/amount'
 import { day, dayAfter, isoDay, weekdayShort } from '@/shared/format/dates'
 import { numberOrNull, plural } from '@/shared/format/numbers'
 import { choicesOf, modeWords, seasonWords } from '@/shared/labels'
 import { layPlan, usePutIn, type PlanRequest, type PlanView } from '../api'
 import PlanFurrows from '../components/PlanFurrows.vue'
+import { movedRows, movedWords, type Planned } from '../logic/planned'
 
-/** Treatments laid on the calendar, back from a sowing day or on from today; a start can be dragged, and the plan says what moved. */
+/** Lots and treatments laid on the calendar, back from a sowing day or on from today; a start can be dragged, and the plan says what moved. */
 useTitle(() => 'Plan')
 const route = useRoute()
 const router = useRouter()
@@ -32,12 +34,20 @@ const asked = (Array.isArray(route.query.recipe) ? route.query.recipe : [route.q
   .map(Number)
   .filter(Boolean)
 const chosen = ref<number[]>(asked)
-const moved = reactive<Record<number, string>>({})
+/** Starts that somebody moved, by the key of the row. */
+const moved = reactive<Record<string, string>>({})
 const mode = ref<(keyof typeof modeWords)[]>(['sow_together'])
 const on = ref(dayAfter(isoDay(new Date()), 84))
 const place = ref<number | null>(null)
+/** The lot that is just being added to those planned. */
 const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
-const row = ref<LotRow | null>(null)
+const lots = ref<LotRow[]>([])
+function addLot(found: LotRow | null) {
+  if (!found) return
+  if (!lots.value.some((l) => l.id === found.id)) lots.value = [...lots.value, found]
+  lot.value = null
+}
+const row = computed(() => lots.value[0] ?? null)
 const seeds = ref('100')
 const untreated = ref(true)
 
@@ -50,19 +60,29 @@ const items = computed(() =>
 )
 const shown = computed({ get: () => listedAll(chosen.value, items.value), set: (ids) => (chosen.value = ids) })
 const nameOf = (id: number) => items.value.find((i) => i.value === id)?.title ?? ''
+/** Each recipe for each lot, as long as it was not put in; without a lot each recipe by itself. */
+const done = ref(new Set<string>())
+const rows = computed(() => {
+  const all = lots.value.length ? lots.value : [null]
+  return all
+    .flatMap((l) => chosen.value.map((recipe) => ({ key: `${l?.id ?? ''}:${recipe}`, lot: l, recipe, name: [nameOf(recipe), all.length > 1 && l ? l.code : ''].filter(Boolean).join(' · ') })))
+    .filter((r) => !done.value.has(r.key))
+}) // prettier-ignore
+const movable = computed(() => new Set(rows.value.map((r) => r.key)))
 const body = computed<PlanRequest>(() => ({
   mode: mode.value[0],
   on: on.value,
   place: place.value,
   season: season.value || '',
   items: [
-    ...(untreated.value ? [{ name: 'untreated', recipe: null }] : []),
-    ...chosen.value.map((id) => ({ name: nameOf(id), recipe: id, start: moved[id] ?? null })),
+    ...(untreated.value ? [{ key: 'untreated', name: 'untreated', recipe: null }] : []),
+    ...rows.value.map(({ key, name, recipe }) => ({ key, name: name.slice(0, 80), recipe, start: moved[key] ?? null })),
   ],
 }))
 
 const view = ref<PlanView | null>(null)
-const said = ref<string[]>([])
+const shifted = ref(new Map<string, Planned>())
+const said = computed(() => (view.value ? movedWords(view.value, shifted.value) : []))
 const trouble = ref('')
 let wanted = 0
 watch(
@@ -73,14 +93,14 @@ watch(
     const before = view.value
     const made = await attempt(() => layPlan(now))
     if (mine !== wanted || !made) return
-    said.value = before ? changes(before, made) : []
+    shifted.value = movedRows(before, made)
     view.value = made
   },
   { immediate: true, deep: true },
 )
 
 // a treatment for seed that needs none is no error, but it is said
-const { data: dormancy } = useDormancy(lot)
+const { data: dormancy } = useDormancy(() => row.value?.id ?? null)
 const needless = ref('')
 watch([dormancy, chosen, recipes], async () => {
   const steps = recipes.value?.results.filter((r) => chosen.value.includes(r.id)).flatMap((r) => r.steps) ?? []
@@ -89,30 +109,9 @@ watch([dormancy, chosen, recipes], async () => {
   needless.value = found?.find((a) => a.rule === 'nothing_needed')?.sentence ?? ''
 })
 
-/** What moved against the plan before, one sentence a treatment. */
-function changes(before: PlanView, after: PlanView): string[] {
-  return after.treatments.flatMap((t) => {
-    const old = before.treatments.find((x) => x.name === t.name)
-    if (!old || (old.start.slice(0, 10) === t.start.slice(0, 10) && old.sow.slice(0, 10) === t.sow.slice(0, 10)))
-      return []
-    const parts = [
-      old.start.slice(0, 10) !== t.start.slice(0, 10)
-        ? `begins ${weekdayShort(t.start)} instead of ${weekdayShort(old.start)}`
-        : '',
-      old.sow.slice(0, 10) !== t.sow.slice(0, 10)
-        ? `is sown ${weekdayShort(t.sow)} instead of ${weekdayShort(old.sow)}`
-        : '',
-    ]
-    return [`${t.name} ${parts.filter(Boolean).join(' and ')}.`]
-  })
-}
-const movedNames = computed(() => chosen.value.filter((id) => moved[id]).map(nameOf))
+const movedNames = computed(() => rows.value.filter((r) => moved[r.key]).map((r) => r.name))
 function unmove() {
-  for (const id of Object.keys(moved)) delete moved[Number(id)]
-}
-function drag(name: string, start: string) {
-  const id = chosen.value.find((x) => nameOf(x) === name)
-  if (id !== undefined) moved[id] = start
+  for (const key of Object.keys(moved)) delete moved[key]
 }
 function latest(days: number): string {
   if (days < 0) return `its start was ${plural(-days, 'day')} ago`
@@ -120,35 +119,36 @@ function latest(days: number): string {
 }
 
 async function putIn(sure = false) {
-  trouble.value =
-    lot.value === null
-      ? 'Choose the lot that the seed comes from.'
-      : chosen.value.length
-        ? ''
-        : 'Choose at least one recipe.'
-  if (trouble.value || lot.value === null || !view.value) return
-  const from = lot.value
+  trouble.value = !lots.value.length
+    ? 'Choose the lot that the seed comes from.'
+    : chosen.value.length
+      ? ''
+      : 'Choose at least one recipe.'
+  const shown = view.value
+  if (trouble.value || !shown) return
   const made: number[] = []
-  for (const id of chosen.value) {
-    const done = await attempt(() =>
+  for (const r of rows.value) {
+    if (!r.lot) continue
+    const from = r.lot.id
+    const bag = await attempt(() =>
       put.mutateAsync({
         lot: from,
-        recipe: id,
+        recipe: r.recipe,
         seeds: numberOrNull(seeds.value) ?? 0,
         place: place.value,
-        mode: moved[id] ? 'start_together' : mode.value[0],
-        on: moved[id] ?? on.value,
+        mode: moved[r.key] ? 'start_together' : mode.value[0],
+        on: moved[r.key] ?? on.value,
         // what is kept is what was shown
-        steps: view.value?.treatments.find((t) => t.recipe === id)?.steps.map(({ start, end }) => ({ start, end })),
+        steps: shown.treatments.find((t) => t.key === r.key)?.steps.map(({ start, end }) => ({ start, end })),
         sure,
       }),
     )
-    if (!done) break
-    made.push(done.id)
+    if (!bag) break
+    made.push(bag.id)
+    // what was put in is done; what was refused stays in the plan
+    done.value = new Set([...done.value, r.key])
   }
-  // what was put in is done; what was refused stays chosen
-  chosen.value = chosen.value.slice(made.length)
-  if (made.length && !chosen.value.length) await router.push({ name: 'batch', params: { id: made.at(-1) } })
+  if (made.length && !rows.value.length) await router.push({ name: 'batch', params: { id: made.at(-1) } })
 }
 </script>
 
@@ -157,6 +157,20 @@ async function putIn(sure = false) {
     <h1>Plan treatments</h1>
     <div class="columns">
       <form class="form" @submit.prevent="putIn()">
+        <LotField v-model="lot" :label="lots.length ? 'Another lot' : 'Lot'" :messages="at('/lot')" @chosen="addLot" />
+        <ul v-if="lots.length" class="plain lots" aria-label="Lots in the plan">
+          <li v-for="l in lots" :key="l.id">
+            <strong>{{ l.code }}</strong> {{ l.common_name }}, {{ amountWords(l.stock) }}
+            <button
+              type="button"
+              class="text-link"
+              :aria-label="`Leave out ${l.code}`"
+              @click="lots = lots.filter((x) => x.id !== l.id)"
+            >
+              ✕
+            </button>
+          </li>
+        </ul>
         <v-autocomplete v-model="shown" :items="items" label="Recipes" multiple chips closable-chips />
         <label class="tick"><input v-model="untreated" type="checkbox" /> Include untreated seed as the control</label>
         <ChipChoice v-model="mode" label="Schedule" :choices="choicesOf(modeWords)" />
@@ -170,13 +184,12 @@ async function putIn(sure = false) {
         <PlaceField v-model="place" label="Place of the bags" :messages="at('/place')" />
         <template v-if="user?.may_plan">
           <h2>Put seed into bags now</h2>
-          <LotField v-model="lot" label="Lot" :messages="at('/lot')" @chosen="(r) => (row = r)" />
           <v-text-field v-model="seeds" label="Seeds in each bag" inputmode="numeric" :error-messages="at('/seeds')" />
           <p v-if="trouble" class="notice bad" role="alert">{{ trouble }}</p>
           <FormFoot
-            :action="`Put in ${plural(chosen.length, 'bag')}`"
+            :action="`Put in ${plural(rows.length, 'bag')}`"
             :busy="put.isPending.value"
-            :disabled="!chosen.length"
+            :disabled="!rows.length"
             :question="question"
             :sentence="foot('/on', '/lot', '/seeds', '/place')"
             leave="Cancel"
@@ -199,7 +212,13 @@ async function putIn(sure = false) {
           <template v-if="view.in_window === false">This plan sows it outside that window.</template>
         </p>
         <p v-if="needless" class="notice">{{ needless }}</p>
-        <PlanFurrows :view="view" :today="isoDay(new Date())" :movable="chosen.map(nameOf)" @drag="drag" />
+        <PlanFurrows
+          :view="view"
+          :today="isoDay(new Date())"
+          :movable="movable"
+          :moved="shifted"
+          @drag="(key, start) => (moved[key] = start)"
+        />
         <p v-if="said.length" class="notice" role="status">
           <span v-for="s in said" :key="s">{{ s }} </span>
         </p>
@@ -208,7 +227,7 @@ async function putIn(sure = false) {
           <button type="button" class="text-link" @click="unmove">Back to the plan</button>
         </p>
         <ul class="plain">
-          <li v-for="t in view.treatments" :key="t.name">
+          <li v-for="t in view.treatments" :key="t.key">
             <strong class="treatment">{{ t.name }}</strong>
             <template v-if="t.steps.length">
               {{ weekdayShort(t.start) }} to {{ weekdayShort(t.sow) }};

@@ -19,6 +19,7 @@ const ACTIONS: readonly Action[] = [
     also: 'start a germination test',
     withLot: (lot) => `/trials/new?lot=${lot}`,
   },
+  { words: 'New recipe', to: '/recipes/new', also: 'new treatment, stratification' },
   { words: 'Add lot', to: '/lots/new', also: 'new seed lot' },
   { words: 'Add stand', to: '/stands/new', also: 'new wild stand' },
   { words: 'Plan a sowing', to: '/sowing/new', also: 'sow, trays', withLot: (lot) => `/sowing/new?lot=${lot}` },

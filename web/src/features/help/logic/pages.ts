@@ -94,6 +94,16 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     numbers: ['Each step has a minimum, a target and a maximum, with its source and how sure it is.'],
     schools: ['Sand for long cold, towels for tests: sand moulds less, and towels are quicker to check.'],
   },
+  'new-recipe': {
+    bench: [
+      'Put the steps in their order with a tap each; drag or type how long each takes. Water must get in before cold.',
+    ],
+    numbers: ['Minimum, target and maximum are kept for each step, with their source.'],
+  },
+  'change-recipe': {
+    bench: ['A recipe that was used never changes. What you save here is its next version.'],
+    numbers: ['Results stay with the version that was used.'],
+  },
   plan: {
     bench: ['Choose the day on which everything is sown, or the day it starts, and check the clashes.'],
     numbers: ['Dates move off days you do not work. The plan says what it moved and why.'],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { STEP_KINDS } from '@/shared/kinds'
@@ -7,8 +7,11 @@ import { stepSentence } from '@/shared/drawing/furrowOf'
 import { numbersIn } from '@/shared/format/numbers'
 import { unitWords } from '@/shared/labels'
 import { useLadder, type Recipe, type Rung } from '../api'
+import { proposedDoses, sorted } from '../logic/doses'
+import { daysOf } from '../logic/groups'
+import DoseFan from './DoseFan.vue'
 
-/** One step's dose in levels, none among them: the ordered treatments of a ladder at once. */
+/** One step's dose in levels, none among them, drawn as a fan: the ordered treatments of a dose series at once. */
 const props = defineProps<{ recipe: Recipe }>()
 const emit = defineEmits<{ done: [] }>()
 
@@ -20,7 +23,28 @@ const items = computed(() =>
   ),
 )
 const step = ref(items.value[0]?.value ?? 0)
-const doses = ref('')
+const fan = ref<number[]>([])
+// the longest wait is what is varied most
+const longest = (steps: Recipe['steps']) =>
+  items.value.reduce((best, i) => (daysOf(steps[i.value]!) > daysOf(steps[best]!) ? i.value : best), step.value)
+step.value = longest(props.recipe.steps)
+watch(
+  step,
+  (index) => {
+    const varied = props.recipe.steps[index]
+    fan.value = varied ? proposedDoses(varied) : []
+  },
+  { immediate: true },
+)
+/** The same doses as they are typed; what is half typed is no dose yet. */
+const doses = ref(fan.value.join(' '))
+watch(fan, (now) => {
+  if (sorted(numbersIn(doses.value)).join() !== sorted(now).join()) doses.value = now.join(' ')
+})
+watch(doses, (typed) => {
+  const now = sorted(numbersIn(typed).filter((d) => d > 0))
+  if (now.join() !== fan.value.join()) fan.value = now
+})
 const made = ref<Rung[] | null>(null)
 const unit = computed(() => unitWords[props.recipe.steps[step.value]?.unit ?? 'd'])
 // the rungs as a trial's treatments: each dose with its recipe, none where the seed is sown untreated
@@ -44,14 +68,10 @@ async function save() {
   <form class="form" @submit.prevent="save">
     <h3>Several doses of “{{ recipe.name }}”</h3>
     <p class="quiet">Try several doses, including none: too little does nothing, too much harms.</p>
+    <DoseFan v-model="fan" :steps="recipe.steps" :step="step" />
     <div class="form-row">
       <v-select v-model="step" :items="items" label="Which step" :error-messages="at('/step')" />
-      <v-text-field
-        v-model="doses"
-        :label="`Doses, ${unit}, separated by spaces`"
-        placeholder="15 30 60"
-        :error-messages="at('/doses')"
-      />
+      <v-text-field v-model="doses" :label="`Doses, ${unit}, separated by spaces`" :error-messages="at('/doses')" />
     </div>
     <p v-if="made" class="notice" role="status">
       Made: {{ made.map((r) => r.name).join(', ') }}.

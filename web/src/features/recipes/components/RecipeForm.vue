@@ -9,6 +9,7 @@ import { STEP_KINDS } from '@/shared/kinds'
 import { schoolWords } from '@/shared/labels'
 import { checkRecipe, useStarters, useWriteRecipe, type Recipe } from '../api'
 import { datesOf, nameFor, reordered, type Given } from '../logic/bench'
+import { changesBetween } from '../logic/versions'
 import { formOf, newStep, stepOf, usualStep, type StepForm } from '../logic/steps'
 import RecipeFurrow from './RecipeFurrow.vue'
 import StepFields from './StepFields.vue'
@@ -91,6 +92,9 @@ function remove(index: number) {
 // the name follows the steps until somebody types one
 const proposed = computed(() => nameFor(steps.value))
 
+/** What this version changes, while it is built. */
+const changed = computed(() => (props.from ? changesBetween(props.from.steps, steps.value.map(stepOf)) : []))
+
 const given = ref<Given[]>(['start'])
 const on = ref(isoDay(new Date()))
 const dates = computed(() => datesOf(steps.value, given.value[0] ?? 'start', on.value))
@@ -166,6 +170,9 @@ async function save() {
       @up="move(chosenStep, chosenStep - 1)"
       @down="move(chosenStep, chosenStep + 1)"
     />
+    <p v-if="from" class="quiet" role="status">
+      Compared with version {{ from.edition }}: {{ changed.join(' ') || 'the steps are the same.' }}
+    </p>
     <p v-for="a in advice" :key="a.sentence" class="notice" role="status">{{ a.sentence }}</p>
     <label class="tick"
       ><input v-model="inCold" type="checkbox" /> It germinates in the cold: leave the bag there and count

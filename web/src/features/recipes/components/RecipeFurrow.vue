@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
+import { useDrag } from '@/shared/composables/useDrag'
 import TextureSwatch from '@/shared/drawing/TextureSwatch.vue'
 import { weekdayShort } from '@/shared/format/dates'
 import { STEP_KINDS } from '@/shared/kinds'
@@ -23,23 +24,19 @@ const parts = computed(() =>
   props.steps.map((s, i) => ({ ...partsOf(s), texture: STEP_KINDS[s.kind].texture, on: props.dates?.begins[i] })),
 )
 
-const dragged = ref<number | null>(null)
-function down(index: number, event: PointerEvent) {
-  emit('choose', index)
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-  dragged.value = index
-}
-function pull(event: PointerEvent) {
-  if (dragged.value === null || !row.value) return
-  const at = [...row.value.children].findIndex((e) => {
-    const { left, right } = e.getBoundingClientRect()
-    return event.clientX >= left && event.clientX <= right
-  })
-  // the place of the sowing is no step's
-  if (at < 0 || at >= props.steps.length || at === dragged.value) return
-  emit('move', dragged.value, at)
-  dragged.value = at
-}
+const { dragged, handlers } = useDrag<number>({
+  start: (index) => emit('choose', index),
+  move(index, _, event) {
+    const at = [...(row.value?.children ?? [])].findIndex((e) => {
+      const { left, right } = e.getBoundingClientRect()
+      return event.clientX >= left && event.clientX <= right
+    })
+    // the place of the sowing is no step's
+    if (at < 0 || at >= props.steps.length || at === index) return
+    emit('move', index, at)
+    dragged.value = at
+  },
+})
 async function key(index: number, by: number, event: KeyboardEvent) {
   const to = index + by
   if (to < 0 || to >= props.steps.length) return
@@ -62,10 +59,7 @@ async function key(index: number, by: number, event: KeyboardEvent) {
       role="option"
       :tabindex="i === chosen ? 0 : -1"
       :aria-selected="i === chosen"
-      @pointerdown="down(i, $event)"
-      @pointermove="pull"
-      @pointerup="dragged = null"
-      @pointercancel="dragged = null"
+      v-bind="handlers(i)"
       @keydown.left="key(i, -1, $event)"
       @keydown.right="key(i, 1, $event)"
       @keydown.delete.prevent="emit('remove', i)"

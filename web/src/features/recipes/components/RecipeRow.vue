@@ -10,11 +10,10 @@ import { stretches } from '../logic/groups'
 import LadderForm from './LadderForm.vue'
 import RecipeConclusions from './RecipeConclusions.vue'
 import RecipeResults from './RecipeResults.vue'
+import RecipeVersions from './RecipeVersions.vue'
 
 /** A recipe of the list: its furrow on the list's axis, what it rests on, and what can be done with it. */
 const props = defineProps<{ recipe: Recipe; domain: readonly [number, number] }>()
-const emit = defineEmits<{ write: [] }>()
-
 /** How far the figures of a recipe that no trial used can be relied on. */
 const RELIES = {
   sure: 'Well known, not tested here',
@@ -57,7 +56,7 @@ const furrow = computed(() => furrowBeforeSowing(stretches(props.recipe.steps)))
         >
           Try several doses
         </button>
-        <button type="button" class="text-link" @click="emit('write')">New version</button>
+        <RouterLink :to="{ name: 'change-recipe', params: { id: recipe.id } }">New version</RouterLink>
       </template>
     </div>
     <div v-if="open || ladder" class="more">
@@ -69,6 +68,7 @@ const furrow = computed(() => furrowBeforeSowing(stretches(props.recipe.steps)))
         <p v-for="c in recipe.cautions" :key="c.hazard" class="notice bad">
           {{ c.hazard }} {{ c.care }} <strong>Gentler: {{ c.gentler }}</strong>
         </p>
+        <RecipeVersions :recipe="recipe" />
         <RecipeResults :recipe="recipe.id" />
         <RecipeConclusions :recipe="recipe.id" />
         <ThingFoot kind="recipe" :id="recipe.id" :name="recipe.name" deletable />

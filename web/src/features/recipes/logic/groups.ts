@@ -13,7 +13,10 @@ export const GROUPS = {
 export type Group = keyof typeof GROUPS
 
 type Steps = Recipe['steps']
-type Timed = Pick<Steps[number], 'duration' | 'unit'>
+interface Timed {
+  duration?: number | undefined
+  unit?: Steps[number]['unit'] | undefined
+}
 
 /** What the steps open: the coat, dormancy by cold, by warmth and then cold, or by smoke. */
 export function groupOf(steps: Steps): Group {
@@ -28,7 +31,7 @@ export function groupOf(steps: Steps): Group {
 const DAYS = { d: 1, h: 1 / 24, min: 1 / 1440 } as const
 
 /** The steps of a recipe on an axis of days before sowing, the last one ending at 0. */
-export function stretches(steps: Steps): (Steps[number] & { start_day: number; end_day: number })[] {
+export function stretches<S extends Timed>(steps: readonly S[]): (S & { start_day: number; end_day: number })[] {
   let at = -lengthOf(steps)
   return steps.map((step) => {
     const start_day = at

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useSession } from '@/features/people'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
@@ -9,7 +9,6 @@ import { useInAddress } from '@/shared/composables/useInAddress'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { useAddStarters, useRecipes, type Recipe } from '../api'
-import RecipeForm from '../components/RecipeForm.vue'
 import RecipeRow from '../components/RecipeRow.vue'
 import { groupOf, GROUPS, lengthOf, speaksOf, type Group } from '../logic/groups'
 
@@ -44,14 +43,6 @@ const groups = computed(() => {
 })
 // one axis, so that lengths compare down the list
 const domain = computed((): [number, number] => [-Math.max(14, ...all.value.map((r) => lengthOf(r.steps))), 2])
-
-const writing = ref(false)
-const from = ref<Recipe | null>(null)
-function write(recipe: Recipe | null) {
-  from.value = recipe
-  writing.value = true
-  window.scrollTo({ top: 0 })
-}
 </script>
 
 <template>
@@ -59,7 +50,7 @@ function write(recipe: Recipe | null) {
     <div class="page-top">
       <h1>Recipes</h1>
       <v-text-field
-        v-if="all.length && !writing"
+        v-if="all.length"
         v-model="typed"
         class="find"
         density="compact"
@@ -67,9 +58,8 @@ function write(recipe: Recipe | null) {
         placeholder="name, step or note …"
         clearable
       />
-      <v-btn v-if="user?.may_plan && !writing" color="primary" @click="write(null)">New recipe</v-btn>
+      <v-btn v-if="user?.may_plan" color="primary" to="/recipes/new">New recipe</v-btn>
     </div>
-    <RecipeForm v-if="writing" :from="from" @done="writing = false" />
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <EmptyState
       v-if="data && !all.length"
@@ -87,11 +77,11 @@ function write(recipe: Recipe | null) {
       </div>
       <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
     </EmptyState>
-    <template v-if="!writing">
+    <template v-if="data">
       <ChipChoice v-if="chips.length > 2" v-model="chosen" label="What they open" :choices="chips" />
       <div v-for="g in groups" :key="g.key" role="group" :aria-label="g.words">
         <h2 class="ruled">{{ g.words }}</h2>
-        <RecipeRow v-for="r in g.recipes" :key="r.id" :recipe="r" :domain="domain" @write="write(r)" />
+        <RecipeRow v-for="r in g.recipes" :key="r.id" :recipe="r" :domain="domain" />
       </div>
       <p v-if="all.length && !groups.length" class="sentence">
         No recipe has “{{ typed }}” in it{{ opens ? ' in this group' : '' }}.

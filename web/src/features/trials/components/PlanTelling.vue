@@ -1,125 +1,112 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { percent, plural, seeds } from '@/shared/format/numbers'
+import { computed, ref } from 'vue'
+import OverlapDrawing, { type OverlapRow } from '@/shared/drawing/OverlapDrawing.vue'
+import { percent } from '@/shared/format/numbers'
 import { fitnessWords } from '@/shared/labels'
-import type { QuestionPlan } from '../api'
+import type { NewTrial, QuestionPlan } from '../api'
+import LayoutChoice from './LayoutChoice.vue'
+import SeedDrawn from './SeedDrawn.vue'
 import TellingCurve from './TellingCurve.vue'
 
-/** What the layout costs the lot, and what it can tell, before a seed is drawn. */
+/** What the layout costs the lot, and what it can show, before a seed is drawn. */
 const props = defineProps<{ plan: QuestionPlan | null; trouble: string }>()
-const emit = defineEmits<{ size: [dishes: number, seeds: number]; bags: [bags: number] }>()
+const emit = defineEmits<{ size: [dishes: number, seeds: number] }>()
+const bags = defineModel<number>('bags', { required: true })
+const layout = defineModel<NewTrial['layout']>('layout', { required: true })
+/** Shares 0..1, null: as the server expects. */
+const expected = defineModel<number | null>('expected', { required: true })
+const difference = defineModel<number>('difference', { required: true })
 
-const left = computed(() => {
+const LEAST_DIFFERENCE = 0.01
+const sizes = ref(false)
+const rows = computed((): OverlapRow[] => {
   const p = props.plan
-  if (!p) return ''
-  if (p.remaining === null) return 'The amount of the lot is unknown.'
-  if (p.too_many)
-    return `The lot holds only ${seeds(p.in_stock, p.estimated)}: use fewer dishes, fewer seeds per dish, or fewer treatments.`
-  const share = p.share_of_lot === null ? '' : `, ${percent(p.share_of_lot)} % of the lot go in`
-  return `${seeds(p.remaining, p.estimated)} of ${seeds(p.in_stock, p.estimated)} stay in the lot${share}.`
+  if (!p) return []
+  const ground = { label: `${p.other_share === null ? 'This treatment' : 'Control'}, expected ${percent(p.expected)} %`, share: p.expected, lower: p.lower, upper: p.upper, tone: 'ground' as const, handle: 'Expected share' } // prettier-ignore
+  if (p.other_share === null || p.other_lower === null || p.other_upper === null) return [ground]
+  const points = Math.round(100 * Math.abs(p.other_share - p.expected))
+  const label = `A treatment ${points} points ${p.other_share >= p.expected ? 'better' : 'worse'}`
+  return [
+    ground,
+    { label, share: p.other_share, lower: p.other_lower, upper: p.other_upper, tone: 'other', handle: 'Smallest difference that matters' }, // prettier-ignore
+  ]
 })
+const shown = computed(() =>
+  props.plan?.above == null ? null : { share: props.plan.above, words: `shown from ${percent(props.plan.above)} %` },
+)
+/** The answer to the question first; the rest explains it. */
+const first = computed(() => {
+  const said = props.plan?.sentences ?? []
+  return props.plan?.other_share === null ? said[0] : (said[1] ?? said[0])
+})
+const others = computed(() => props.plan?.sentences.filter((s) => s !== first.value) ?? [])
+// the last sentence says what to do where the layout cannot answer
+const cannot = computed(() => props.plan?.fitness === 'cannot')
+
+function move(row: number, share: number) {
+  if (row === 0) expected.value = Math.min(1, Math.max(0, share))
+  else difference.value = Math.max(LEAST_DIFFERENCE, Math.abs(share - (props.plan?.expected ?? 0)))
+}
 </script>
 
 <template>
-  <div class="cost" :class="{ bad: plan?.too_many || trouble, doubt: plan?.fitness === 'cannot' }" aria-live="polite">
-    <template v-if="trouble">{{ trouble }}</template>
+  <div class="told" aria-live="polite">
+    <p v-if="trouble" class="notice bad">{{ trouble }}</p>
     <template v-else-if="plan">
-      <p>
-        <strong class="figures">{{ plural(plan.seeds, 'seed') }}</strong> in
-        {{ plural(plan.dishes * plan.treatments, 'dish', 'dishes') }}. {{ left }}
-      </p>
-      <p v-if="plan.greedy && !plan.too_many">That is more than half of the lot. Keep enough to sow.</p>
-      <p v-for="s in plan.sentences" :key="s">{{ s }}</p>
-      <div v-if="plan.bag_choices.length > 1" class="bags" role="radiogroup" aria-label="Bags per treatment">
-        <span>Bags per treatment</span>
-        <button
-          v-for="b in plan.bag_choices"
-          :key="b.bags"
-          type="button"
-          role="radio"
-          :aria-checked="b.bags === plan.bags"
-          :class="{ chosen: b.bags === plan.bags }"
-          @click="emit('bags', b.bags)"
-        >
-          <strong class="figures">{{ b.bags }} × {{ b.dishes_per_bag }}</strong>
-          <span class="quiet">± {{ Math.round(100 * b.half_width) }} points</span>
-        </button>
-      </div>
-      <TellingCurve :plan="plan" />
-      <p class="quiet small">
-        Expected: {{ percent(plan.expected) }} % ({{ plan.expected_from }}). Dish correlation ρ =
-        {{ plan.rho.toFixed(2) }}: {{ plan.rho_from }}.
-      </p>
+      <h2 class="ruled">What it takes</h2>
+      <SeedDrawn :plan="plan" />
+      <h2 class="ruled">What it can show</h2>
+      <p class="sentence">{{ first }}</p>
+      <OverlapDrawing :rows="rows" :shown="shown" @move="move" />
+      <p v-for="(s, i) in others" :key="s" :class="cannot && i === others.length - 1 ? 'late' : 'quiet'">{{ s }}</p>
+      <h2 class="ruled">How it is laid out</h2>
+      <LayoutChoice v-model:bags="bags" v-model:layout="layout" :plan="plan" />
+      <button type="button" class="text-link" :aria-expanded="sizes" @click="sizes = !sizes">
+        {{ sizes ? 'Hide other sizes' : 'Compare other sizes' }}
+      </button>
+      <template v-if="sizes">
+        <TellingCurve :plan="plan" />
+        <div class="schools" role="group" aria-label="Common sizes">
+          <button
+            v-for="s in plan.schools"
+            :key="s.seeds"
+            type="button"
+            :class="{ chosen: s.dishes === plan.dishes && s.seeds_per_dish === plan.seeds_per_dish }"
+            @click="emit('size', s.dishes, s.seeds_per_dish)"
+          >
+            <strong class="figures">{{ s.seeds }}</strong>
+            <span>{{ s.sentence }}</span>
+            <em>{{ fitnessWords[s.fitness] }}</em>
+          </button>
+        </div>
+        <p class="quiet">
+          Expected: {{ percent(plan.expected) }} % ({{ plan.expected_from }}). Dish correlation ρ =
+          {{ plan.rho.toFixed(2) }}: {{ plan.rho_from }}.
+        </p>
+      </template>
     </template>
-    <template v-else>Choose a lot to see what the trial takes from it, and what it can tell.</template>
-  </div>
-  <div v-if="plan" class="schools" role="group" aria-label="Common sizes">
-    <button
-      v-for="s in plan.schools"
-      :key="s.seeds"
-      type="button"
-      :class="{ chosen: s.dishes === plan.dishes && s.seeds_per_dish === plan.seeds_per_dish }"
-      @click="emit('size', s.dishes, s.seeds_per_dish)"
-    >
-      <strong class="figures">{{ s.seeds }}</strong>
-      <span>{{ s.sentence }}</span>
-      <em>{{ fitnessWords[s.fitness] }}</em>
-    </button>
+    <p v-else>Choose a lot to see what the trial takes from it, and what it can show.</p>
   </div>
 </template>
 
 <style scoped>
-.cost {
-  padding: 12px 14px;
-  border-left: 4px solid var(--sprout-deep);
-  background: var(--sheet);
-}
-
-.cost p {
-  margin: 0 0 4px;
-}
-
-.cost strong {
-  font: 600 1.5rem var(--heading);
-}
-
-.cost.doubt {
-  border-left-color: var(--care);
-}
-
-.cost.bad {
-  border-left-color: var(--alert);
-}
-
-.bags {
-  display: flex;
-  flex-wrap: wrap;
+.told {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
-  align-items: center;
-  margin: 8px 0;
+  align-content: start;
 }
 
-.bags button {
-  display: flex;
-  flex-direction: column;
-  min-height: 48px;
-  padding: 4px 12px;
-  border: 1.5px solid var(--line);
-  border-radius: 12px;
-  background: var(--paper);
+.told p {
+  margin: 0;
 }
 
-.bags button strong {
-  font-size: 1rem;
+.told h2 {
+  margin: 6px 0 0;
 }
 
-.bags .chosen {
-  border-color: var(--leaf);
-  box-shadow: inset 0 0 0 1.5px var(--leaf);
-}
-
-.small {
-  font-size: 0.9rem;
+.told > .text-link {
+  justify-self: start;
 }
 
 .schools {

@@ -1,29 +1,64 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import { PlaceField, usePlaces } from '@/features/places'
 import DayField from '@/shared/components/DayField.vue'
+import EditableLine from '@/shared/components/EditableLine.vue'
 import TemperatureField from '@/shared/components/TemperatureField.vue'
-import { PlaceField } from '@/features/places'
-import { choicesOf, closureWords, criterionWords, layoutWords, lightWords, mediumWords } from '@/shared/labels'
+import { weekdayShort } from '@/shared/format/dates'
+import { plural } from '@/shared/format/numbers'
+import { degrees } from '@/shared/format/units'
+import { choicesOf, closureWords, criterionWords, lightWords, mediumWords } from '@/shared/labels'
 import type { NewTrial } from '../api'
 import CriterionDrawing from './CriterionDrawing.vue'
 
-/** Where the dishes stand, what the seed lies in, what counts as germinated, and when to look; the same for all of them. */
-defineProps<{ messageAt: (pointer: string) => string[] }>()
+/** The day, the conditions, the criterion, the places and the looks, each as one line that can be changed; alike for all dishes. */
+const props = defineProps<{ messageAt: (pointer: string) => string[] }>()
 const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true })
+
+const emit = defineEmits<{ day: [] }>()
+
+const { data: places } = usePlaces()
+const messages = (...fields: string[]) => fields.flatMap((f) => props.messageAt(`/${f}`))
+const warmth = (c: number | string | null | undefined) =>
+  c === null || c === undefined || c === '' ? '' : degrees(Number(c), 0)
+const conditions = computed(() => {
+  const t = trial.value
+  const night = warmth(t.night_temperature_c)
+  const day = warmth(t.temperature_c)
+  const warm = night ? `${day} by day, ${night} at night` : day
+  const words = [mediumWords[t.medium ?? 'towel'], closureWords[t.closure ?? 'sealed'], lightWords[t.light ?? 'light']]
+  return [...words, warm].filter(Boolean).join(', ')
+})
+const where = computed(() => {
+  const names = (trial.value.places ?? []).map((id) => places.value?.results.find((p) => p.id === id)?.full_name ?? '')
+  return names.filter(Boolean).join(', ') || 'no place chosen'
+})
+const looks = computed(() => {
+  const t = trial.value
+  return `first after ${plural(Number(t.first_look_days), 'day')}, then every ${plural(Number(t.every_days), 'day')}, daily for ${plural(Number(t.daily_for_days), 'day')} after the first germination; planned length ${plural(Number(t.length_days), 'day')}; ${t.blind ? 'counters do not see treatments' : 'counters see treatments'}`
+})
 </script>
 
 <template>
-  <div class="both">
-    <div class="fields">
-      <h2>Where and how</h2>
-      <PlaceField v-model="trial.places" label="Trays and shelves" several :messages="messageAt('/places')" />
-      <v-select
-        v-model="trial.layout"
-        :items="choicesOf(layoutWords)"
-        label="Dishes are placed"
-        :hint="trial.layout === 'blocks' ? 'One dish of each treatment in every block; a block lies in one place' : ''"
-        persistent-hint
+  <div class="lines">
+    <EditableLine
+      label="Sowing"
+      :words="trial.sow_on ? weekdayShort(trial.sow_on) : 'no day'"
+      :messages="messages('sow_on')"
+    >
+      <DayField
+        of="plan"
+        v-model="trial.sow_on"
+        @update:model-value="emit('day')"
+        label="Sow on"
+        :messages="messageAt('/sow_on')"
       />
-      <DayField of="plan" v-model="trial.sow_on" label="Sow on" :messages="messageAt('/sow_on')" />
+    </EditableLine>
+    <EditableLine
+      label="Conditions"
+      :words="conditions"
+      :messages="messages('medium', 'light', 'closure', 'temperature_c', 'night_temperature_c')"
+    >
       <div class="three">
         <v-select v-model="trial.medium" :items="choicesOf(mediumWords)" label="In" />
         <v-select v-model="trial.light" :items="choicesOf(lightWords)" label="Light" />
@@ -36,6 +71,12 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
         />
       </div>
       <p v-if="trial.medium === 'tray'" class="quiet">One seed per cell: no thinning later.</p>
+    </EditableLine>
+    <EditableLine
+      label="Counts as germinated"
+      :words="criterionWords[trial.criterion ?? 'root_2_mm']"
+      :messages="messages('criterion')"
+    >
       <div class="rule">
         <CriterionDrawing :criterion="trial.criterion ?? 'root_2_mm'" />
         <v-select
@@ -46,9 +87,15 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
           persistent-hint
         />
       </div>
-    </div>
-    <div class="fields">
-      <h2>When to look</h2>
+    </EditableLine>
+    <EditableLine label="Places" :words="where" :messages="messages('places', 'layout')">
+      <PlaceField v-model="trial.places" label="Trays and shelves" several :messages="messageAt('/places')" />
+    </EditableLine>
+    <EditableLine
+      label="Looks"
+      :words="looks"
+      :messages="messages('first_look_days', 'every_days', 'daily_for_days', 'length_days')"
+    >
       <div class="three">
         <v-text-field
           v-model="trial.first_look_days"
@@ -76,21 +123,13 @@ const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true
         />
       </div>
       <label class="tick"><input v-model="trial.blind" type="checkbox" /> Blind: counters do not see treatments</label>
-    </div>
+    </EditableLine>
   </div>
 </template>
 
 <style scoped>
-.both {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 420px), 1fr));
-  gap: 14px 36px;
-}
-
-.fields {
-  display: grid;
-  gap: 14px;
-  align-content: start;
+.lines {
+  margin-top: 12px;
 }
 
 .three {

@@ -15,12 +15,12 @@ export interface Wanted {
   difference: number | null
 }
 
-/** What a layout can tell and costs, asked a moment after the last change. */
+/** What a layout can tell and costs, asked while it is being changed. */
 export function usePlan(wanted: Ref<Wanted>) {
   const body = computed(() => {
     const { lot, ...rest } = wanted.value
     return lot === null ? null : { ...rest, lot }
   })
-  const { answer: plan, problem } = useAnswer(body, askPlan)
+  const { answer: plan, problem } = useAnswer(body, askPlan, { live: true })
   return { plan, trouble: computed(() => problem.value?.detail ?? '') }
 }

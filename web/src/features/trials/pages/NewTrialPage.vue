@@ -1,34 +1,37 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { LotField, type LotRow } from '@/features/lots'
-import { useRecipes, useSuggestions } from '@/features/recipes'
+import { useSession } from '@/features/people'
+import { sameTreatment, useRecipes, useSuggestions } from '@/features/recipes'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
-import ChipChoice from '@/shared/components/ChipChoice.vue'
-import HazardBanner from '@/shared/components/HazardBanner.vue'
+import { useDraft } from '@/shared/composables/useDraft'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
-import { isoDay } from '@/shared/format/dates'
-import { numberOrNull } from '@/shared/format/numbers'
-import { choicesOf, questionWords, troubleWords } from '@/shared/labels'
+import { dayAfter, isoDay, moment } from '@/shared/format/dates'
+import { plural } from '@/shared/format/numbers'
+import { questionWords } from '@/shared/labels'
 import { fetchDesign, useTrialChanges, type Asks, type NewTrial } from '../api'
 import CrossedFactors from '../components/CrossedFactors.vue'
 import PlanTelling from '../components/PlanTelling.vue'
-import TreatmentRows from '../components/TreatmentRows.vue'
+import QuestionAsked from '../components/QuestionAsked.vue'
+import TreatmentBench from '../components/TreatmentBench.vue'
 import WhereAndHow from '../components/WhereAndHow.vue'
 import { usePlan } from '../composables/usePlan'
+import { laidOf, longestOf, ofLaid, ofRecipe, ofSteps, untreated, type BenchTreatment } from '../logic/bench'
 import { treatmentsAlong } from '../logic/treatmentsAlong'
 
+/** The bench on which a trial is made: its question, its treatments on one axis, and what the layout costs and can show. */
 useTitle(() => 'New trial')
 const route = useRoute()
 const router = useRouter()
+const { user } = useSession()
 const { data: recipes } = useRecipes()
 const { layOut } = useTrialChanges()
 const { attempt, at, sentence, problem } = useProblem()
 
 const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
 const asked = Object.keys(questionWords).find((q) => q === route.query.asks) as Asks | undefined
-const asks = ref<Asks[]>([asked ?? (route.query.dose ? 'dose' : route.query.recipe ? 'best' : 'alive')])
+const asks = ref<Asks>(asked ?? (route.query.dose ? 'dose' : route.query.recipe ? 'best' : 'alive'))
 const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
   question: typeof route.query.question === 'string' ? route.query.question : '',
   dishes_per_treatment: 4,
@@ -50,60 +53,71 @@ const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
   factor_a: '',
   factor_b: '',
 })
-const treatments = ref<NewTrial['treatments']>([{ name: 'no treatment', recipe: null, is_control: true }])
+const control = () => untreated({ is_control: true })
+const treatments = ref<BenchTreatment[]>([control()])
+/** Whether somebody arranged the treatments; until then each question proposes its own. */
+const arranged = ref(false)
+const known = computed(() => recipes.value?.results ?? [])
 
 // recipes that were written a moment ago may only come with the next answer: until all are there, the rows are made again
-let waiting = route.query.recipe !== undefined
-const begin = [...treatments.value]
+const come = [route.query.recipe ?? [], route.query.name ?? []].flat().length > 0
+let waiting = come
 watch(
   recipes,
-  (known) => {
-    if (!known || !waiting) return
-    treatments.value = treatmentsAlong(route.query, known.results, begin)
-    const asked = [route.query.recipe ?? []].flat().filter(Boolean)
-    waiting = !asked.every((id) => known.results.some((r) => String(r.id) === id))
+  (found) => {
+    if (!found || !waiting) return
+    const first = { name: 'no treatment', recipe: null, is_control: true }
+    treatments.value = treatmentsAlong(route.query, found.results, [first]).map((t) => ofLaid(t, found.results))
+    arranged.value = true
+    const wanted = [route.query.recipe ?? []].flat().filter(Boolean)
+    waiting = !wanted.every((id) => found.results.some((r) => String(r.id) === id))
   },
   { immediate: true },
 )
 
 // a past trial on a new lot: everything as it was, but lot, day and codes
 const copied = ref('')
-if (route.query.copy) void copy(Number(route.query.copy))
-async function copy(id: number) {
-  const past = await attempt(() => fetchDesign(id))
-  if (!past) return
-  const { lot: earlier, treatments: rows, ...rest } = past
-  Object.assign(trial, rest, { copied_from: id, places: [...(rest.places ?? [])] })
-  treatments.value = rows.map((t) => ({ ...t }))
+const copy = route.query.copy ? Number(route.query.copy) : null
+const past = ref<Awaited<ReturnType<typeof fetchDesign>> | null>(null)
+if (copy) void attempt(() => fetchDesign(copy)).then((found) => (past.value = found ?? null))
+watch([past, recipes], ([design, found]) => {
+  if (!design || !found || copied.value) return
+  const { lot: earlier, treatments: rows, ...rest } = design
+  Object.assign(trial, rest, { copied_from: copy, places: [...(rest.places ?? [])] })
+  treatments.value = rows.map((t) => ofLaid(t, found.results))
+  arranged.value = true
   bags.value = Math.max(1, ...rows.map((t) => t.bags ?? 1))
-  asks.value = [past.asks ?? 'other']
+  asks.value = design.asks ?? 'other'
   lot.value ??= earlier
   sized.value = true
   if (route.query.dishes) trial.dishes_per_treatment = Number(route.query.dishes)
   if (typeof route.query.question === 'string') trial.question = route.query.question
   copied.value = 'The design was copied. Choose the lot; new codes and places will be drawn.'
-}
+})
 
-/** Once a person has typed a size it is theirs; until then each question proposes its own. */
+/** Once a person has changed a size it is theirs; until then each question proposes its own. */
 const sized = ref(false)
-const expected = ref('')
-const difference = ref('25')
-const share = (typed: string) => {
-  const value = numberOrNull(typed)
-  return value === null ? null : value / 100
+const sizes = {
+  dishes: computed({
+    get: () => trial.dishes_per_treatment,
+    set: (n) => ((sized.value = true), (trial.dishes_per_treatment = n)),
+  }),
+  seeds: computed({ get: () => trial.seeds_per_dish, set: (n) => ((sized.value = true), (trial.seeds_per_dish = n)) }),
 }
-/** Bags that each treatment with a recipe is treated in: they are its replicates. */
+const expected = ref<number | null>(null)
+const difference = ref(0.25)
+/** Bags that each treatment with steps is treated in: they are its replicates. */
 const bags = ref(1)
 const { plan, trouble } = usePlan(
   computed(() => ({
     lot: lot.value,
-    asks: asks.value[0] ?? 'other',
+    asks: asks.value,
     treatments: Math.max(1, treatments.value.length),
     dishes: sized.value ? Number(trial.dishes_per_treatment) : null,
     seeds_per_dish: sized.value ? Number(trial.seeds_per_dish) : null,
-    bags: treatments.value.some((t) => t.recipe) ? bags.value : 0,
-    expected: share(expected.value),
-    difference: share(difference.value),
+    bags: treatments.value.some((t) => t.steps.length) ? bags.value : 0,
+    expected: expected.value,
+    difference: difference.value,
   })),
 )
 watch(plan, (now) => {
@@ -111,41 +125,83 @@ watch(plan, (now) => {
   trial.dishes_per_treatment = now.dishes
   trial.seeds_per_dish = now.seeds_per_dish
 })
-
 function size(dishes: number, seeds: number) {
-  sized.value = true
-  trial.dishes_per_treatment = dishes
-  trial.seeds_per_dish = seeds
+  sizes.dishes.value = dishes
+  sizes.seeds.value = seeds
 }
 
-const { treated, make, making, sentence: madeNot } = useSuggestions(() => lot.value ?? 0)
-async function proposeTreatments() {
-  const made = await make()
-  if (!made) return
-  const control = { name: 'no treatment', recipe: null, is_control: true }
-  treatments.value = [control, ...made.map((r) => ({ name: r.name.slice(0, 60), recipe: r.id, is_control: false }))]
-}
+// what is known of the lot proposes the treatments of a comparison, until somebody arranges them
+const { treated } = useSuggestions(() => lot.value ?? 0)
+const proposed = ref(false)
+watch([asks, treated, recipes], ([question, suggested]) => {
+  if (arranged.value || come || copy) return
+  const compares = question === 'best' || question === 'dose'
+  proposed.value = compares && suggested.length > 0
+  treatments.value = [
+    control(),
+    ...(proposed.value
+      ? suggested.map((s) => {
+          const same = known.value.find((r) => sameTreatment(r.steps, s.steps))
+          return same ? ofRecipe(same) : ofSteps(s.name, s.steps)
+        })
+      : []),
+  ]
+})
+// all are sown together: the day follows the longest treatment, begun today, until somebody chooses one
+const dayChosen = ref(false)
+watch(
+  () => longestOf(treatments.value),
+  (days) => {
+    if (!dayChosen.value) trial.sow_on = dayAfter(isoDay(new Date()), Math.ceil(days - 1e-9))
+  },
+)
 
-function cross(rows: NewTrial['treatments'], [a, b]: [string, string]) {
+function arrange(rows: BenchTreatment[]) {
+  arranged.value = true
   treatments.value = rows
+}
+function cross(rows: NewTrial['treatments'], [a, b]: [string, string]) {
+  arrange(rows.map((t) => ofLaid(t, known.value)))
   trial.factor_a = a
   trial.factor_b = b
 }
 
-const chosen = ref<LotRow | null>(null)
+const filled = computed(() => ({
+  asks: asks.value, lot: lot.value, trial: { ...trial }, treatments: treatments.value, bags: bags.value, sized: sized.value,
+})) // prettier-ignore
+const { earlier, keptAt, discard, goOn, done } = useDraft(
+  `trial-${user.value?.id ?? 0}`,
+  filled,
+  () => arranged.value || trial.question !== '',
+)
+function resume(draft: (typeof earlier.value)[number]) {
+  const was = goOn(draft)
+  arranged.value = true
+  asks.value = was.asks
+  lot.value = was.lot
+  Object.assign(trial, was.trial)
+  // new keys, so that no row is taken for one that is on the page already
+  treatments.value = was.treatments.map((t) => ({ ...t, key: untreated().key }))
+  bags.value = was.bags
+  sized.value = was.sized
+  dayChosen.value = true
+}
+const draftWords = (d: (typeof earlier.value)[number]) =>
+  `${d.what.trial.question || questionWords[d.what.asks]} ${plural(d.what.treatments.length, 'treatment')}, ${moment(d.at)}`
+
+const words = ref('')
 const missing = ref('')
 const confirmed = ref(true)
-
 async function save() {
   missing.value = lot.value === null ? 'Choose the lot that the seed comes from.' : ''
   if (lot.value === null) return
-  const from = lot.value
-  const asking = asks.value[0] ?? 'other'
-  const question = trial.question || (asking === 'other' ? '' : questionWords[asking])
-  const rows = treatments.value.map((t) => ({ ...t, bags: t.recipe ? bags.value : 1 }))
-  const body = { ...trial, question, asks: asking, lot: from, treatments: rows }
+  const question = trial.question || words.value
+  const rows = treatments.value.map((t) => laidOf(t, bags.value))
+  const body = { ...trial, question, asks: asks.value, lot: lot.value, treatments: rows }
   const made = await attempt(() => layOut.mutateAsync(body))
-  if (made) await router.push({ name: 'set-up', params: { id: made.id } })
+  if (!made) return
+  done()
+  await router.push({ name: 'set-up', params: { id: made.id } })
 }
 </script>
 
@@ -153,120 +209,95 @@ async function save() {
   <main class="page">
     <CrumbTrail :steps="[{ words: 'Trials', to: '/trials' }]" />
     <h1>New trial</h1>
-    <form class="columns" @submit.prevent="save">
-      <div class="fields">
-        <h2>What do you want to know?</h2>
-        <ChipChoice v-model="asks" label="What do you want to know?" :choices="choicesOf(questionWords)" />
+    <p v-for="d in earlier" :key="d.id" class="notice">
+      Draft: {{ draftWords(d) }}.
+      <button type="button" class="text-link" @click="resume(d)">Continue</button>
+      <button type="button" class="text-link" @click="discard(d.id)">Discard</button>
+    </p>
+    <form class="bench" @submit.prevent="save">
+      <div class="main">
+        <QuestionAsked
+          v-model:asks="asks"
+          v-model:lot="lot"
+          v-model:question="trial.question"
+          :treatments="treatments"
+          :ask-lot="copied !== ''"
+          :lot-messages="missing && lot === null ? [missing] : at('/lot')"
+          :question-messages="at('/question')"
+          @sentence="(s) => (words = s)"
+        />
         <p v-if="copied" class="notice" role="status">{{ copied }}</p>
-        <LotField
-          v-model="lot"
-          label="Lot"
-          :messages="missing ? [missing] : at('/lot')"
-          @chosen="(row) => (chosen = row)"
-        />
-        <HazardBanner v-if="chosen" :hazards="chosen.hazards" />
-        <p v-if="chosen?.trouble && chosen.trouble !== 'visitors'" class="notice bad">
-          This lot is in quarantine ({{ troubleWords[chosen.trouble] }}): sow it by itself, if at all.
+        <p v-if="proposed && !arranged" class="quiet">
+          Proposed from what is known of this lot: a starting point (common practice, not tested here). Drag a handle to
+          change a length.
         </p>
-        <v-text-field
-          v-model="trial.question"
-          label="Question"
-          :placeholder="asks[0] === 'other' ? 'Does longer cold help?' : questionWords[asks[0] ?? 'other']"
-          persistent-placeholder
-          :error-messages="at('/question')"
-        />
-        <h2>Treatments</h2>
-        <p class="quiet">
-          Use the same seed and handling, and change one thing at a time. One treatment is the control.
+        <p v-if="asks === 'dose' && treatments.length < 2">
+          For a dose series, add a treatment for each dose, or
+          <RouterLink to="/recipes">try several doses of a recipe</RouterLink>.
         </p>
-        <div v-if="asks[0] === 'best' && lot && treated.length" class="actions">
-          <v-btn variant="outlined" color="primary" :loading="making" @click="proposeTreatments"
-            >Propose {{ treated.length + 1 }} from what is known</v-btn
-          >
-          <span class="quiet">starting point (common practice, not tested here)</span>
-        </div>
-        <p v-if="madeNot" class="notice bad" role="alert">{{ madeNot }}</p>
-        <p v-if="asks[0] === 'dose'">
-          For a dose series: <RouterLink to="/recipes">try several doses of a recipe</RouterLink>, then start a trial
-          with it.
-        </p>
-        <CrossedFactors v-if="asks[0] === 'crossed'" :recipes="recipes?.results ?? []" @crossed="cross" />
-        <TreatmentRows
-          v-model="treatments"
+        <CrossedFactors v-if="asks === 'crossed'" :recipes="known" @crossed="cross" />
+        <TreatmentBench
+          :model-value="treatments"
+          v-model:dishes="sizes.dishes.value"
+          v-model:seeds="sizes.seeds.value"
           v-model:confirmed="confirmed"
-          :recipes="recipes?.results ?? []"
+          :recipes="known"
+          :sow-on="trial.sow_on ?? ''"
+          :bags="bags"
+          :tray="trial.medium === 'tray'"
           :message-at="at"
+          @update:model-value="arrange"
         />
+        <WhereAndHow v-model="trial" :message-at="at" @day="dayChosen = true" />
       </div>
-      <div class="fields">
-        <h2>How many</h2>
-        <div class="two">
-          <v-text-field
-            v-model="trial.dishes_per_treatment"
-            label="Dishes per treatment"
-            inputmode="numeric"
-            :error-messages="at('/dishes_per_treatment').concat(at('/dishes'))"
-            @update:model-value="sized = true"
-          />
-          <v-text-field
-            v-model="trial.seeds_per_dish"
-            label="Seeds per dish"
-            inputmode="numeric"
-            :error-messages="at('/seeds_per_dish')"
-            @update:model-value="sized = true"
-          />
-          <v-text-field v-model="difference" label="Smallest difference that matters, points" inputmode="decimal" />
-          <v-text-field
-            v-model="expected"
-            label="Expected, %"
-            inputmode="decimal"
-            :placeholder="plan ? `${Math.round(100 * plan.expected)}` : ''"
-            persistent-placeholder
-          />
-        </div>
-        <PlanTelling :plan="plan" :trouble="trouble" @size="size" @bags="(n) => (bags = n)" />
+      <div class="beside">
+        <PlanTelling
+          v-model:bags="bags"
+          v-model:layout="trial.layout"
+          v-model:expected="expected"
+          v-model:difference="difference"
+          :plan="plan"
+          :trouble="trouble"
+          @size="size"
+        />
         <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
         <div class="actions">
-          <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed || making"
+          <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
             >Start trial</v-btn
           >
           <RouterLink to="/trials">Cancel</RouterLink>
         </div>
+        <p v-if="keptAt" class="quiet" role="status">Kept as a draft on this device, {{ moment(keptAt) }}.</p>
         <p v-if="problem && problem.errors.length > 1" class="quiet">
           Check the marked fields. Nothing you typed is lost.
         </p>
-      </div>
-      <div class="where">
-        <WhereAndHow v-model="trial" :message-at="at" />
       </div>
     </form>
   </main>
 </template>
 
 <style scoped>
-@media (min-width: 901px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  }
-}
-
-.fields {
+.bench {
   display: grid;
-  gap: 14px;
-  align-content: start;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 370px);
+  gap: 20px 36px;
+  align-items: start;
 }
 
-.where {
-  grid-column: 1 / -1;
+.main,
+.beside {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 12px;
 }
 
-.fields p {
+.bench p {
   margin: 0;
 }
 
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
+@media (max-width: 1000px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest'
+import type { Recipe } from '@/features/recipes'
+import {
+  laidOf,
+  lengthened,
+  longestOf,
+  nameOf,
+  ofLaid,
+  ofRecipe,
+  ofSteps,
+  questionParts,
+  untreated,
+  withSteps,
+} from '../bench'
+
+const cold = { kind: 'cold_moist', duration: 56, unit: 'd', duration_min: 42, duration_max: 84, medium: 'sand' }
+const recipe = {
+  id: 8,
+  name: 'Winter in a fridge',
+  steps: [{ kind: 'soak', duration: 24, unit: 'h' }, cold],
+} as unknown as Recipe
+
+describe('a treatment on the bench', () => {
+  it('is its recipe, and laid out as such, while nothing is changed', () => {
+    const t = ofRecipe(recipe)
+    expect([nameOf(t), laidOf(t, 2).recipe, laidOf(t, 2).bags]).toEqual(['Winter in a fridge', 8, 2])
+    expect(laidOf(t, 2).steps).toBeUndefined()
+  })
+
+  it('is called after its steps once one is lengthened, and sends them with the recipe that they vary', () => {
+    const t = lengthened(ofRecipe(recipe), 1, 70)
+    expect(nameOf(t)).toBe('24 h soak, then 10 weeks cold, damp sand')
+    const laid = laidOf(t, 1)
+    expect([laid.recipe, laid.recipe_name, laid.steps?.map((s) => s.duration)]).toEqual([8, nameOf(t), [24, 70]])
+  })
+
+  it('keeps a name that somebody typed, and its maximum; a minimum above the new length is gone', () => {
+    const t = lengthened({ ...ofRecipe(recipe), name: 'long', typed: true }, 1, 200)
+    expect([nameOf(t), t.steps[1]?.duration]).toEqual(['long', '84'])
+    expect(lengthened(t, 1, 14).steps[1]).toMatchObject({ duration: '14', duration_min: '' })
+    expect(lengthened(t, 7, 14)).toBe(t)
+  })
+
+  it('of a series of doses carries its dose along', () => {
+    const t = ofLaid({ name: '8 weeks', recipe: 8, dose: 56, dose_unit: 'd' }, [recipe])
+    expect([nameOf(t), nameOf(lengthened(t, 1, 70)), lengthened(t, 1, 70).dose]).toEqual(['8 weeks', '10 weeks', 70])
+    expect(lengthened(t, 0, 2).dose).toBe(56)
+  })
+
+  it('without a recipe needs no bag; steps that are all taken away leave none', () => {
+    expect(laidOf(untreated(), 4)).toMatchObject({ name: 'no treatment', recipe: null, bags: 1 })
+    expect(laidOf(withSteps(ofRecipe(recipe), []), 4)).toMatchObject({ name: 'no treatment', recipe: null })
+    expect(laidOf(ofSteps('x', recipe.steps), 1)).toMatchObject({ recipe: null, recipe_name: '24 h soak, then 8 weeks cold, damp sand' }) // prettier-ignore
+  })
+
+  it('asks for the longest one, in days', () => {
+    expect(longestOf([untreated(), ofRecipe(recipe)])).toBe(57)
+    expect(longestOf([])).toBe(0)
+  })
+
+  it('gives the question its words; another question is worded by a person', () => {
+    expect(questionParts('dose', [untreated(), ofSteps('x', [cold as Recipe['steps'][number]])])).toEqual(['How much cold stratification does', 'need?']) // prettier-ignore
+    expect(questionParts('other', [])).toBeNull()
+  })
+})
