@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { DayOfLog } from '@/shared/api/types'
 import { useWidth } from '@/shared/composables/useWidth'
+import { straight } from './axes'
 import { day, dayAfter, isoDay } from '@/shared/format/dates'
 import { degrees, degreesShown, degreeUnit } from '@/shared/format/units'
 
@@ -18,9 +19,11 @@ const low = computed(() => Math.min(-3, ...props.days.map((d) => d.low_c)) - 1)
 const high = computed(() => Math.max(10, ...props.days.map((d) => d.high_c)) + 1)
 const last = computed(() => props.days.at(-1)?.day ?? 0)
 const start = computed(() => props.days[0]?.day ?? 0)
-const step = computed(() => (width.value - LEFT) / Math.max(1, last.value - start.value + 1))
-const x = (n: number) => LEFT + (n - start.value) * step.value
-const y = (c: number) => 8 + ((high.value - c) / (high.value - low.value)) * (HEIGHT - 30)
+const step = computed(() => x(start.value + 1) - x(start.value))
+const across = computed(() => straight([start.value, last.value + 1], [LEFT, width.value]))
+const up = computed(() => straight([low.value, high.value], [HEIGHT - 22, 8]))
+const x = (n: number) => across.value(n)
+const y = (c: number) => up.value(c)
 const dayOf = (n: number) => dayAfter(isoDay(new Date(props.first)), n)
 const ticks = computed(() => [-20, -10, 0, 10, 20, 30].filter((t) => t > low.value && t < high.value))
 const read = computed(() => props.days.find((d) => d.day === at.value))
@@ -31,7 +34,7 @@ const label = computed(
 )
 function pick(event: PointerEvent) {
   const left = (event.currentTarget as SVGElement).getBoundingClientRect().left
-  at.value = Math.floor((event.clientX - left - LEFT) / step.value) + start.value
+  at.value = Math.floor(across.value.invert(event.clientX - left))
 }
 function walk(by: number) {
   at.value = Math.min(last.value, Math.max(start.value, (at.value ?? start.value) + by))

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
+import { SHARE_MARKS, straight } from './axes'
 import { stacked } from './pips'
 
 /** Twenty equally likely shares as pips over a scale of 0 to 100 seeds: uncertainty in the shape of seed. */
@@ -13,7 +14,8 @@ const MOST_LEVELS = 10
 const EDGE = 6
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 420)
-const x = (share: number) => EDGE + share * (width.value - 2 * EDGE)
+const across = computed(() => straight([0, 1], [EDGE, width.value - EDGE]))
+const x = (share: number) => across.value(share)
 const placed = computed(() =>
   stacked(
     props.pips.map((p) => x(p) - EDGE),
@@ -36,7 +38,7 @@ const numberAt = computed(() => {
 <template>
   <div ref="box" class="pips">
     <svg :width="width" :height="height" role="img" :aria-label="label">
-      <path v-for="at in [0, 0.25, 0.5, 0.75, 1]" :key="at" class="grid" :d="`M${x(at)} 0V${height}`" />
+      <path v-for="at in SHARE_MARKS" :key="at" class="grid" :d="`M${x(at)} 0V${height}`" />
       <path class="ground" :d="`M${x(0)} ${height - 1}H${x(1)}`" />
       <circle
         v-for="(p, i) in placed"

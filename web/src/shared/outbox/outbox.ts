@@ -37,6 +37,8 @@ const lasting = ref<boolean | null>(null)
 
 let queries: QueryClient | null = null
 let whoIsHere: () => number | null = () => null
+/** Whether somebody asked for sending since the last one began. */
+let asked = false
 let sending: Promise<void> | null = null
 let timer = 0
 let pause = FIRST_PAUSE_MS
@@ -106,8 +108,15 @@ async function drain() {
 
 /** Send what waits; resolves when nothing more can leave. */
 function flush(): Promise<void> {
-  sending ??= alone(drain).finally(() => (sending = null))
-  return sending
+  asked = true
+  sending ??= alone(async () => {
+    while (asked) {
+      asked = false
+      await drain()
+    }
+  }).finally(() => (sending = null))
+  // what was kept in the moment in which a sending ended would wait for the next reason to send
+  return sending.then(() => (asked ? flush() : undefined))
 }
 
 function again(after = pause) {

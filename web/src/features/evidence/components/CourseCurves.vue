@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
+import { straight, upwards } from '@/shared/drawing/axes'
 import { percent, percentRange } from '@/shared/format/numbers'
 import { inUnit, ticks, unitFor } from '@/shared/format/timescale'
 import { clockWords } from '@/shared/labels'
@@ -27,8 +28,9 @@ const left = computed(() => (early.value ? 92 : 50))
 const right = computed(() => Math.min(150, Math.max(70, ...props.treatments.map(({ t }) => t.name.length * 7.4 + 12))))
 const end = computed(() => Math.max(0.01, ...props.treatments.map(({ t }) => t.course.days.at(-1) ?? 0)))
 const unit = computed(() => unitFor(end.value))
-const x = (day: number) => left.value + (day / end.value) * (width.value - left.value - right.value)
-const y = (share: number) => TOP + (1 - share) * (HEIGHT - TOP - BOTTOM)
+const across = computed(() => straight([0, end.value], [left.value, width.value - right.value]))
+const x = (day: number) => across.value(day)
+const y = upwards(HEIGHT - BOTTOM, TOP)
 const point = (day: number, share: number) => `${x(day).toFixed(1)} ${y(share).toFixed(1)}`
 
 function steps(days: readonly number[], shares: readonly number[]): string {

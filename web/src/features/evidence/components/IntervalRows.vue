@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
+import { straight } from '@/shared/drawing/axes'
 import type { IntervalRow } from '../logic/intervalRows'
 import { inkOf } from './palette'
 
@@ -13,7 +14,8 @@ const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 500)
 const name = computed(() => Math.min(150, Math.max(80, ...props.rows.map((r) => r.name.length * 7.6 + 10))))
 const end = computed(() => width.value - 62)
-const x = (v: number) => name.value + (Math.min(v, props.to) / props.to) * (end.value - name.value)
+const across = computed(() => straight([0, props.to], [name.value, end.value]).clamp(true))
+const x = (v: number) => across.value(v)
 const height = computed(() => props.rows.length * ROW + 22)
 
 /** Rings that would cover each other step up and down. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
+import { straight, upwards } from '@/shared/drawing/axes'
 import { percent, percentRange } from '@/shared/format/numbers'
 import { unitWords } from '@/shared/labels'
 import type { Comparison } from '../api'
@@ -15,8 +16,9 @@ const LEFT = 50
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 480)
 const most = computed(() => Math.max(...props.ladder.points.map((p) => p.dose)) || 1)
-const x = (dose: number) => LEFT + (dose / most.value) * (width.value - LEFT - 30)
-const y = (share: number) => TOP + (1 - share) * (HEIGHT - TOP - BOTTOM)
+const across = computed(() => straight([0, most.value], [LEFT, width.value - 30]))
+const x = (dose: number) => across.value(dose)
+const y = upwards(HEIGHT - BOTTOM, TOP)
 const path = computed(() => props.ladder.points.map((p, i) => `${i ? 'L' : 'M'}${x(p.dose)} ${y(p.share)}`).join(''))
 const unit = computed(
   () => (unitWords as Readonly<Record<string, string | undefined>>)[props.ladder.unit] ?? props.ladder.unit,

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { day, parseDay } from '@/shared/format/dates'
+import { calendar, upwards } from '@/shared/drawing/axes'
+import { day, dayAfter, daysBetween, parseDay } from '@/shared/format/dates'
 import { percent, percentRange } from '@/shared/format/numbers'
 import type { LotPage } from '../api'
 
@@ -13,29 +14,30 @@ const LEFT = 48
 const TOP = 8
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 420)
-const year = (iso: string) =>
-  parseDay(iso).getFullYear() + (parseDay(iso).getMonth() * 30.5 + parseDay(iso).getDate()) / 366
+const AROUND_DAYS = 36
+const YEAR_DAYS = 365
 const span = computed(() => {
   const days = [
     ...props.page.tests.map((t) => t.tested_on),
     ...props.page.forecast.points.map((p) => p.on),
     props.today,
-  ]
-  const years = days.map(year)
-  return [Math.min(...years) - 0.1, Math.max(...years, Math.min(...years) + 1) + 0.1] as const
+  ].sort()
+  const [first, last] = [days[0] ?? props.today, days.at(-1) ?? props.today]
+  const shown = Math.max(YEAR_DAYS, daysBetween(first, last))
+  return [dayAfter(first, -AROUND_DAYS), dayAfter(first, shown + AROUND_DAYS)] as const
 })
-const x = (iso: string) =>
-  LEFT + ((year(iso) - span.value[0]) / (span.value[1] - span.value[0])) * (width.value - LEFT - 8)
-const y = (share: number) => TOP + (1 - share) * (HIGH - TOP - 24)
+const scale = computed(() => calendar(...span.value, [LEFT, width.value - 8]))
+const x = (iso: string) => scale.value.x(iso)
+const y = upwards(HIGH - 24, TOP)
 const line = (key: 'lower' | 'share' | 'upper' | 'prior_lower' | 'prior_upper') =>
   props.page.forecast.points.map((p) => `${x(p.on)} ${y(p[key])}`)
 const band = computed(() => `M${line('upper').join('L')}L${line('lower').reverse().join('L')}Z`)
 const before = computed(() => `M${line('prior_upper').join('L')}L${line('prior_lower').reverse().join('L')}Z`)
 const years = computed(() => {
-  const [from, to] = span.value
+  const [from, to] = span.value.map((iso) => parseDay(iso).getFullYear()) as [number, number]
   const step = Math.max(1, Math.ceil((to - from) / 8))
   const found = []
-  for (let at = Math.ceil(from); at <= to; at += step) found.push(at)
+  for (let at = from + 1; at <= to; at += step) found.push(at)
   return found
 })
 const inWords = computed(() =>

@@ -3,7 +3,8 @@ import { computed, ref, useId } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
 import { STEP_KINDS } from '@/shared/kinds'
 import FurrowTextures from '@/shared/drawing/FurrowTextures.vue'
-import { day as dayWords, daysBetween, parseDay } from '@/shared/format/dates'
+import { calendar } from '@/shared/drawing/axes'
+import { day as dayWords, dayAfter } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
 import type { BandStretch } from '../api'
 
@@ -21,8 +22,11 @@ const width = useWidth(box, 1200)
 const id = useId()
 const open = ref(false)
 
-const x = (offset: number) => ((offset + BEFORE_DAYS) / (BEFORE_DAYS + AFTER_DAYS)) * width.value
-const offset = (iso: string) => daysBetween(props.today, iso)
+const season = computed(() => {
+  const [first, last] = [dayAfter(props.today, -BEFORE_DAYS), dayAfter(props.today, AFTER_DAYS)]
+  return { first, last, ...calendar(first, last, [0, width.value]) }
+})
+const x = (iso: string) => season.value.x(iso)
 
 const rows = computed(() => {
   const trials = new Map<string, BandStretch[]>()
@@ -32,25 +36,19 @@ const rows = computed(() => {
       label: parts[0]?.label ?? '',
       row: parts[0]?.row ?? '',
       parts,
-      end: Math.max(...parts.map((p) => offset(p.end))),
+      end:
+        parts
+          .map((p) => p.end)
+          .sort()
+          .at(-1) ?? '',
     }))
-    .sort((a, b) => a.end - b.end)
+    .sort((a, b) => a.end.localeCompare(b.end))
 })
 const shown = computed(() => (open.value ? rows.value : rows.value.slice(0, SHOWN)))
 const height = computed(() => TOP + shown.value.length * ROW + 6)
 
-const months = computed(() => {
-  const start = parseDay(props.today)
-  start.setDate(start.getDate() - BEFORE_DAYS)
-  const found: { at: number; name: string }[] = []
-  const at = new Date(start.getFullYear(), start.getMonth() + 1, 1, 12)
-  for (let i = 0; i < 12; i += 1) {
-    const days = Math.round((at.getTime() - parseDay(props.today).getTime()) / 86_400_000)
-    if (days < AFTER_DAYS - 12) found.push({ at: days, name: at.toLocaleDateString('en-GB', { month: 'short' }) })
-    at.setMonth(at.getMonth() + 1)
-  }
-  return width.value < 600 ? found.filter((_, i) => i % 2 === 0) : found
-})
+const MONTH_WORDS = 64
+const months = computed(() => season.value.months(MONTH_WORDS).filter((m) => m.x < width.value - MONTH_WORDS / 2))
 
 const sentence = computed(() =>
   rows.value
@@ -61,10 +59,12 @@ const sentence = computed(() =>
     .join('; '),
 )
 
+const later = (a: string, b: string) => (a > b ? a : b)
+const earlier = (a: string, b: string) => (a < b ? a : b)
 function bar(part: BandStretch) {
-  const from = Math.max(offset(part.start), -BEFORE_DAYS)
-  const to = Math.min(offset(part.end), AFTER_DAYS)
-  const now = Math.min(Math.max(0, from), to)
+  const from = later(part.start.slice(0, 10), season.value.first)
+  const to = earlier(part.end.slice(0, 10), season.value.last)
+  const now = earlier(later(props.today, from), to)
   return { x: x(from), past: x(now) - x(from), now: x(now), future: x(to) - x(now), visible: to > from }
 }
 </script>
@@ -74,9 +74,9 @@ function bar(part: BandStretch) {
     <div ref="box">
       <svg :width="width" :height="height" role="img" :aria-label="`The season. ${sentence}`">
         <FurrowTextures :prefix="id" />
-        <g v-for="m in months" :key="m.at">
-          <path class="month" :d="`M${x(m.at)} 4V${height}`" />
-          <text :x="x(m.at) + 4" y="14">{{ m.name }}</text>
+        <g v-for="m in months" :key="m.x">
+          <path class="month" :d="`M${m.x} 4V${height}`" />
+          <text :x="m.x + 4" y="14">{{ m.words }}</text>
         </g>
         <g v-for="(row, i) in shown" :key="row.row" :transform="`translate(0 ${TOP + i * ROW})`">
           <template v-for="(part, k) in row.parts" :key="k">
@@ -98,11 +98,15 @@ function bar(part: BandStretch) {
               rx="2"
             />
           </template>
-          <text class="label" :x="Math.min(x(Math.max(row.end, 0)) + 6, width - row.label.length * 6.3)" y="9">
+          <text
+            class="label"
+            :x="Math.min(x(earlier(later(row.end, today), season.last)) + 6, width - row.label.length * 6.3)"
+            y="9"
+          >
             {{ row.label }}
           </text>
         </g>
-        <path class="today" :d="`M${x(0)} 0V${height}`" />
+        <path class="today" :d="`M${x(today)} 0V${height}`" />
       </svg>
     </div>
     <button v-if="rows.length > SHOWN" type="button" :aria-expanded="open" @click="open = !open">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useWidth } from '@/shared/composables/useWidth'
-import { day, parseDay } from '@/shared/format/dates'
+import { calendar, upwards } from '@/shared/drawing/axes'
+import { day, dayAfter } from '@/shared/format/dates'
 import { percent, percentRange } from '@/shared/format/numbers'
 import type { PlantKnowledge } from '../api'
 
@@ -12,12 +13,16 @@ const HEIGHT = 170
 const box = ref<HTMLElement | null>(null)
 const width = useWidth(box, 560)
 const tested = computed(() => props.lots.filter((l) => l.tests.length))
-const years = computed(() => tested.value.flatMap((l) => l.tests.map((t) => parseDay(t.tested_on).getTime())))
-const from = computed(() => Math.min(...years.value) - 45 * 86_400_000)
-const to = computed(() => Math.max(...years.value) + 45 * 86_400_000)
-const x = (iso: string) =>
-  44 + ((parseDay(iso).getTime() - from.value) / Math.max(1, to.value - from.value)) * (width.value - 130)
-const y = (share: number) => 12 + (1 - share) * (HEIGHT - 40)
+const AROUND_DAYS = 45
+const days = computed(() => tested.value.flatMap((l) => l.tests.map((t) => t.tested_on)).sort())
+const scale = computed(() =>
+  calendar(dayAfter(days.value[0] ?? '', -AROUND_DAYS), dayAfter(days.value.at(-1) ?? '', AROUND_DAYS), [
+    44,
+    width.value - 86,
+  ]),
+)
+const x = (iso: string) => scale.value.x(iso)
+const y = upwards(HEIGHT - 28, 12)
 const sentence = computed(() =>
   tested.value
     .map((l) => `${l.code}: ${l.tests.map((t) => `${percent(t.share)} % on ${day(t.tested_on)}`).join(', ')}`)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { straight } from '@/shared/drawing/axes'
 import { percent, seeds } from '@/shared/format/numbers'
 import type { QuestionPlan } from '../api'
 
@@ -11,8 +12,10 @@ const ENOUGH = { power: 0.8, width: 0.2 }
 const byPower = computed(() => props.plan.curve.some((p) => p.power !== null))
 const top = computed(() => (byPower.value ? 1 : 0.5))
 const most = computed(() => Math.max(...props.plan.curve.map((p) => p.seeds)))
-const x = (n: number) => LEFT + (n / most.value) * (W - LEFT - 12)
-const y = (v: number) => 8 + (1 - Math.min(1, v / top.value)) * (H - FOOT - 8)
+const across = computed(() => straight([0, most.value], [LEFT, W - 12]))
+const up = computed(() => straight([0, top.value], [H - FOOT, 8]).clamp(true))
+const x = (n: number) => across.value(n)
+const y = (v: number) => up.value(v)
 const points = computed(() =>
   props.plan.curve.flatMap((p) => {
     const value = byPower.value ? p.power : p.half_width
