@@ -2,6 +2,7 @@ from selenium.webdriver.common.by import By
 
 from core.vocabulary import StepKind
 from journeys.case import Journey
+from journeys.pages.new_trial import treatments, word_question
 from server.batches.models import Batch, Supply, Turn
 from server.batches.selectors.courses import course_of
 from server.labels.models import LabelPrint
@@ -156,9 +157,10 @@ class AroundTheRound(Journey):
         page = self.page
         cold = Recipe.objects.get(name="4 weeks cold, damp sand")
         page.open(f"/trials/new?lot={Lot.objects.get(code='LL-022').pk}&recipe={cold.pk}", "New trial")
-        page.see("//input[@value='4 weeks cold, damp sand'] | //*[contains(@class, 'v-select')][contains(., '4 weeks cold, damp sand')]")
-        page.fill("Question", "Does cold harm flax?")
+        page.wait.until(lambda _: "4 weeks cold, damp sand" in treatments(page), "the recipe is not on the bench")
+        word_question(page, "Does cold harm flax?")
         page.fill("Dishes per treatment", "4")
+        page.press("Change: Sowing")
         page.fill("Sow on", "in 30 days")
         page.press("Start trial")
         page.heading("Does cold harm flax?")

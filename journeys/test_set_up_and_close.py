@@ -6,7 +6,8 @@ from selenium.webdriver.common.keys import Keys
 
 from journeys.case import Journey
 from journeys.pages.count import CountPage
-from journeys.pages.new_trial import add_treatment, propose, word_question
+from journeys.pages.counted import CountedPage
+from journeys.pages.new_trial import add_treatment, propose, treatments, word_question
 from server.labels.models import LabelPrint
 from server.lots.models import Lot
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Trial, TrialPhoto
@@ -23,11 +24,13 @@ class FromQuestionToLabels(Journey):
     def test_questions_become_trials(self):
         self.chapters(
             self.a_question_proposes_its_treatments_and_says_what_they_can_tell,
+            self.four_lengths_of_cold_in_sixteen_dishes_take_few_actions_from_the_lot,
             self.a_one_dish_test_of_a_packet_takes_less_than_a_minute,
             self.two_factors_crossed_make_four_treatments_two_of_them_in_the_dark,
             self.more_than_the_lot_holds_is_refused_at_its_field_and_nothing_typed_is_lost,
             self.a_new_trial_says_what_it_costs_and_gets_its_codes,
             self.a_past_trial_is_laid_out_again_on_another_lot,
+            self.what_is_half_done_waits_as_a_draft,
         )
 
     def a_question_proposes_its_treatments_and_says_what_they_can_tell(self):
@@ -70,6 +73,47 @@ class FromQuestionToLabels(Journey):
         page.press("Make the PDF")
         page.wait.until(lambda _: LabelPrint.objects.filter(trial=trial).exists())
         self.browser.close_what_opens()
+
+    def four_lengths_of_cold_in_sixteen_dishes_take_few_actions_from_the_lot(self):
+        page = CountedPage(self.browser.driver, self.live_server_url)
+        page.open(f"/lots/{Lot.objects.get(code='HR-114').pk}", "arrowleaf balsamroot")
+        page.press("New trial of this lot")
+        page.heading("New trial")
+        page.press("Best dose")
+        self.assertEqual(propose(page, 4)[1:], [f"{n} weeks cold, damp sand" for n in (4, 8, 12)])
+        page.text("How much cold stratification does")
+        # the last one a week longer, by the keys of its handle
+        handle = page.see("//*[@role='slider'][contains(@aria-label, '12 weeks cold')]")
+        page.run("arguments[0].focus()", handle)
+        page.type(Keys.ARROW_LEFT)
+        page.wait.until(lambda _: "13 weeks cold, damp sand" in treatments(page), "the treatment is not longer")
+        page.text("400 seeds")
+        page.press("Start trial")
+        page.heading("How much cold stratification does arrowleaf balsamroot need?")
+        self.assertLessEqual(page.actions, 8)
+        trial = Trial.objects.latest("pk")
+        self.assertEqual([t.dishes.count() for t in trial.treatments.all()], [4] * 4)
+        self.assertEqual(set(Dish.objects.filter(treatment__trial=trial).values_list("seeds", flat=True)), {25})
+        longest = trial.treatments.latest("order").recipe
+        self.assertEqual((longest.name, longest.steps.get().duration), ("13 weeks cold, damp sand", 91))
+        self.assertEqual((trial.sow_on - timezone.localdate()).days, 91)
+
+    def what_is_half_done_waits_as_a_draft(self):
+        page = self.page
+        lot = Lot.objects.get(code="SM-052").pk
+        page.open(f"/trials/new?lot={lot}&asks=other", "New trial")
+        page.fill("Question", "Half a question")
+        page.press("A dish more in every treatment")
+        page.text("Kept as a draft on this device")
+        page.open("/trials/new", "New trial")
+        page.text("Draft: Half a question")
+        page.press("Continue")
+        page.wait.until(lambda _: page.field("Question").get_attribute("value") == "Half a question", "the draft is not there")
+        page.text("125 seeds")
+        page.press("Start trial")
+        page.heading("Half a question")
+        page.open("/trials/new", "New trial")
+        page.gone("//p[contains(., 'Draft: Half a question')]")
 
     def a_one_dish_test_of_a_packet_takes_less_than_a_minute(self):
         page = self.page

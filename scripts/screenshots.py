@@ -16,21 +16,21 @@ VIEWS = {
     "trial": ("/trials/{balsamroot}", DESK),
     "count": ("/trials/{balsamroot}/count", PHONE),
     "compare": ("/trials/{balsamroot}/compare", DESK),
-    "question": ("/trials/new?lot={lot_balsamroot}&asks=best&recipe={recipe_four}&recipe={recipe_cold}&recipe={recipe_twelve}", DESK),
+    "question": ("/trials/new?lot={lot_balsamroot}&asks=dose", DESK),
     "decide": ("/trials/{bitterbrush}/decide", DESK),
     "report": ("/trials/{mallow}/report", DESK),
     "closing": ("/trials/{tobacco}/close", DESK),
     "set-up": ("/trials/{balsamroot}/set-up", DESK),
     "bench-sheet": ("/trials/{balsamroot}/sheet", DESK),
     "waiting": ("/waiting", DESK),
-    "recipes": ("/recipes", DESK),
+    "recipes": ("/recipes/{recipe_cold}/change", DESK),
     "trials": ("/trials", DESK),
     "lot": ("/lots/{lot_balsamroot}", DESK),
     "stands": ("/stands", DESK),
     "stand": ("/stands/{stand_rabbitbrush}", DESK),
     "visit": ("/stands/{stand_rabbitbrush}", PHONE),
     "places": ("/places", DESK),
-    "plan": ("/plan?lot={lot_sumac}&recipe={recipe_cold}&recipe={recipe_acid}&recipe={recipe_hot}", DESK),
+    "plan": ("/plan?lot={lot_sumac}&place={place_shelf}&recipe={recipe_cold}&recipe={recipe_acid}&recipe={recipe_hot}", DESK),
     "round": ("/rounds", PHONE),
     "batch": ("/batches/{batch_balsamroot}", DESK),
     "timers": ("/timers", DESK),
@@ -109,7 +109,9 @@ def main(folder: Path, names: list[str]) -> None:
         ids["stand_rabbitbrush"] = api.get("/api/v1/stands/?search=rabbitbrush")["results"][0]["id"]
         recipes = {r["name"]: r["id"] for r in api.get("/api/v1/recipes/?page_size=500")["results"]}
         ids |= {name: recipes[title] for name, title in RECIPES.items()}
-        ids["place_fridge"] = next(p["id"] for p in api.get("/api/v1/places/?page_size=500")["results"] if p["name"] == "Fridge")
+        places = api.get("/api/v1/places/?page_size=500")["results"]
+        ids["place_shelf"] = next(p["id"] for p in places if p["name"] == "upper shelf")
+        ids["place_fridge"] = next(p["id"] for p in places if p["name"] == "Fridge")
         bags = {b["lot_code"]: b["batch"] for p in api.get("/api/v1/bag-rounds/") for b in p["bags"]}
         ids |= {"batch_balsamroot": bags["HR-114"], "batch_elderberry": bags["SC-011"], "batch_sumac": bags["RT-021"]}
         ids["sowing_mallow"] = next(p["id"] for p in api.get("/api/v1/sowing-plans/") if p["lot_code"] == "SM-052")

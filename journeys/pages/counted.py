@@ -27,3 +27,7 @@ class CountedPage(Page):
     def pick(self, label: str, option: str) -> None:
         self.actions += 2
         super().pick(label, option)
+
+    def type(self, *keys: str) -> None:
+        self.actions += 1
+        super().type(*keys)

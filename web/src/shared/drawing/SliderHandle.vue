@@ -47,13 +47,13 @@ circle {
   stroke-width: 2;
 }
 
-.unset circle {
+.handle.unset circle {
   stroke: var(--earth-2);
   stroke-dasharray: 3 3;
 }
 
 .handle:hover circle,
-.main circle {
+.handle.main circle {
   stroke: var(--leaf);
   stroke-width: 3;
 }

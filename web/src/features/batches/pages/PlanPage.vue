@@ -38,7 +38,7 @@ const chosen = ref<number[]>(asked)
 const moved = reactive<Record<string, string>>({})
 const mode = ref<(keyof typeof modeWords)[]>(['sow_together'])
 const on = ref(dayAfter(isoDay(new Date()), 84))
-const place = ref<number | null>(null)
+const place = ref<number | null>(route.query.place ? Number(route.query.place) : null)
 /** The lot that is just being added to those planned. */
 const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
 const lots = ref<LotRow[]>([])

@@ -130,9 +130,9 @@ async function save() {
       <strong>Why: </strong>{{ chosen.why }} <span class="quiet">{{ chosen.source }}</span>
     </p>
     <v-text-field
+      v-if="!from"
       v-model="name"
       label="Name"
-      :disabled="from !== null"
       :placeholder="proposed"
       persistent-placeholder
       maxlength="80"
@@ -148,6 +148,9 @@ async function save() {
       @move="move"
       @remove="remove"
     />
+    <p v-if="from" class="quiet" role="status">
+      Compared with version {{ from.edition }}: {{ changed.join(' ') || 'the steps are the same.' }}
+    </p>
     <div class="form-row dates">
       <ChipChoice
         v-model="given"
@@ -170,9 +173,6 @@ async function save() {
       @up="move(chosenStep, chosenStep - 1)"
       @down="move(chosenStep, chosenStep + 1)"
     />
-    <p v-if="from" class="quiet" role="status">
-      Compared with version {{ from.edition }}: {{ changed.join(' ') || 'the steps are the same.' }}
-    </p>
     <p v-for="a in advice" :key="a.sentence" class="notice" role="status">{{ a.sentence }}</p>
     <label class="tick"
       ><input v-model="inCold" type="checkbox" /> It germinates in the cold: leave the bag there and count

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { useRecipe } from '../api'
+import LadderForm from '../components/LadderForm.vue'
 import RecipeForm from '../components/RecipeForm.vue'
 import RecipeResults from '../components/RecipeResults.vue'
 import RecipeVersions from '../components/RecipeVersions.vue'
@@ -22,6 +23,7 @@ const heading = computed(() =>
       : 'New version',
 )
 useTitle(() => heading.value)
+const ladder = ref(false)
 </script>
 
 <template>
@@ -31,9 +33,12 @@ useTitle(() => heading.value)
     <PageState v-if="id !== null" :pending="!from && !error" :error="error" @retry="refetch" />
     <RecipeForm v-if="id === null || from" :key="id ?? 0" :from="from ?? null" @done="router.push('/recipes')" />
     <template v-if="from">
-      <h2 class="ruled">Results so far</h2>
       <RecipeResults :recipe="from.id" />
       <RecipeVersions :recipe="from" />
+      <LadderForm v-if="ladder" :recipe="from" @done="ladder = false" />
+      <button v-else-if="from.steps.length" type="button" class="text-link" @click="ladder = true">
+        Try several doses of version {{ from.edition }}
+      </button>
     </template>
   </main>
 </template>

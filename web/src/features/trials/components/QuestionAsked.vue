@@ -59,12 +59,14 @@ watch(
       </button>
       {{ parts[1] }}
     </p>
-    <p class="quiet">
+    <p class="quiet of">
       <template v-if="row && !choosing">
-        Seed of <RouterLink :to="{ name: 'lot', params: { id: row.id } }">{{ row.code }}</RouterLink><template
-          v-if="row.origin_place"
-          >, {{ row.origin_place }}</template
-        >, {{ amountWords(row.stock) }}
+        <span
+          >Seed of <RouterLink :to="{ name: 'lot', params: { id: row.id } }">{{ row.code }}</RouterLink><template
+            v-if="row.origin_place"
+            >, {{ row.origin_place }}</template
+          >, {{ amountWords(row.stock) }}</span
+        >
         <button type="button" class="text-link" @click="choosing = true">Choose another lot</button>
       </template>
       <button v-if="!typed" type="button" class="text-link" @click="typing = true">Word the question yourself</button>
@@ -100,6 +102,13 @@ watch(
 
 .asked p {
   margin: 0;
+}
+
+.of {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 6px;
+  align-items: center;
 }
 
 .question {

@@ -139,8 +139,9 @@ defineExpose({ focus: () => name.value?.focus() })
   }
 
   .what {
-    grid-template-columns: auto 1fr;
-    gap: 8px;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 8px;
     align-items: center;
   }
 

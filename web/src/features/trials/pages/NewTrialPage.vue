@@ -95,14 +95,19 @@ watch([past, recipes], ([design, found]) => {
   copied.value = 'The design was copied. Choose the lot; new codes and places will be drawn.'
 })
 
+/** Whether a person changed anything; what an address or a copy brought is no draft. */
+const touched = ref(false)
 /** Once a person has changed a size it is theirs; until then each question proposes its own. */
 const sized = ref(false)
 const sizes = {
   dishes: computed({
     get: () => trial.dishes_per_treatment,
-    set: (n) => ((sized.value = true), (trial.dishes_per_treatment = n)),
+    set: (n) => ((touched.value = sized.value = true), (trial.dishes_per_treatment = n)),
   }),
-  seeds: computed({ get: () => trial.seeds_per_dish, set: (n) => ((sized.value = true), (trial.seeds_per_dish = n)) }),
+  seeds: computed({
+    get: () => trial.seeds_per_dish,
+    set: (n) => ((touched.value = sized.value = true), (trial.seeds_per_dish = n)),
+  }),
 }
 const expected = ref<number | null>(null)
 const difference = ref(0.25)
@@ -126,6 +131,7 @@ watch(plan, (now) => {
   trial.seeds_per_dish = now.seeds_per_dish
 })
 function size(dishes: number, seeds: number) {
+  touched.value = true
   sizes.dishes.value = dishes
   sizes.seeds.value = seeds
 }
@@ -158,6 +164,7 @@ watch(
 
 function arrange(rows: BenchTreatment[]) {
   arranged.value = true
+  touched.value = true
   treatments.value = rows
 }
 function cross(rows: NewTrial['treatments'], [a, b]: [string, string]) {
@@ -169,11 +176,7 @@ function cross(rows: NewTrial['treatments'], [a, b]: [string, string]) {
 const filled = computed(() => ({
   asks: asks.value, lot: lot.value, trial: { ...trial }, treatments: treatments.value, bags: bags.value, sized: sized.value,
 })) // prettier-ignore
-const { earlier, keptAt, discard, goOn, done } = useDraft(
-  `trial-${user.value?.id ?? 0}`,
-  filled,
-  () => arranged.value || trial.question !== '',
-)
+const { earlier, keptAt, discard, goOn, done } = useDraft(`trial-${user.value?.id ?? 0}`, filled, () => touched.value)
 function resume(draft: (typeof earlier.value)[number]) {
   const was = goOn(draft)
   arranged.value = true
@@ -214,7 +217,7 @@ async function save() {
       <button type="button" class="text-link" @click="resume(d)">Continue</button>
       <button type="button" class="text-link" @click="discard(d.id)">Discard</button>
     </p>
-    <form class="bench" @submit.prevent="save">
+    <form class="bench" @submit.prevent="save" @input="touched = true">
       <div class="main">
         <QuestionAsked
           v-model:asks="asks"
@@ -281,6 +284,7 @@ async function save() {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(300px, 370px);
   gap: 20px 36px;
+  margin-top: 10px;
   align-items: start;
 }
 
