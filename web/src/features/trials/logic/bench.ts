@@ -1,4 +1,14 @@
-import { formOf, lengthOf, nameFor, stepOf, stretches, type Recipe, type StepForm } from '@/features/recipes'
+import {
+  daysOf,
+  formOf,
+  lengthOf,
+  nameFor,
+  proposedDoses,
+  stepOf,
+  stretches,
+  type Recipe,
+  type StepForm,
+} from '@/features/recipes'
 import type { FurrowPicture } from '@/shared/drawing/furrow'
 import { furrowBeforeSowing } from '@/shared/drawing/furrowOf'
 import { numberOrNull } from '@/shared/format/numbers'
@@ -42,6 +52,26 @@ export const ofRecipe = (recipe: Recipe, more: Partial<BenchTreatment> = {}): Be
 /** A treatment of steps that no recipe of the nursery has yet. */
 export const ofSteps = (name: string, steps: readonly Parameters<typeof formOf>[0][]): BenchTreatment =>
   untreated({ name: name.slice(0, LONGEST_NAME), steps: steps.map(formOf), varied: true })
+
+type Suggested = Pick<Recipe, 'name' | 'steps'>
+
+/**
+ * The treatments that a question proposes from those held worth comparing. Doses are a series of one step: the suggestions
+ * themselves where they are one, else half, once and one and a half times the longest wait among them.
+ */
+export function proposedFor(question: Asks, suggested: readonly Suggested[]): Suggested[] {
+  if (question === 'best') return [...suggested]
+  if (question !== 'dose') return []
+  const kinds = (s: Suggested) => s.steps.map((x) => x.kind).join()
+  if (suggested.length > 1 && suggested.every((s) => kinds(s) === kinds(suggested[0]!))) return [...suggested]
+  const base = [...suggested].sort((a, b) => lengthOf(b.steps) - lengthOf(a.steps))[0]
+  const varied = base?.steps.reduce((best, s, i) => (daysOf(s) > daysOf(base.steps[best]!) ? i : best), 0) ?? 0
+  const step = base?.steps[varied]
+  if (!base || !step || !STEP_KINDS[step.kind].waited) return []
+  return proposedDoses(step)
+    .slice(0, 3)
+    .map((duration) => ({ name: '', steps: base.steps.map((s, i) => (i === varied ? { ...s, duration } : s)) }))
+}
 
 /** A treatment of a trial that is laid out already, or that came along in the address. */
 export function ofLaid(laid: Laid, recipes: readonly Recipe[]): BenchTreatment {

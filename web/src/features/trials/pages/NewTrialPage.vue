@@ -17,7 +17,16 @@ import QuestionAsked from '../components/QuestionAsked.vue'
 import TreatmentBench from '../components/TreatmentBench.vue'
 import WhereAndHow from '../components/WhereAndHow.vue'
 import { usePlan } from '../composables/usePlan'
-import { laidOf, longestOf, ofLaid, ofRecipe, ofSteps, untreated, type BenchTreatment } from '../logic/bench'
+import {
+  laidOf,
+  longestOf,
+  ofLaid,
+  ofRecipe,
+  ofSteps,
+  proposedFor,
+  untreated,
+  type BenchTreatment,
+} from '../logic/bench'
 import { treatmentsAlong } from '../logic/treatmentsAlong'
 
 /** The bench on which a trial is made: its question, its treatments on one axis, and what the layout costs and can show. */
@@ -141,16 +150,14 @@ const { treated } = useSuggestions(() => lot.value ?? 0)
 const proposed = ref(false)
 watch([asks, treated, recipes], ([question, suggested]) => {
   if (arranged.value || come || copy) return
-  const compares = question === 'best' || question === 'dose'
-  proposed.value = compares && suggested.length > 0
+  const rows = proposedFor(question, suggested as Parameters<typeof proposedFor>[1])
+  proposed.value = rows.length > 0
   treatments.value = [
     control(),
-    ...(proposed.value
-      ? suggested.map((s) => {
-          const same = known.value.find((r) => sameTreatment(r.steps, s.steps))
-          return same ? ofRecipe(same) : ofSteps(s.name, s.steps)
-        })
-      : []),
+    ...rows.map((s) => {
+      const same = known.value.find((r) => sameTreatment(r.steps, s.steps))
+      return same ? ofRecipe(same) : ofSteps(s.name, s.steps)
+    }),
   ]
 })
 // all are sown together: the day follows the longest treatment, begun today, until somebody chooses one

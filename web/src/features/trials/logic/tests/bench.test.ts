@@ -8,6 +8,7 @@ import {
   ofLaid,
   ofRecipe,
   ofSteps,
+  proposedFor,
   questionParts,
   untreated,
   withSteps,
@@ -56,6 +57,18 @@ describe('a treatment on the bench', () => {
   it('asks for the longest one, in days', () => {
     expect(longestOf([untreated(), ofRecipe(recipe)])).toBe(57)
     expect(longestOf([])).toBe(0)
+  })
+
+  it('is proposed for a dose as a series of one step, for the best treatment as suggested', () => {
+    const weeks = (duration: number) => ({ name: `${duration}`, steps: [{ ...cold, duration, duration_max: null }] }) as unknown as Recipe // prettier-ignore
+    const nick = { name: 'nick', steps: [{ kind: 'nick', duration: 0, unit: 'd' }] } as unknown as Recipe
+    const doses = (...given: Recipe[]) => proposedFor('dose', given).map((s) => s.steps.at(-1)?.duration)
+    expect(doses(weeks(28), weeks(56))).toEqual([28, 56])
+    expect(doses(nick, weeks(56))).toEqual([28, 56, 84])
+    expect(doses(nick)).toEqual([])
+    expect(doses()).toEqual([])
+    expect(proposedFor('best', [nick, weeks(56)])).toHaveLength(2)
+    expect(proposedFor('alive', [nick])).toEqual([])
   })
 
   it('gives the question its words; another question is worded by a person', () => {
