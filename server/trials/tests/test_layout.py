@@ -55,61 +55,33 @@ class LayingOut(TestCase):
         for block in range(1, 5):
             self.assertEqual(Treatment.objects.filter(trial=trial, dishes__block=block).distinct().count(), 3)
 
+    def laid_out(self, *new, lot=None):
+        """A trial of one dish of five seeds a treatment."""
+        small = {"question": "?", "dishes_per_treatment": 1, "seeds_per_dish": 5, "sow_on": now().date(), "at": now()}
+        return lay_out_trial(by=make_person(), lot=lot or make_lot(seeds=50), treatments=new, **small)
+
     def test_steps_that_vary_a_recipe_become_a_recipe_once_and_steps_of_a_known_one_are_it(self):
-        known = make_recipe("8 weeks cold", 56)
-        by, lot, body = make_person(), make_lot(seeds=500), {"kind": "cold_moist", "unit": "d", "temperature_c": 4}
-
-        def laid_out():
-            new = [
-                NewTreatment("no cold", is_control=True),
-                NewTreatment("8 weeks", steps=[step_body(known.steps.get())]),
-                NewTreatment("10 weeks", known, steps=[body | {"duration": 70}], recipe_name="10 weeks cold"),
-            ]
-            trial = lay_out_trial(
-                by=by,
-                lot=lot,
-                question="?",
-                treatments=new,
-                dishes_per_treatment=1,
-                seeds_per_dish=5,
-                sow_on=now().date(),
-                at=now(),
-            )
-            return [t.recipe for t in Treatment.objects.filter(trial=trial)]
-
-        none, same, varied = laid_out()
+        known, lot = make_recipe("8 weeks cold", 56), make_lot(seeds=500)
+        steps = [{"kind": "cold_moist", "unit": "d", "temperature_c": 4, "duration": 70}]
+        new = (
+            NewTreatment("no cold", is_control=True),
+            NewTreatment("8 weeks", steps=[step_body(known.steps.get())]),
+            NewTreatment("10 weeks", known, steps=steps, recipe_name="10 weeks cold"),
+        )
+        none, same, varied = (t.recipe for t in self.laid_out(*new, lot=lot).treatments.order_by("order"))
         self.assertEqual((none, same, varied.name, varied.steps.get().duration), (None, known, "10 weeks cold", 70))
         self.assertEqual((varied.note, varied.confidence), (known.note, known.confidence))
-        self.assertEqual(laid_out(), [none, same, varied])
+        again = self.laid_out(*new, lot=lot).treatments.order_by("order")
+        self.assertEqual([t.recipe for t in again], [none, same, varied])
 
     def test_a_recipe_of_a_name_that_is_taken_gets_a_number(self):
         make_recipe("cold", 56)
-        new = NewTreatment("only", steps=[{"kind": "cold_moist", "duration": 9}], recipe_name="cold")
-        lay_out_trial(
-            by=make_person(),
-            lot=make_lot(seeds=50),
-            question="?",
-            treatments=[new],
-            dishes_per_treatment=1,
-            seeds_per_dish=5,
-            sow_on=now().date(),
-            at=now(),
-        )
-        self.assertEqual(Treatment.objects.get().recipe.name, "cold, 2")
+        trial = self.laid_out(NewTreatment("only", steps=[{"kind": "cold_moist", "duration": 9}], recipe_name="cold"))
+        self.assertEqual(trial.treatments.get().recipe.name, "cold, 2")
 
     def test_a_trial_that_is_refused_leaves_no_recipe(self):
-        new = NewTreatment("only", steps=[{"kind": "cold_moist", "duration": 9}], recipe_name="9 days cold")
         with self.assertRaises(Refused):
-            lay_out_trial(
-                by=make_person(),
-                lot=make_lot(seeds=4),
-                question="?",
-                treatments=[new],
-                dishes_per_treatment=1,
-                seeds_per_dish=5,
-                sow_on=now().date(),
-                at=now(),
-            )
+            self.laid_out(NewTreatment("only", steps=[{"kind": "cold_moist", "duration": 9}]), lot=make_lot(seeds=4))
         self.assertFalse(Recipe.objects.exists())
 
     def test_trial_codes_come_from_the_plant_and_count_up(self):

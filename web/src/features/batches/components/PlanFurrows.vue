@@ -37,7 +37,8 @@ const last = computed(() => {
   return daysBetween(first.value, end) < LEAST_DAYS ? dayAfter(first.value, LEAST_DAYS) : end
 })
 const scale = computed(() => calendar(first.value, last.value, [EDGE, width.value - EDGE]))
-const months = computed(() => scale.value.months())
+const MONTH_WORDS = 30
+const months = computed(() => scale.value.months().filter((m) => m.x < width.value - MONTH_WORDS))
 
 const rows = computed(() =>
   props.view.treatments.map((t) => {
