@@ -70,6 +70,7 @@ class LotForms(Journey):
     def a_wrong_line_is_corrected_openly(self):
         page = self.page
         self.open("AF-008")
+        page.press("Ledger (")
         page.tap("//tr[contains(., 'harvest')]//button[normalize-space()='Correct']")
         page.text("The old amount stays in the ledger")
         page.fill("Amount", "15")

@@ -6,6 +6,7 @@
 ``table``     a sheet with what was settled, and its problems.
 ``counts``    dishes from wide and from long tables.
 ``lots``      lots, a line each.
+``quick_lot`` one lot in one line, as on a paper bag.
 """
 
 from core.tables.cells import Cell, Moment, Unreadable, cell_name, moment_of, possible_orders, said
@@ -13,6 +14,7 @@ from core.tables.counts import DishDraft, LookDraft, read_counts
 from core.tables.guess import TableGuess, find_header, guess_columns, guess_table
 from core.tables.lots import LotDraft, read_lots
 from core.tables.meanings import LOT_COLUMNS, MEANINGS, meaning_of
+from core.tables.quick_lot import QuickLot, read_lot
 from core.tables.table import CellProblem, Table
 
 __all__ = [
@@ -24,6 +26,7 @@ __all__ = [
     "LookDraft",
     "LotDraft",
     "Moment",
+    "QuickLot",
     "Table",
     "TableGuess",
     "Unreadable",
@@ -35,6 +38,7 @@ __all__ = [
     "moment_of",
     "possible_orders",
     "read_counts",
+    "read_lot",
     "read_lots",
     "said",
 ]

@@ -250,6 +250,8 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "place-temperatures/{pk}/record-event/": ("post", f"place-temperatures/{self.place.pk}/record-event/", event),
                 "recipes/starters/": ("post", "recipes/starters/", {}),
                 "taxa/starters/": ("post", "taxa/starters/", {"scientific_name": STARTER_PLANTS[turn].scientific_name}),
+                "lots/conclude/": ("post", "lots/conclude/", {}),
+                "lots/read-line/": ("post", "lots/read-line/", {"text": "flax, 18 g"}),
                 "recipes/check/": ("post", "recipes/check/", {"steps": [{"kind": "nick"}]}),
                 "recipes/{pk}/ladder/": ("post", f"recipes/{self.recipe.pk}/ladder/", {"step": 0, "doses": [14]}),
                 "plan/": ("post", "plan/", {"items": [{"name": "x", "recipe": self.recipe.pk}], "on": "2027-02-01"}),

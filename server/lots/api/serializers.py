@@ -7,9 +7,10 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.seedstock import LOT_FIELDS
-from core.vocabulary import Hazard
+from core.vocabulary import AmountKnown, AmountUnit, Hazard
 from server.lots.models import Lot
 from server.lots.selectors import LotRow, Stock, StockLine, stocks
+from server.lots.selectors.label import Conclusions, LineRead
 from server.record_kinds.choices import choices_of
 from server.reference.models import Taxon
 
@@ -84,6 +85,41 @@ class LotSerializer(serializers.ModelSerializer[Lot]):
     @extend_schema_field(StockSerializer)
     def get_stock(self, lot: Lot) -> Any:
         return StockSerializer(stocks([lot.pk])[lot.pk]).data
+
+
+class NewLotSerializer(LotSerializer):
+    """A lot to add, with the amount on its label where it is known."""
+
+    amount = serializers.FloatField(write_only=True, required=False, allow_null=True, min_value=0)
+    unit = serializers.ChoiceField(choices=choices_of(AmountUnit), write_only=True, default=AmountUnit.SEEDS)
+    known = serializers.ChoiceField(choices=choices_of(AmountKnown), write_only=True, default=AmountKnown.COUNTED)
+
+    class Meta(LotSerializer.Meta):
+        fields = [*LotSerializer.Meta.fields, "amount", "unit", "known"]
+
+
+class LotLineSerializer(serializers.Serializer[None]):
+    """One line of text about a lot, as it would stand on a paper bag."""
+
+    text = serializers.CharField(max_length=500)
+
+
+class LineReadSerializer(DataclassSerializer[LineRead]):
+    class Meta:
+        dataclass = LineRead
+
+
+class ConcludeSerializer(serializers.Serializer[None]):
+    """What is known of a lot that is being written."""
+
+    taxon = serializers.PrimaryKeyRelatedField(queryset=Taxon.objects.all(), allow_null=True, default=None)
+    amount = serializers.FloatField(min_value=0, allow_null=True, default=None)
+    unit = serializers.ChoiceField(choices=choices_of(AmountUnit), default=AmountUnit.SEEDS)
+
+
+class ConclusionsSerializer(DataclassSerializer[Conclusions]):
+    class Meta:
+        dataclass = Conclusions
 
 
 class LotChangeSerializer(LotSerializer):

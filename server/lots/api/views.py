@@ -1,6 +1,7 @@
 """Lots over HTTP: the sheet, one lot, its ledger and its history."""
 
 from django.db.models import QuerySet
+from django.utils import timezone
 from django_filters import rest_framework as filters
 from drf_spectacular.utils import extend_schema
 from rest_framework import mixins, viewsets
@@ -8,12 +9,25 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
+from core.vocabulary import DayOrder
+from server.http.bodies import read
 from server.http.filters import StrictFilters
 from server.lots import selectors, services
 from server.lots.api.bench_views import BenchActions
-from server.lots.api.serializers import LotChangeSerializer, LotRowSerializer, LotSerializer, StockLineSerializer
+from server.lots.api.serializers import (
+    ConcludeSerializer,
+    ConclusionsSerializer,
+    LineReadSerializer,
+    LotChangeSerializer,
+    LotLineSerializer,
+    LotRowSerializer,
+    LotSerializer,
+    NewLotSerializer,
+    StockLineSerializer,
+)
 from server.lots.api.stock_views import StockActions
 from server.lots.models import Lot
+from server.lots.selectors import label
 from server.people.requests import person_of
 from server.record_kinds.api.things import HistorySerializer, given_change
 from server.record_kinds.selectors import history_of
@@ -55,11 +69,26 @@ class LotViewSet(StockActions, BenchActions, mixins.RetrieveModelMixin, viewsets
         rows = [selectors.row(lot, left[lot.pk]) for lot in page]
         return self.get_paginated_response(LotRowSerializer(rows, many=True).data)
 
+    @extend_schema(request=NewLotSerializer, responses={201: LotSerializer})
     def create(self, request: Request) -> Response:
-        given = LotSerializer(data=request.data)
+        given = NewLotSerializer(data=request.data)
         given.is_valid(raise_exception=True)
-        lot = services.add_lot(by=person_of(request), **given.validated_data)
+        lot = services.add_lot_with_amount(by=person_of(request), at=timezone.now(), **given.validated_data)
         return Response(LotSerializer(lot).data, status=201)
+
+    @extend_schema(request=LotLineSerializer, responses=LineReadSerializer, operation_id="lots_read_line")
+    @action(detail=False, methods=["post"], url_path="read-line")
+    def read_line(self, request: Request) -> Response:
+        """The fields of a lot that a line of text names; nothing is stored."""
+        order = DayOrder(person_of(request).dates)
+        found = label.read_line(read(LotLineSerializer, request)["text"], today=timezone.localdate(), order=order)
+        return Response(LineReadSerializer(found).data)
+
+    @extend_schema(request=ConcludeSerializer, responses=ConclusionsSerializer, operation_id="lots_conclude")
+    @action(detail=False, methods=["post"])
+    def conclude(self, request: Request) -> Response:
+        """What follows from what is written of a lot; nothing is stored."""
+        return Response(ConclusionsSerializer(label.conclude(**read(ConcludeSerializer, request))).data)
 
     @extend_schema(request=LotChangeSerializer, responses=LotSerializer)
     def partial_update(self, request: Request, pk: str) -> Response:

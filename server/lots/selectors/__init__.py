@@ -3,6 +3,7 @@
 ``stock``    what is left, with its doubt; the ledger.
 ``rows``     lots as lines of the sheet.
 ``descent``  what came from what.
+``label``    what is made of a lot while it is written.
 ``bench``    what is known of a lot and what comes next: quality, dryness, place, log.
 """
 

@@ -7,7 +7,7 @@
 ``harvest``  from a stand to its lots.
 """
 
-from server.lots.services.lots import add_lot, change_lot
+from server.lots.services.lots import add_lot, add_lot_with_amount, change_lot
 from server.lots.services.stock import enter_stock
 
-__all__ = ["add_lot", "change_lot", "enter_stock"]
+__all__ = ["add_lot", "add_lot_with_amount", "change_lot", "enter_stock"]

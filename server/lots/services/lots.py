@@ -8,6 +8,8 @@ from django.db import transaction
 
 from core.seedstock import LotFacts, storing_question
 from core.vocabulary import (
+    AmountKnown,
+    AmountUnit,
     CleaningGrade,
     Container,
     Hazard,
@@ -65,6 +67,23 @@ def add_lot(*, by: Person, code: str = "", **fields: Unpack[LotFields]) -> Lot:
         message = f"Lot {lot.code} exists already. Codes are never used twice: choose another."
         raise DomainError(message, code="code_taken", errors=[field_error("/code", "code_taken", message)])
     return create_thing(lot, by=by)
+
+
+@transaction.atomic
+def add_lot_with_amount(
+    *,
+    by: Person,
+    at: datetime,
+    amount: float | None = None,
+    unit: AmountUnit = AmountUnit.SEEDS,
+    known: AmountKnown = AmountKnown.COUNTED,
+    **fields: Any,
+) -> Lot:
+    """Add a lot together with the amount that is on its label; neither is kept without the other."""
+    lot = add_lot(by=by, **fields)
+    if amount is not None:
+        enter_stock(by=by, lot=lot, kind=StockKind.IN, amount=amount, unit=unit, known=known, at=at, reason="on the label")
+    return lot
 
 
 def next_code(lot: Lot) -> str:

@@ -1323,6 +1323,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/conclude/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What follows from what is written of a lot; nothing is stored. */
+        post: operations["lots_conclude"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/export/lots.csv/": {
         parameters: {
             query?: never;
@@ -1351,6 +1368,23 @@ export interface paths {
         put?: never;
         /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
         post: operations["lots_merge_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/lots/read-line/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description The fields of a lot that a line of text names; nothing is stored. */
+        post: operations["lots_read_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3658,6 +3692,14 @@ export interface components {
             /** Format: double */
             high?: number | null;
         };
+        /** @description What is known of a lot that is being written. */
+        ConcludeRequest: {
+            taxon?: number | null;
+            /** Format: double */
+            amount?: number | null;
+            /** @default seeds */
+            unit?: components["schemas"]["AmountUnit"];
+        };
         ConclusionView: {
             id: number;
             /** Format: date-time */
@@ -3674,6 +3716,10 @@ export interface components {
             verdict: string[];
             rules_version: number;
             aim: string;
+        };
+        Conclusions: {
+            sentences: string[];
+            lots: components["schemas"]["LotNamed"][];
         };
         /**
          * @description * `sure` - SURE
@@ -4886,6 +4932,24 @@ export interface components {
             /** Format: double */
             upper: number;
         };
+        LineRead: {
+            taxon: number | null;
+            field_name: string;
+            /** Format: date */
+            collected_on: string | null;
+            collected_precision: (components["schemas"]["DatePrecision"] | components["schemas"]["NullEnum"]) | null;
+            parents: number | null;
+            code: string;
+            place: number | null;
+            origin_place: string;
+            /** Format: double */
+            amount: number | null;
+            unit: (components["schemas"]["AmountUnit"] | components["schemas"]["NullEnum"]) | null;
+            known: (components["schemas"]["AmountKnown"] | components["schemas"]["NullEnum"]) | null;
+            note: string;
+            understood: components["schemas"]["Understood"][];
+            questions: string[];
+        };
         Load: {
             name: string;
             limit: number | null;
@@ -5121,6 +5185,14 @@ export interface components {
             readonly asked_with: string;
             readonly listed: boolean;
         };
+        /** @description One line of text about a lot, as it would stand on a paper bag. */
+        LotLineRequest: {
+            text: string;
+        };
+        LotNamed: {
+            id: number;
+            code: string;
+        };
         LotPage: {
             bench: components["schemas"]["LotBench"];
             tests: components["schemas"]["LotTest"][];
@@ -5141,41 +5213,6 @@ export interface components {
             readonly note_source: string;
             readonly storage_behaviour: components["schemas"]["StorageBehaviour"];
             readonly storage_class: components["schemas"]["StorageClass"];
-        };
-        /** @description A lot with its plant and what is left; `version` must be sent back with a change. An empty code is filled in. */
-        LotRequest: {
-            code?: string;
-            taxon?: number | null;
-            field_name?: string;
-            form?: string;
-            origin_kind: components["schemas"]["OriginKind"];
-            origin_place?: string;
-            leave?: string;
-            altitude_band?: components["schemas"]["AltitudeBandEnum"] | components["schemas"]["BlankEnum"];
-            /** Format: date */
-            collected_on?: string | null;
-            collected_precision?: components["schemas"]["DatePrecision"];
-            collector?: string;
-            /** Format: int64 */
-            parents?: number | null;
-            ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
-            purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
-            /** Format: double */
-            claimed_percent?: number | null;
-            /** Format: int64 */
-            claimed_days?: number | null;
-            /** Format: date */
-            use_by?: string | null;
-            claim_note?: string;
-            hybrid?: boolean;
-            crossed_with?: string;
-            note?: string;
-            grade?: components["schemas"]["CleaningGrade"];
-            hazard?: string;
-            hazards?: components["schemas"]["Hazard"][];
-            place?: number | null;
-            container?: components["schemas"]["Container"] | components["schemas"]["BlankEnum"];
-            drying_agent?: boolean;
         };
         LotRow: {
             stock: components["schemas"]["Stock"];
@@ -5480,6 +5517,47 @@ export interface components {
             corrects?: string | null;
             /** @default false */
             withdrawn?: boolean;
+        };
+        /** @description A lot to add, with the amount on its label where it is known. */
+        NewLotRequest: {
+            code?: string;
+            taxon?: number | null;
+            field_name?: string;
+            form?: string;
+            origin_kind: components["schemas"]["OriginKind"];
+            origin_place?: string;
+            leave?: string;
+            altitude_band?: components["schemas"]["AltitudeBandEnum"] | components["schemas"]["BlankEnum"];
+            /** Format: date */
+            collected_on?: string | null;
+            collected_precision?: components["schemas"]["DatePrecision"];
+            collector?: string;
+            /** Format: int64 */
+            parents?: number | null;
+            ripeness?: components["schemas"]["Ripeness"] | components["schemas"]["BlankEnum"];
+            purpose?: components["schemas"]["Purpose"] | components["schemas"]["BlankEnum"];
+            /** Format: double */
+            claimed_percent?: number | null;
+            /** Format: int64 */
+            claimed_days?: number | null;
+            /** Format: date */
+            use_by?: string | null;
+            claim_note?: string;
+            hybrid?: boolean;
+            crossed_with?: string;
+            note?: string;
+            grade?: components["schemas"]["CleaningGrade"];
+            hazard?: string;
+            hazards?: components["schemas"]["Hazard"][];
+            place?: number | null;
+            container?: components["schemas"]["Container"] | components["schemas"]["BlankEnum"];
+            drying_agent?: boolean;
+            /** Format: double */
+            amount?: number | null;
+            /** @default seeds */
+            unit?: components["schemas"]["AmountUnit"];
+            /** @default counted */
+            known?: components["schemas"]["AmountKnown"];
         };
         /** @description A count of one stage in a tray: the total so far. */
         NewOutcomeRequest: {
@@ -8354,6 +8432,10 @@ export interface components {
             /** Format: date */
             last_day: string;
         };
+        Understood: {
+            piece: string;
+            taken_for: string;
+        };
         /**
          * @description * `metric` - METRIC
          *     * `us` - US
@@ -9920,7 +10002,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LotRequest"];
+                "application/json": components["schemas"]["NewLotRequest"];
             };
         };
         responses: {
@@ -10494,6 +10576,29 @@ export interface operations {
             };
         };
     };
+    lots_conclude: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["ConcludeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conclusions"];
+                };
+            };
+        };
+    };
     lots_export: {
         parameters: {
             query?: never;
@@ -10532,6 +10637,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_read_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotLineRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineRead"];
                 };
             };
         };

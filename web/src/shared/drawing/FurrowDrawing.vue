@@ -7,8 +7,16 @@ import FurrowTextures from './FurrowTextures.vue'
 
 /** One treatment or batch: its steps as textured stretches, today as a thin line, what came up as a rising ridge. */
 const props = withDefaults(
-  defineProps<{ furrow: FurrowPicture; domain: readonly [number, number]; label: string; small?: boolean }>(),
-  { small: false },
+  defineProps<{
+    furrow: FurrowPicture
+    domain: readonly [number, number]
+    label: string
+    small?: boolean
+    /** Pixels over the soil, and below it, for what is drawn over the furrow. */
+    rise?: number | undefined
+    foot?: number
+  }>(),
+  { small: false, rise: undefined, foot: 0 },
 )
 
 const box = ref<HTMLElement | null>(null)
@@ -17,10 +25,10 @@ const id = useId()
 
 const STRIP = 13
 const LEAST_FOR_WORDS = 330
-const rise = computed(() => (props.small ? 12 : 46))
+const rise = computed(() => props.rise ?? (props.small ? 12 : 46))
 const head = computed(() => (props.small ? 2 : 18))
 const soil = computed(() => head.value + rise.value)
-const height = computed(() => soil.value + STRIP + 8)
+const height = computed(() => soil.value + STRIP + 8 + props.foot)
 
 const across = computed(() => straight(props.domain, [4, width.value - 4]))
 const x = (day: number) => across.value(day)
@@ -94,7 +102,7 @@ const words = computed(() => {
       <text v-if="!small && words" class="words" :x="Math.min(begin, width - words.length * 6.4)" :y="soil - 5">
         {{ words }}
       </text>
-      <slot :laid="steps" :x="x" :soil="soil" :strip="STRIP" :per-day="x(1) - x(0)" />
+      <slot :laid="steps" :x="x" :y="y" :width="width" :soil="soil" :strip="STRIP" :per-day="x(1) - x(0)" />
     </svg>
   </div>
 </template>

@@ -26,3 +26,13 @@ export function amountLine(stock: Stock): { main: string; doubt: string } {
     doubt: stock.doubt ? `seeds left; ${reasonWords[stock.doubt]}` : 'seeds left',
   }
 }
+
+/** The same as a sentence. */
+export function amountSentence(stock: Stock): string {
+  if (stock.seeds === 0) return 'No seed is left.'
+  if (stock.seeds === null)
+    return stock.unconverted
+      ? `${amountWords(stock)}, not turned into seeds yet.`
+      : 'Nobody knows how many seeds there are.'
+  return `${amountWords(stock)} ${stock.seeds === 1 ? 'seed' : 'seeds'}.`
+}

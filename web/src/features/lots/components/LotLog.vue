@@ -1,19 +1,13 @@
 <script setup lang="ts">
 import WideTable from '@/shared/components/WideTable.vue'
 import { moment } from '@/shared/format/dates'
-import { calibrationWords, cleaningWords, dryingWords, qualityWords } from '@/shared/labels'
 import { useLotWork, type LotBench } from '../api'
+import { logWord } from '../logic/logWord'
 
 /** What was done with a lot and seen of it; a slip is taken back and stays to be seen. */
 const props = defineProps<{ lotId: number; log: LotBench['log']; mayChange: boolean }>()
 
 const { takeBack } = useLotWork(() => props.lotId)
-const WORDS: Record<string, Record<string, string>> = {
-  cleaning: cleaningWords,
-  drying: dryingWords,
-  quality: qualityWords,
-  calibration: calibrationWords,
-}
 type Recorded = 'calibration' | 'cleaning' | 'drying' | 'quality'
 </script>
 
@@ -24,7 +18,7 @@ type Recorded = 'calibration' | 'cleaning' | 'drying' | 'quality'
       <tr v-for="line in log" :key="`${line.record}${line.id}`" :class="{ struck: !line.stands }">
         <td class="nowrap quiet">{{ moment(line.at) }}, {{ line.by }}</td>
         <td>
-          <strong>{{ WORDS[line.record]?.[line.word] ?? line.word }}</strong>
+          <strong>{{ logWord(line) }}</strong>
           <template v-if="line.said">: {{ line.said }}</template>
           <span v-if="line.note" class="quiet"> {{ line.note }}</span>
         </td>

@@ -66,6 +66,8 @@ const from = computed(() => {
           <dd>{{ bench.purity === null ? 'not measured' : `${percent(bench.purity)} %, one sample` }}</dd>
         </dl>
       </section>
+    </div>
+    <div>
       <section aria-label="Quality">
         <h2 class="ruled">Quality</h2>
         <dl class="facts">
@@ -82,10 +84,11 @@ const from = computed(() => {
           </dd>
           <dt>Cleaned</dt>
           <dd>{{ gradeWords[lot.grade ?? 'uncleaned'] }}</dd>
-          <dt>Germinates</dt>
+          <dt>{{ page.tests.at(-1)?.base === 'filled' ? 'Alive' : 'Germinates' }}</dt>
           <dd>
             <template v-if="page.tests.length">
-              {{ percentRange(page.tests[page.tests.length - 1]!.lower, page.tests[page.tests.length - 1]!.upper) }}
+              {{ percentRange(page.tests[page.tests.length - 1]!.lower, page.tests[page.tests.length - 1]!.upper)
+              }}{{ page.tests.at(-1)?.base === 'filled' ? ' of the full seed' : '' }}
               <span class="quiet"
                 >({{ page.tests[page.tests.length - 1]!.treatment }},
                 {{ day(page.tests[page.tests.length - 1]!.tested_on) }})</span
@@ -209,12 +212,18 @@ const from = computed(() => {
 <style scoped>
 .panels {
   display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
+  grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 16px 40px;
 }
 
 section + section {
   margin-top: 16px;
+}
+
+@media (max-width: 1100px) {
+  .panels {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
 }
 
 .big {

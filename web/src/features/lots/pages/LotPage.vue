@@ -13,7 +13,8 @@ import { addressOf } from '@/shared/api/bench'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, moment } from '@/shared/format/dates'
-import { plural } from '@/shared/format/numbers'
+import { amountSentence } from '@/shared/format/amount'
+import { percent, percentRange, plural } from '@/shared/format/numbers'
 import { endWords, labelKindWords, reasonWords, stateWords, troubleWords } from '@/shared/labels'
 import {
   useLabelPrints,
@@ -32,6 +33,7 @@ import DescentGraph from '../components/DescentGraph.vue'
 import DryingForm from '../components/DryingForm.vue'
 import EndForm from '../components/EndForm.vue'
 import ForecastChart from '../components/ForecastChart.vue'
+import LifeFurrow from '../components/LifeFurrow.vue'
 import LotLedger from '../components/LotLedger.vue'
 import LotLog from '../components/LotLog.vue'
 import LotPanels from '../components/LotPanels.vue'
@@ -55,18 +57,33 @@ useTitle(() => lot.value?.code ?? 'Lot')
 const today = isoDay(new Date())
 
 type Need = 'lot' | 'lotId' | 'bench' | 'line'
-/** One thing is done at a time; its form opens below the head, and the page stays where it is. */
-const WORK: { key: string; word: string; form: Component; plan: boolean; needs: Need[] }[] = [
-  { key: 'amount', word: 'Enter an amount', form: StockForm, plan: true, needs: ['lotId', 'bench', 'line'] },
-  { key: 'samples', word: 'Count samples', form: CalibrateForm, plan: false, needs: ['lotId', 'bench'] },
-  { key: 'clean', word: 'Clean', form: CleaningForm, plan: false, needs: ['lot'] },
-  { key: 'dry', word: 'Dry', form: DryingForm, plan: false, needs: ['lotId', 'bench'] },
-  { key: 'test', word: 'Cut and test', form: QualityForm, plan: false, needs: ['lotId'] },
-  { key: 'move', word: 'Move', form: MoveForm, plan: false, needs: ['lot', 'bench'] },
-  { key: 'trouble', word: 'Quarantine', form: TroubleForm, plan: false, needs: ['lot'] },
-  { key: 'split', word: 'Split, float, merge', form: SplitForm, plan: true, needs: ['lot'] },
-  { key: 'change', word: 'Change', form: ChangeLotForm, plan: true, needs: ['lot'] },
-  { key: 'end', word: 'End', form: EndForm, plan: true, needs: ['lot'] },
+type Group = 'Measure' | 'Work on' | 'Keep'
+/** One thing is done at a time; its form opens below the actions, and the page stays where it is. */
+const WORK: { key: string; group: Group; word: string; form: Component; plan: boolean; needs: Need[] }[] = [
+  {
+    key: 'amount',
+    group: 'Measure',
+    word: 'Enter an amount',
+    form: StockForm,
+    plan: true,
+    needs: ['lotId', 'bench', 'line'],
+  },
+  {
+    key: 'samples',
+    group: 'Measure',
+    word: 'Count samples',
+    form: CalibrateForm,
+    plan: false,
+    needs: ['lotId', 'bench'],
+  },
+  { key: 'clean', group: 'Work on', word: 'Clean', form: CleaningForm, plan: false, needs: ['lot'] },
+  { key: 'dry', group: 'Work on', word: 'Dry', form: DryingForm, plan: false, needs: ['lotId', 'bench'] },
+  { key: 'test', group: 'Measure', word: 'Cut and test', form: QualityForm, plan: false, needs: ['lotId'] },
+  { key: 'move', group: 'Keep', word: 'Move', form: MoveForm, plan: false, needs: ['lot', 'bench'] },
+  { key: 'trouble', group: 'Keep', word: 'Quarantine', form: TroubleForm, plan: false, needs: ['lot'] },
+  { key: 'split', group: 'Work on', word: 'Split, float, merge', form: SplitForm, plan: true, needs: ['lot'] },
+  { key: 'change', group: 'Keep', word: 'Change', form: ChangeLotForm, plan: true, needs: ['lot'] },
+  { key: 'end', group: 'Keep', word: 'End', form: EndForm, plan: true, needs: ['lot'] },
 ]
 const open = ref('')
 const line = ref<StockLine | null>(null)
@@ -76,6 +93,31 @@ const offered = computed(() =>
     w.key === 'change' && lot.value && !lot.value.taxon ? { ...w, word: 'Name the plant' } : w,
   ),
 )
+const groups = computed(() =>
+  (['Measure', 'Work on', 'Keep'] as const)
+    .map((word) => ({ word, work: offered.value.filter((w) => w.group === word) }))
+    .filter((g) => g.work.length),
+)
+/** What is known of the lot and what to do with it, in one sentence or two. */
+const said = computed(() => {
+  if (!lot.value || !page.value) return ''
+  const last = page.value.tests.at(-1)
+  const worth =
+    page.value.decisions[0]?.headline ??
+    (last
+      ? `${percent(last.share)} % ${last.base === 'sown' ? `of ${last.of} seeds germinated` : 'of the full seed was alive'} when last tested (${percentRange(last.lower, last.upper)}, ${last.treatment}).`
+      : 'It was never tested.')
+  return [`${amountSentence(lot.value.stock)} ${worth}`, page.value.bench.next[0]?.sentence ?? '']
+    .filter(Boolean)
+    .join(' ')
+})
+const records = ref('')
+const RECORDS = computed(() => [
+  { key: 'log', words: `Log (${page.value?.bench.log.length ?? 0})` },
+  { key: 'ledger', words: `Ledger (${ledger.value?.length ?? 0})` },
+  { key: 'labels', words: `Labels printed (${prints.value?.results.length ?? 0})` },
+  { key: 'history', words: 'History' },
+])
 const working = computed(() => WORK.find((w) => w.key === open.value))
 const given = computed(() => {
   const all = { lot: lot.value, lotId: id.value, bench: page.value?.bench, line: line.value }
@@ -84,6 +126,12 @@ const given = computed(() => {
 function start(key: string) {
   line.value = null
   open.value = open.value === key ? '' : key
+}
+/** What was recorded is shown where it is kept. */
+const KEPT_IN: Record<string, string> = { amount: 'ledger', samples: 'log', clean: 'log', dry: 'log', test: 'log' }
+function done() {
+  records.value = KEPT_IN[open.value] ?? records.value
+  open.value = ''
 }
 function correct(wrong: StockLine) {
   line.value = wrong
@@ -127,9 +175,77 @@ function correct(wrong: StockLine) {
           Undo: keep the lot
         </button>
       </p>
-      <div class="split">
-        <LotPanels :lot="lot" :page="page" :today="today" />
-        <section class="next" aria-label="Next">
+      <p class="sentence">{{ said }}</p>
+      <div v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended" class="actions no-print">
+        <v-btn color="primary" :to="{ name: 'new-sowing', query: { lot: lot.id } }">Plan a sowing</v-btn>
+        <v-btn variant="outlined" color="primary" :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'best' } }"
+          >New trial of this lot</v-btn
+        >
+        <v-btn variant="outlined" color="primary" :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'alive' } }"
+          >Test viability</v-btn
+        >
+        <v-btn variant="outlined" color="primary" :to="{ name: 'plan', query: { lot: lot.id } }"
+          >Plan its treatment</v-btn
+        >
+        <v-btn variant="outlined" color="primary" :to="{ name: 'labels', query: { lot: lot.id } }">Print labels</v-btn>
+      </div>
+      <LifeFurrow v-if="ledger" class="life" :lot="lot" :page="page" :ledger="ledger" :today="today" />
+      <LotPanels :lot="lot" :page="page" :today="today" />
+      <div v-if="!lot.ended && groups.length" class="work no-print" role="group" aria-label="Work on this lot">
+        <div v-for="g in groups" :key="g.word" class="group">
+          <span class="quiet">{{ g.word }}</span>
+          <button
+            v-for="w in g.work"
+            :key="w.key"
+            type="button"
+            :aria-expanded="open === w.key"
+            :class="{ here: open === w.key }"
+            @click="start(w.key)"
+          >
+            {{ w.word }}
+          </button>
+        </div>
+      </div>
+      <section v-if="working" class="sheet-open" :aria-label="working.word">
+        <HazardBanner :hazards="page.bench.cares.map((c) => c.hazard)" :cares="page.bench.cares" />
+        <component :is="working.form" v-bind="given" :key="`${open}${line?.id ?? ''}`" @done="done" />
+      </section>
+      <div class="records no-print" role="group" aria-label="Records">
+        <button
+          v-for="r in RECORDS"
+          :key="r.key"
+          type="button"
+          class="text-link"
+          :aria-expanded="records === r.key"
+          @click="records = records === r.key ? '' : r.key"
+        >
+          {{ r.words }}
+        </button>
+      </div>
+      <LotLog v-if="records === 'log'" :lot-id="lot.id" :log="page.bench.log" :may-change="user?.may_count ?? false" />
+      <LotLedger
+        v-if="records === 'ledger'"
+        :lot-id="lot.id"
+        :lines="ledger ?? []"
+        :may-change="user?.may_plan ?? false"
+        @correct="correct"
+      />
+      <ul v-if="records === 'labels'" class="plain">
+        <li v-for="p in prints?.results" :key="p.id">
+          {{ moment(p.at) }}, {{ p.by }}: {{ labelKindWords[p.kind]
+          }}<template v-if="p.copies > 1"> × {{ p.copies }}</template>
+        </li>
+        <li v-if="!prints?.results.length" class="quiet">No label was printed for this lot yet.</li>
+      </ul>
+      <HistoryList v-if="records === 'history' && history" :entries="history" />
+      <DecisionLines :decisions="page.decisions" />
+      <section v-if="page.conclusions.length" aria-label="Conclusions">
+        <h2 class="ruled">Conclusions</h2>
+        <ConclusionList :conclusions="page.conclusions" where="lot" />
+      </section>
+      <DormancyPanel v-if="!lot.ended" :lot="id" :may-plan="user?.may_plan ?? false" />
+      <div class="columns">
+        <section>
           <h2 class="ruled">Next</h2>
           <ul class="plain">
             <li v-for="n in page.bench.next" :key="n.task">{{ n.sentence }}</li>
@@ -156,64 +272,19 @@ function correct(wrong: StockLine) {
               No trial or bag has used seed of this lot yet.
             </li>
           </ul>
-          <ul class="plain ways">
-            <template v-if="user?.may_plan && lot.stock.seeds !== 0 && !lot.ended">
-              <li>
-                <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'alive' } }"
-                  >Test viability</RouterLink
-                >
-              </li>
-              <li>
-                <RouterLink :to="{ name: 'new-trial', query: { lot: lot.id, asks: 'best' } }"
-                  >New trial of this lot</RouterLink
-                >
-              </li>
-              <li><RouterLink :to="{ name: 'plan', query: { lot: lot.id } }">Plan its treatment</RouterLink></li>
-              <li><RouterLink :to="{ name: 'new-sowing', query: { lot: lot.id } }">Plan a sowing</RouterLink></li>
-            </template>
-            <li>
-              <RouterLink
-                :to="
-                  lot.taxon
-                    ? { name: 'plant', params: { id: lot.taxon } }
-                    : { name: 'unnamed-plant', params: { id: lot.id } }
-                "
-                >Results for this plant</RouterLink
-              >
-            </li>
-            <li class="no-print">
-              <a :href="addressOf(`/api/v1/lots/${lot.id}/card.pdf/`)" target="_blank" rel="noopener">Seed card</a>
-            </li>
-          </ul>
-        </section>
-      </div>
-      <DecisionLines :decisions="page.decisions" />
-      <section v-if="page.conclusions.length" aria-label="Conclusions">
-        <h2 class="ruled">Conclusions</h2>
-        <ConclusionList :conclusions="page.conclusions" where="lot" />
-      </section>
-      <DormancyPanel v-if="!lot.ended" :lot="id" :may-plan="user?.may_plan ?? false" />
-      <div v-if="!lot.ended" class="work no-print" role="group" aria-label="Work on this lot">
-        <button
-          v-for="w in offered"
-          :key="w.key"
-          type="button"
-          :aria-expanded="open === w.key"
-          :class="{ here: open === w.key }"
-          @click="start(w.key)"
-        >
-          {{ w.word }}
-        </button>
-        <RouterLink v-if="user?.may_count" :to="{ name: 'labels', query: { lot: lot.id } }">Print labels</RouterLink>
-      </div>
-      <section v-if="working" class="sheet-open" :aria-label="working.word">
-        <HazardBanner :hazards="page.bench.cares.map((c) => c.hazard)" :cares="page.bench.cares" />
-        <component :is="working.form" v-bind="given" :key="`${open}${line?.id ?? ''}`" @done="open = ''" />
-      </section>
-      <div class="columns">
-        <section>
-          <h2 class="ruled">Log</h2>
-          <LotLog :lot-id="lot.id" :log="page.bench.log" :may-change="user?.may_count ?? false" />
+          <p class="ways">
+            <RouterLink
+              :to="
+                lot.taxon
+                  ? { name: 'plant', params: { id: lot.taxon } }
+                  : { name: 'unnamed-plant', params: { id: lot.id } }
+              "
+              >Results for this plant</RouterLink
+            >
+            <a class="no-print" :href="addressOf(`/api/v1/lots/${lot.id}/card.pdf/`)" target="_blank" rel="noopener"
+              >Seed card</a
+            >
+          </p>
           <template v-if="page.bench.descent.nodes.length">
             <h2 class="ruled">Descent</h2>
             <DescentGraph :graph="page.bench.descent" :here="lot.id" />
@@ -237,18 +308,6 @@ function correct(wrong: StockLine) {
               Tests count germination after one and the same treatment, because no closing says what was viable.
             </template>
           </p>
-          <h2 class="ruled">Ledger</h2>
-          <LotLedger :lot-id="lot.id" :lines="ledger ?? []" :may-change="user?.may_plan ?? false" @correct="correct" />
-          <template v-if="prints?.results.length">
-            <h2 class="ruled">Labels printed</h2>
-            <ul class="plain">
-              <li v-for="p in prints.results" :key="p.id">
-                {{ moment(p.at) }}, {{ p.by }}: {{ labelKindWords[p.kind]
-                }}<template v-if="p.copies > 1"> × {{ p.copies }}</template>
-              </li>
-            </ul>
-          </template>
-          <HistoryList v-if="history" :entries="history" />
         </section>
       </div>
       <ThingFoot kind="lot" :id="lot.id" :name="lot.code ?? ''" deletable no-history />
@@ -276,40 +335,37 @@ function correct(wrong: StockLine) {
   margin-top: 6px;
 }
 
-.split {
-  display: grid;
-  grid-template-columns: minmax(0, 2.2fr) minmax(0, 1fr);
-  gap: 14px 40px;
-  margin-top: 12px;
+.life {
+  margin: 10px 0 14px;
 }
 
-.next h2:not(:first-child) {
-  margin-top: 12px;
-}
-
-.next li {
-  padding: 3px 0;
+.sentence {
+  max-width: 75ch;
+  margin: 8px 0;
 }
 
 .work {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 20px;
-  margin: 16px 0 8px;
+  gap: 2px 36px;
+  margin: 16px 0 0;
   padding: 4px 0;
   border-top: 1px solid var(--line);
-  border-bottom: 1px solid var(--line);
 }
 
-.work button,
-.work a {
+.group {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+  align-items: center;
+}
+
+.work button {
   min-height: 48px;
   padding: 0;
   border-bottom: 3px solid transparent;
   color: var(--leaf);
   font-weight: 600;
-  line-height: 48px;
-  text-decoration: none;
 }
 
 .work button.here {
@@ -317,9 +373,12 @@ function correct(wrong: StockLine) {
   color: var(--ink);
 }
 
+.records,
 .ways {
-  margin-top: 12px;
-  border-top: 1px solid var(--line-soft);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 22px;
+  margin: 0 0 10px;
 }
 
 .columns h2 {
@@ -335,7 +394,6 @@ function correct(wrong: StockLine) {
 }
 
 @media (max-width: 900px) {
-  .split,
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -1,0 +1,141 @@
+"""What is made of a lot while it is written, as on the label of a bag: a line of text read, and what follows from its fields."""
+
+from dataclasses import dataclass
+from datetime import date
+from statistics import median
+
+from django.db.models import Q
+
+from core.seedstock import seed_rate
+from core.tables import QuickLot, read_lot
+from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, DatePrecision, DayOrder
+from server.lots.models import Calibration, Lot
+from server.record_kinds.selectors import valid
+from server.reference.models import Place, Taxon
+
+MOST_LOTS = 12
+CONVERTED = {
+    AmountUnit.GRAMS: CalibrationKind.WEIGHED,
+    AmountUnit.MILLILITRES: CalibrationKind.SCOOPED,
+    AmountUnit.HEADS: CalibrationKind.HEADS,
+}
+BY = {CalibrationKind.WEIGHED: "weighed samples", CalibrationKind.SCOOPED: "counted scoops", CalibrationKind.HEADS: "counted heads"}
+
+
+@dataclass(frozen=True)
+class Understood:
+    """A piece of a line, and what it was taken for."""
+
+    piece: str
+    taken_for: str
+
+
+@dataclass(frozen=True)
+class LineRead:
+    """The fields of a lot that a line of text names. What was asked about is in no field."""
+
+    taxon: int | None
+    field_name: str
+    collected_on: date | None
+    collected_precision: DatePrecision | None
+    parents: int | None
+    code: str
+    place: int | None
+    origin_place: str
+    amount: float | None
+    unit: AmountUnit | None
+    known: AmountKnown | None
+    note: str
+    understood: list[Understood]
+    questions: list[str]
+
+
+@dataclass(frozen=True)
+class LotNamed:
+    """A lot by its code."""
+
+    id: int
+    code: str
+
+
+@dataclass(frozen=True)
+class Conclusions:
+    """What follows from a plant and an amount: sentences, and the lots of the plant that are here already."""
+
+    sentences: list[str]
+    lots: list[LotNamed]
+
+
+def read_line(text: str, *, today: date, order: DayOrder) -> LineRead:
+    """Read a line; places are those of the nursery, origins those of earlier lots, plants those of the list."""
+    places = {p.full_name: p.pk for p in Place.objects.select_related("parent__parent__parent")}
+    origins = Lot.objects.exclude(origin_place="").values_list("origin_place", flat=True).distinct()
+    found = read_lot(text, today=today, order=order, places=list(places), origins=list(origins))
+    taxon, questions = _plant(found)
+    return LineRead(
+        taxon=taxon,
+        field_name="" if taxon else found.plant[:120],
+        collected_on=found.collected_on,
+        collected_precision=found.precision,
+        parents=found.parents,
+        code=found.code,
+        place=places.get(found.place),
+        origin_place=found.origin,
+        amount=found.amount,
+        unit=found.unit,
+        known=found.known,
+        note=", ".join(found.notes),
+        understood=[Understood(piece, taken) for piece, taken in found.understood],
+        questions=[*found.questions, *questions],
+    )
+
+
+def _plant(found: QuickLot) -> tuple[int | None, list[str]]:
+    """The plant of the list that a name means: the whole name, else the only one that has it as a part."""
+    name = found.plant
+    if not name:
+        return None, []
+    whole = list(Taxon.objects.filter(Q(common_name__iexact=name) | Q(scientific_name__iexact=name))[:2])
+    near = whole or list(
+        Taxon.objects.filter(Q(common_name__icontains=name) | Q(scientific_name__icontains=name)).order_by("common_name")[:5]
+    )
+    if len(near) == 1:
+        return near[0].pk, []
+    if near:
+        names = " or ".join(t.common_name or t.scientific_name for t in near)
+        return None, [f"“{name}” could be {names}. Choose the plant."]
+    return None, [f"No plant of the list is called “{name}”. It is kept as the field name; choose the plant if you know it."]
+
+
+def conclude(*, taxon: Taxon | None, amount: float | None, unit: AmountUnit) -> Conclusions:
+    """What can be said of a lot before it is saved; nothing is stored."""
+    if taxon is None:
+        return Conclusions([], [])
+    lots = list(Lot.objects.filter(taxon=taxon, ended="").order_by("-pk").values_list("pk", "code")[:MOST_LOTS])
+    said = [s for s in (_seeds_in(taxon, amount, unit), taxon.note) if s]
+    return Conclusions(said, [LotNamed(*row) for row in lots])
+
+
+def _seeds_in(taxon: Taxon, amount: float | None, unit: AmountUnit) -> str:
+    """How many seeds an amount is likely to hold, by the counted samples of the plant's other lots; a range over lots, no error."""
+    kind = CONVERTED.get(unit)
+    if amount is None or amount <= 0 or kind is None:
+        return ""
+    rates: dict[str, float] = {}
+    samples = valid(Calibration.objects.filter(lot__taxon=taxon, kind=kind)).select_related("lot").order_by("at", "pk")
+    for found in samples:
+        rates[found.lot.code] = seed_rate(found.counts, found.amounts, kind).per_unit
+    if not rates:
+        return "Count samples of it, and the amount becomes a number of seeds."
+    latest = dict(list(rates.items())[-MOST_LOTS:])
+    counts = sorted(amount * rate for rate in latest.values())
+    by = f"by the {BY[kind]} of {' and '.join(latest) if len(latest) < 3 else f'{len(latest)} other lots'}"
+    if len(counts) == 1:
+        return f"≈ {_round(counts[0]):,} seeds, {by}; seed of another lot can be a third lighter or heavier."
+    return f"≈ {_round(median(counts)):,} seeds (between {_round(counts[0]):,} and {_round(counts[-1]):,}), {by}."
+
+
+def _round(count: float) -> int:
+    """Two figures: other lots say no more."""
+    digits = max(0, len(str(int(count))) - 2)
+    return round(count / 10**digits) * 10**digits
