@@ -1,4 +1,5 @@
 from journeys.case import Journey
+from journeys.pages.counted import CountedPage
 from server.lots.models import Lot
 from server.reference.models import Taxon
 
@@ -16,6 +17,7 @@ class KeepingLots(Journey):
             self.naming_an_unnamed_lot_changes_every_screen_and_keeps_the_old_name,
             self.a_stale_change_shows_both_and_loses_neither,
             self.a_new_lot_needs_a_name_of_some_kind,
+            self.bags_of_a_day_are_written_in_few_actions,
             self.a_recipe_with_acid_is_confirmed_before_it_is_saved,
             self.a_reader_is_shown_everything_and_offered_nothing_to_change,
         )
@@ -80,6 +82,33 @@ class KeepingLots(Journey):
         page.see("//p[contains(@class, 'big')][normalize-space()='120']")
         self.assertEqual((lot := Lot.objects.get(code="ZZ-1")).collected_on.strftime("%d %m"), "12 08", lot.collected_on)
         self.refused("422")
+
+    def bags_of_a_day_are_written_in_few_actions(self):
+        page = CountedPage(self.browser.driver, self.live_server_url)
+        before = set(Lot.objects.values_list("pk", flat=True))
+        page.open("/lots/new", "Add lot")
+        page.press("garden")
+        page.fill("All in one line", "Lewis flax, Display garden, 12 Aug, about 40 plants, 18 g, box 1, 7")
+        page.text("“7”: of what?")
+        page.see("//ul[@aria-label='What was understood']/li[contains(., '18 g')][contains(., 'amount')]")
+        page.text("Here already:")
+        self.accessible("the label of a new lot")
+        page.press("Save and write the next")
+        page.see("//ul[@aria-label='Written just now']/li[contains(., 'Lewis flax')]")
+        self.assertLessEqual(page.actions, 12)
+        # what the bags of one day have in common stays
+        self.assertEqual(page.field("Place").get_attribute("value"), "Display garden")
+        for n in range(2, 11):
+            page.fill("All in one line", f"Munro's globemallow, {n} g")
+            page.see(f"//ul[@aria-label='What was understood']/li[contains(., '{n} g')]")
+            page.press("Save and write the next")
+            page.see(f"(//ul[@aria-label='Written just now']/li)[{n}]")
+        self.assertLessEqual(page.actions, 60)
+        made = Lot.objects.exclude(pk__in=before).order_by("pk")
+        self.assertEqual([lot.common_name for lot in made], ["Lewis flax", *["Munro's globemallow"] * 9])
+        self.assertEqual({(lot.origin_kind, lot.origin_place) for lot in made}, {("garden", "Display garden")})
+        self.assertEqual([lot.stock_entries.get().amount for lot in made], [18, *range(2, 11)])
+        self.assertEqual((made[0].parents, made[0].note, made[0].place.name), (40, "about 40 plants", "box 1"))
 
     def a_recipe_with_acid_is_confirmed_before_it_is_saved(self):
         page = self.page

@@ -210,5 +210,5 @@ def _day(piece: str, today: date, order: DayOrder) -> Moment | None:
 def _named(piece: str, names: Sequence[str]) -> list[str]:
     """Known names that a piece means: the whole name, else a part of it between commas."""
     wanted = piece.casefold()
-    whole = [n for n in names if n.casefold() == wanted]
+    whole = sorted({n for n in names if n.casefold() == wanted})
     return whole or sorted({n for n in names if wanted in [part.strip().casefold() for part in n.split(",")]})

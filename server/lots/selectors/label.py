@@ -69,7 +69,7 @@ class Conclusions:
 def read_line(text: str, *, today: date, order: DayOrder) -> LineRead:
     """Read a line; places are those of the nursery, origins those of earlier lots, plants those of the list."""
     places = {p.full_name: p.pk for p in Place.objects.select_related("parent__parent__parent")}
-    origins = Lot.objects.exclude(origin_place="").values_list("origin_place", flat=True).distinct()
+    origins = Lot.objects.exclude(origin_place="").order_by("origin_place").values_list("origin_place", flat=True).distinct()
     found = read_lot(text, today=today, order=order, places=list(places), origins=list(origins))
     taxon, questions = _plant(found)
     return LineRead(

@@ -23,7 +23,7 @@ from server.record_kinds.services import check_not_in_future, create_thing
 from server.reference.models import Place
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.courses import count_record
-from server.trials.services.layout import NewTreatment, TrialFields, check_treatments, next_code
+from server.trials.services.layout import NewTreatment, TrialFields, check_treatments, next_code, treatment_fields
 from server.trials.services.new_look import COUNTS
 
 LONGEST_CODE = 8
@@ -97,7 +97,7 @@ def import_trial(
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
     trial = Trial(code=code or next_code(lot), question=question, lot=lot, sow_on=sow_on, layout_seed=seed, **fields)
     create_thing(trial, by=by)
-    made = Treatment.objects.bulk_create([Treatment(trial=trial, order=i, **vars(t)) for i, t in enumerate(treatments)])
+    made = Treatment.objects.bulk_create([Treatment(trial=trial, order=i, **treatment_fields(t, by)) for i, t in enumerate(treatments)])
     by_name = {t.name: t for t in made}
     codes = _codes([d.code for d in dishes], seed)
     rows = [

@@ -102,7 +102,7 @@ def lay_out_trial(
     trial = create_thing(
         Trial(code=next_code(lot), question=question, lot=lot, sow_on=sow_on, layout=layout, layout_seed=seed, **fields), by=by
     )
-    made = [Treatment(trial=trial, order=i, **_fields_of(t, by)) for i, t in enumerate(treatments)]
+    made = [Treatment(trial=trial, order=i, **treatment_fields(t, by)) for i, t in enumerate(treatments)]
     Treatment.objects.bulk_create(made)
     codes = draw_codes(cost.dishes, seed, set(Dish.everything.values_list("code", flat=True)))
     placed = allocate([dishes_per_treatment] * len(made), layout, seed)
@@ -115,7 +115,7 @@ def lay_out_trial(
     return trial
 
 
-def _fields_of(new: NewTreatment, by: Person) -> dict[str, Any]:
+def treatment_fields(new: NewTreatment, by: Person) -> dict[str, Any]:
     """What is kept of a new treatment, with the recipe that does its steps."""
     kept = {k: v for k, v in vars(new).items() if k not in ("steps", "recipe_name")}
     if new.steps:
@@ -167,7 +167,7 @@ def add_treatment(*, by: Person, trial: Trial, new: NewTreatment, dishes: int, s
     check_treatments([*(NewTreatment(t.name, is_control=t.is_control) for t in there), new], at_field="/name")
     cost, stock = cost_of(lot=trial.lot, treatments=1, dishes=dishes, seeds_per_dish=seeds_per_dish)
     _check_stock(cost, stock, trial.lot)
-    treatment = Treatment.objects.create(trial=trial, order=len(there), added_on=local_day(at), **_fields_of(new, by))
+    treatment = Treatment.objects.create(trial=trial, order=len(there), added_on=local_day(at), **treatment_fields(new, by))
     last = Dish.objects.filter(treatment__trial=trial).order_by("-position").first()
     codes = draw_codes(dishes, secrets.randbits(48), set(Dish.everything.values_list("code", flat=True)))
     for n, code in enumerate(codes, 1 + (last.position if last else 0)):

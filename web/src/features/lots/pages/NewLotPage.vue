@@ -1,69 +1,209 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { PlaceField } from '@/features/places'
+import { PlantField } from '@/features/taxa'
+import BagLabel from '@/shared/components/BagLabel.vue'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
-import FormFoot from '@/shared/components/FormFoot.vue'
+import DayField from '@/shared/components/DayField.vue'
+import { useAnswer } from '@/shared/composables/useAnswer'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
-import { useAddLot } from '../api'
+import { numberOrNull } from '@/shared/format/numbers'
+import { choicesOf, originWords } from '@/shared/labels'
+import { concludeLot, useAddLot, type Lot } from '../api'
+import AmountLine from '../components/AmountLine.vue'
 import LotFields from '../components/LotFields.vue'
-import { asRequest, lotForm } from '../logic/lotForm'
+import QuickLine from '../components/QuickLine.vue'
+import { emptyLabel, nextLabel, ON_LABEL, requestOf, withLine } from '../logic/label'
 
+/** A lot is written like the label on its bag; only its plant is needed, and beside it stands what follows from it. */
 useTitle(() => 'Add lot')
 const router = useRouter()
 const add = useAddLot()
 const { attempt, at, foot } = useProblem()
-const lot = ref(lotForm())
-const code = ref('')
-const place = ref<number | null>(null)
+const label = ref(emptyLabel())
+const line = ref('')
+/** A new label begins with an empty line and closed fields. */
+const turn = ref(0)
+const more = ref(false)
+const made = ref<Lot[]>([])
 
-async function save() {
-  const made = await attempt(() =>
-    add.mutateAsync({ ...asRequest(lot.value), code: code.value, place: place.value ?? null }),
-  )
-  if (made) await router.push({ name: 'lot', params: { id: made.id } })
+const origin = computed({
+  get: () => [label.value.lot.origin_kind],
+  set: ([kind]) => (label.value.lot = { ...label.value.lot, origin_kind: kind ?? 'wild' }),
+})
+const asked = computed(() => {
+  const { taxon } = label.value.lot
+  const { unit, number } = label.value.amount
+  return taxon == null
+    ? null
+    : { taxon, amount: numberOrNull(number), unit: unit === 'later' ? ('seeds' as const) : unit }
+})
+const { answer: follows } = useAnswer(asked, concludeLot)
+const FIELDS = [
+  '/code',
+  '/field_name',
+  '/leave',
+  '/collected_on',
+  '/parents',
+  '/claimed_percent',
+  '/claimed_days',
+  '/amount',
+]
+
+async function save(then: 'open' | 'next' | 'print') {
+  const lot = await attempt(() => add.mutateAsync(requestOf(label.value)))
+  if (!lot) return
+  if (then === 'open') await router.push({ name: 'lot', params: { id: lot.id } })
+  else if (then === 'print') await router.push({ name: 'labels', query: { lot: lot.id } })
+  else {
+    made.value = [lot, ...made.value]
+    label.value = nextLabel(label.value)
+    line.value = ''
+    turn.value += 1
+    more.value = false
+  }
 }
 </script>
 
 <template>
-  <main class="page narrow">
+  <main class="page">
     <CrumbTrail :steps="[{ words: 'Lots', to: '/lots' }]" />
     <h1>Add lot</h1>
-    <p class="sentence">
-      Enter the plant, its origin and the date. A field name is enough while the species is unknown. Record seed from a
-      stand you watch through its <RouterLink to="/stands">harvest</RouterLink>.
-    </p>
-    <form @submit.prevent="save">
-      <div class="form-row top">
-        <v-text-field
-          v-model="code"
-          label="Code on the bag"
-          placeholder="leave empty for the next free one"
-          maxlength="12"
-          :error-messages="at('/code')"
+    <form class="bench" @submit.prevent="save('open')">
+      <BagLabel title="Write it as on the bag. Only the plant is needed." :code="label.code">
+        <QuickLine :key="turn" v-model="line" @read="(read) => (label = withLine(label, read))" />
+        <div class="form-row">
+          <PlantField v-model="label.lot.taxon" label="Plant, if known" :messages="at('/taxon')" />
+          <v-text-field
+            v-if="!label.lot.taxon || label.lot.field_name"
+            v-model="label.lot.field_name"
+            label="Field name"
+            maxlength="120"
+            :error-messages="at('/field_name')"
+          />
+        </div>
+        <ChipChoice v-model="origin" label="Where it came from" :choices="choicesOf(originWords)" />
+        <div class="form-row">
+          <v-text-field
+            v-model="label.lot.origin_place"
+            label="Place"
+            maxlength="120"
+            :error-messages="at('/origin_place')"
+          />
+          <v-text-field
+            v-if="label.lot.origin_kind === 'wild'"
+            v-model="label.lot.leave"
+            label="Permission"
+            placeholder="permit, landowner, or “own land”"
+            :error-messages="at('/leave')"
+          />
+        </div>
+        <div class="form-row">
+          <DayField
+            v-model="label.lot.collected_on as string"
+            of="event"
+            label="Collected"
+            :messages="at('/collected_on')"
+          />
+          <v-text-field v-model="label.lot.collector" label="Collector" :error-messages="at('/collector')" />
+          <v-text-field
+            v-model="label.lot.parents"
+            label="Parent plants"
+            inputmode="numeric"
+            :error-messages="at('/parents')"
+          />
+        </div>
+        <AmountLine v-model="label.amount" :messages="at('/amount')" />
+        <div class="form-row">
+          <PlaceField v-model="label.place" label="Kept at" :messages="at('/place')" />
+          <v-text-field
+            v-model="label.code"
+            label="Code on the bag"
+            placeholder="next free one"
+            maxlength="12"
+            :error-messages="at('/code')"
+          />
+        </div>
+        <button type="button" class="text-link more" :aria-expanded="more" @click="more = !more">
+          {{ more ? 'Less' : 'Ripeness, hazards, hybrid, seller’s claim and note' }}
+        </button>
+        <LotFields
+          v-if="more || at('/claimed_percent').length || at('/claimed_days').length"
+          v-model="label.lot"
+          :at="at"
+          :without="ON_LABEL"
         />
-        <PlaceField v-model="place" label="Kept at" :messages="at('/place')" />
+      </BagLabel>
+      <div class="beside">
+        <h2 class="ruled">What follows</h2>
+        <p v-if="!label.lot.taxon" class="quiet">
+          A field name is enough while the species is unknown. Record seed from a stand you watch through its
+          <RouterLink to="/stands">harvest</RouterLink>.
+        </p>
+        <p v-for="s in follows?.sentences" :key="s">{{ s }}</p>
+        <p v-if="follows?.lots.length" class="quiet">
+          Here already:
+          <template v-for="(l, i) in follows.lots" :key="l.id"
+            >{{ i ? ', ' : ''
+            }}<RouterLink :to="{ name: 'lot', params: { id: l.id } }" class="code">{{ l.code }}</RouterLink></template
+          >
+        </p>
+        <p v-if="foot(...FIELDS)" class="notice bad" role="alert">{{ foot(...FIELDS) }}</p>
+        <div class="ways">
+          <v-btn type="submit" color="primary" :loading="add.isPending.value">Save lot</v-btn>
+          <v-btn variant="outlined" color="primary" :disabled="add.isPending.value" @click="save('next')"
+            >Save and write the next</v-btn
+          >
+          <v-btn variant="outlined" color="primary" :disabled="add.isPending.value" @click="save('print')"
+            >Save and print its label</v-btn
+          >
+          <RouterLink to="/lots">Cancel</RouterLink>
+        </div>
+        <ul v-if="made.length" class="plain" aria-label="Written just now" aria-live="polite">
+          <li v-for="l in made" :key="l.id">
+            <RouterLink :to="{ name: 'lot', params: { id: l.id } }"
+              ><span class="code">{{ l.code }}</span> {{ l.common_name }}</RouterLink
+            >
+          </li>
+        </ul>
       </div>
-      <LotFields v-model="lot" :at="at" />
-      <FormFoot
-        action="Save lot"
-        :busy="add.isPending.value"
-        :sentence="
-          foot('/code', '/field_name', '/leave', '/collected_on', '/parents', '/claimed_percent', '/claimed_days')
-        "
-        @leave="router.push('/lots')"
-      />
     </form>
   </main>
 </template>
 
 <style scoped>
-.narrow {
-  max-width: 900px;
+.bench {
+  display: grid;
+  grid-template-columns: minmax(0, 1.6fr) minmax(280px, 1fr);
+  gap: 20px 40px;
+  align-items: start;
+  margin-top: 10px;
 }
 
-.top {
-  margin-top: 18px;
+.beside,
+.ways {
+  display: grid;
+  gap: 10px;
+}
+
+.ways {
+  justify-items: start;
+}
+
+.beside p {
+  margin: 0;
+}
+
+.more {
+  justify-self: start;
+}
+
+@media (max-width: 900px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>
