@@ -44,6 +44,7 @@ VIEWS = {
     "knowledge": ("/plants/{plant_flax}", DESK),
     "plants": ("/plants", DESK),
     "import": ("/import", DESK),
+    "label": ("/lots/new", DESK),
     "glossary": ("/glossary", DESK),
     "practice": ("/practice/{practised}", DESK),
     "briefs": ("/practice", DESK),
@@ -57,7 +58,9 @@ VIEWS = {
 # pages of a practice bench: a tab that is on one
 ON_BENCH = {"bench", "bench-count"}
 # what is pressed before a picture is taken
-PRESSED = {"import": "a sample sheet"}
+PRESSED = {"import": "a sample sheet", "label": "garden"}
+# what is typed into the field that is first on a page, after that
+TYPED = {"label": "Lewis flax, Display garden, 12 Aug, about 40 plants, 18 g, box 1, still a bit damp"}
 TRIALS = {
     "balsamroot": "HR-114",
     "mallow": "SM-052",
@@ -87,7 +90,7 @@ KEPT = [
     *("today", "trial", "count", "compare", "question", "closing", "stands", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
     *("decide", "report"),
-    *("sowing", "knowledge", "import", "practice"),
+    *("sowing", "knowledge", "label", "practice"),
 ]
 
 
@@ -134,6 +137,9 @@ def main(folder: Path, names: list[str]) -> None:
                 wait_until_done(browser)
                 if name in PRESSED:
                     browser.driver.find_element("xpath", f"//button[contains(., '{PRESSED[name]}')]").click()
+                    time.sleep(2)
+                if name in TYPED:
+                    browser.driver.find_element("css selector", "form input").send_keys(TYPED[name])
                     time.sleep(2)
                 browser.picture(target)
                 print(target, *browser.console_errors())
