@@ -138,4 +138,4 @@ def _seeds_in(taxon: Taxon, amount: float | None, unit: AmountUnit) -> str:
 def _round(count: float) -> int:
     """Two figures: other lots say no more."""
     digits = max(0, len(str(int(count))) - 2)
-    return round(count / 10**digits) * 10**digits
+    return round(round(count), -digits)

@@ -58,11 +58,9 @@ const LINES = {
   font: 500 1.12rem var(--heading);
 }
 
-/* an icon does not make its line lower than the others */
-.in :deep(.v-field__append-inner) {
-  align-items: flex-end;
-  height: 38px;
-  padding: 0 0 4px;
+/* the button of an icon does not make its line lower than the others */
+.in :deep(.v-field__append-inner > *) {
+  margin-block: -10px;
 }
 
 @media (max-width: 700px) {

@@ -102,14 +102,14 @@ const groups = computed(() =>
 const said = computed(() => {
   if (!lot.value || !page.value) return ''
   const last = page.value.tests.at(-1)
+  // a trial that is running tests it
+  const next = page.value.bench.next.find((n) => n.task !== 'test' || !page.value?.decisions.length)
   const worth =
     page.value.decisions[0]?.headline ??
     (last
       ? `${percent(last.share)} % ${last.base === 'sown' ? `of ${last.of} seeds germinated` : 'of the full seed was alive'} when last tested (${percentRange(last.lower, last.upper)}, ${last.treatment}).`
       : 'It was never tested.')
-  return [`${amountSentence(lot.value.stock)} ${worth}`, page.value.bench.next[0]?.sentence ?? '']
-    .filter(Boolean)
-    .join(' ')
+  return [`${amountSentence(lot.value.stock)} ${worth}`, next?.sentence ?? ''].filter(Boolean).join(' ')
 })
 const records = ref('')
 const RECORDS = computed(() => [
