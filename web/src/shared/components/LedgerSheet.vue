@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="R extends { id: number }">
-import { computed } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useSorted } from '@/shared/composables/useSorted'
 import EmptyState from './EmptyState.vue'
 import LedgerHead from './LedgerHead.vue'
@@ -40,10 +40,29 @@ defineSlots<{ action(): unknown; row(props: { row: R }): unknown }>()
 const shown = computed(() => props.rows ?? [])
 const values = Object.fromEntries(props.columns.map((c) => [c.key, c.by]))
 const { sorted, sortBy, ariaSort } = useSorted<R>(shown, values, props.first)
+
+// one line is in the tab order; the arrow keys walk from line to line, also from the field into the list
+const body = ref<HTMLElement | null>(null)
+const here = ref(0)
+const current = computed(() => Math.min(here.value, Math.max(0, sorted.value.length - 1)))
+async function walk(to: number) {
+  if (!sorted.value.length) return
+  here.value = Math.max(0, Math.min(sorted.value.length - 1, to))
+  await nextTick()
+  const line = body.value?.children[here.value] as HTMLElement | undefined
+  line?.focus()
+  line?.scrollIntoView({ block: 'nearest' })
+}
 </script>
 
 <template>
-  <LedgerTop v-model="search" :title="words.title" :label="`Find by ${words.find}`" :placeholder="words.placeholder">
+  <LedgerTop
+    @keydown.down.prevent="walk(0)"
+    v-model="search"
+    :title="words.title"
+    :label="`Find by ${words.find}`"
+    :placeholder="words.placeholder"
+  >
     <slot name="action" />
   </LedgerTop>
   <PageState :pending="query.pending" :error="query.error" @retry="emit('retry')" />
@@ -52,8 +71,19 @@ const { sorted, sortBy, ariaSort } = useSorted<R>(shown, values, props.first)
     <p v-else-if="!rows.length" class="sentence">Nothing has “{{ search }}” in its {{ words.find }}.</p>
     <table v-else class="ledger sheet">
       <LedgerHead :columns="columns" :sorting="ariaSort" @sort="sortBy" />
-      <tbody>
-        <tr v-for="row in sorted" :key="row.id" @click="emit('choose', row)">
+      <tbody ref="body">
+        <tr
+          v-for="(row, i) in sorted"
+          :key="row.id"
+          :tabindex="i === current ? 0 : -1"
+          @focus="here = i"
+          @click="emit('choose', row)"
+          @keydown.enter.self="emit('choose', row)"
+          @keydown.down.self.prevent="walk(i + 1)"
+          @keydown.up.self.prevent="walk(i - 1)"
+          @keydown.home.self.prevent="walk(0)"
+          @keydown.end.self.prevent="walk(sorted.length - 1)"
+        >
           <slot name="row" :row="row" />
         </tr>
       </tbody>

@@ -3,6 +3,7 @@ import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
 import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
+import { useInAddress } from '@/shared/composables/useInAddress'
 import { useTitle } from '@/shared/composables/useTitle'
 import { dateAsKnown } from '@/shared/format/dates'
 import { endWords, originWords, troubleWords } from '@/shared/labels'
@@ -13,7 +14,7 @@ import { amountWords } from '@/shared/format/amount'
 useTitle(() => 'Lots')
 const router = useRouter()
 const { user } = useSession()
-const search = ref('')
+const search = useInAddress('q')
 const shown = ref(200)
 watch(search, () => (shown.value = 200))
 const { data, isPending, error, refetch } = useLots(search, shown)

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
 import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
+import { useInAddress } from '@/shared/composables/useInAddress'
 import { useTitle } from '@/shared/composables/useTitle'
 import { percent, plural } from '@/shared/format/numbers'
 import { opennessWords } from '@/shared/labels'
@@ -15,7 +16,7 @@ useTitle(() => 'Plants')
 const router = useRouter()
 const { user } = useSession()
 const { data, isPending, error, refetch } = useKnowledge()
-const search = ref('')
+const search = useInAddress('q')
 const adding = ref(false)
 const rows = computed<Row[] | undefined>(() => {
   const wanted = search.value.trim().toLowerCase()

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
 import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
+import { useInAddress } from '@/shared/composables/useInAddress'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, weekdayShort } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
@@ -14,7 +15,7 @@ useTitle(() => 'Sowing')
 const router = useRouter()
 const { user } = useSession()
 const { data, isPending, error, refetch } = useSowings()
-const search = ref('')
+const search = useInAddress('q')
 const today = isoDay(new Date())
 const rows = computed(() => {
   const wanted = search.value.trim().toLowerCase()

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
 import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
+import { useInAddress } from '@/shared/composables/useInAddress'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, weekdayShort } from '@/shared/format/dates'
 import { percent, withDoubt } from '@/shared/format/numbers'
@@ -13,7 +14,7 @@ import StandLine from '../components/StandLine.vue'
 useTitle(() => 'Stands')
 const router = useRouter()
 const { user } = useSession()
-const search = ref('')
+const search = useInAddress('q')
 const { data, isPending, error, refetch } = useStands(search)
 
 const PRESSING: StandRow['state'][] = ['may_be_gone', 'overdue', 'due']

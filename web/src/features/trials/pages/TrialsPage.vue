@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
 import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
+import { useInAddress } from '@/shared/composables/useInAddress'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day } from '@/shared/format/dates'
 import { percent, plural } from '@/shared/format/numbers'
@@ -12,7 +12,7 @@ import { useTrials, type TrialRow } from '../api'
 useTitle(() => 'Trials')
 const router = useRouter()
 const { user } = useSession()
-const search = ref('')
+const search = useInAddress('q')
 const { data, isPending, error, refetch } = useTrials(() => ({ search: search.value || undefined }))
 
 const ORDER = { counting: 0, planned: 1, closed: 2 }
