@@ -1,3 +1,5 @@
+from selenium.webdriver.common.keys import Keys
+
 from journeys.case import Journey
 from journeys.pages.counted import CountedPage
 from server.lots.models import Lot
@@ -28,6 +30,18 @@ class KeepingLots(Journey):
         page.see("//td[contains(., 'scree foot, unnamed A')]")
         page.see("//input[@type='search']").send_keys("draw")
         page.wait.until(lambda _: len(page.texts("tbody tr")) == Lot.objects.filter(origin_place="Larkspit Draw").count())
+        page.press("Ended")
+        page.wait.until(lambda d: "show=ended" in d.current_url and "q=draw" in d.current_url, "the address does not keep the choice")
+        page.press("All")
+        page.wait.until(lambda _: len(page.texts("tbody tr")) == Lot.objects.filter(origin_place="Larkspit Draw").count())
+        # from the field into the list, and into a lot, by the keys
+        page.see("//input[@type='search']").send_keys(Keys.ARROW_DOWN)
+        page.type(Keys.ARROW_DOWN)
+        page.type(Keys.ENTER)
+        page.see("//*[@aria-label='Work on this lot']")
+        page.driver.back()
+        page.heading("Lots")
+        self.assertEqual(page.see("//input[@type='search']").get_attribute("value"), "draw")
         page.press("seeds left")
         page.see("//th[@aria-sort='ascending'][contains(., 'seeds left')]")
         self.assertIn("not measured", page.texts("tbody tr")[-1])

@@ -1,5 +1,6 @@
 """What is made of a lot while it is written, as on the label of a bag: a line of text read, and what follows from its fields."""
 
+import re
 from dataclasses import dataclass
 from datetime import date
 from statistics import median
@@ -60,8 +61,9 @@ class LotNamed:
 
 @dataclass(frozen=True)
 class Conclusions:
-    """What follows from a plant and an amount: sentences, and the lots of the plant that are here already."""
+    """What follows from a plant and an amount: the code it would get, sentences, and the lots of the plant that are here already."""
 
+    code: str
     sentences: list[str]
     lots: list[LotNamed]
 
@@ -110,10 +112,19 @@ def _plant(found: QuickLot) -> tuple[int | None, list[str]]:
 def conclude(*, taxon: Taxon | None, amount: float | None, unit: AmountUnit) -> Conclusions:
     """What can be said of a lot before it is saved; nothing is stored."""
     if taxon is None:
-        return Conclusions([], [])
+        return Conclusions(next_code(None), [], [])
     lots = list(Lot.objects.filter(taxon=taxon, ended="").order_by("-pk").values_list("pk", "code")[:MOST_LOTS])
     said = [s for s in (_seeds_in(taxon, amount, unit), taxon.note) if s]
-    return Conclusions(said, [LotNamed(*row) for row in lots])
+    return Conclusions(next_code(taxon), said, [LotNamed(*row) for row in lots])
+
+
+def next_code(taxon: Taxon | None) -> str:
+    """Two letters of the plant and the next free number: ``BS-003``; ``UN`` while the species is unknown."""
+    words = taxon.scientific_name.upper().split() if taxon else ["U", "N"]
+    letters = (re.sub(r"[^A-Z]", "", "".join(w[:1] for w in words[:2])) + "XX")[:2]
+    taken = Lot.everything.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
+    numbers = [int(tail) for c in taken if (tail := c.split("-", 1)[1]).isdecimal()]
+    return f"{letters}-{max(numbers, default=0) + 1:03d}"
 
 
 def _seeds_in(taxon: Taxon, amount: float | None, unit: AmountUnit) -> str:

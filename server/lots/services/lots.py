@@ -1,6 +1,5 @@
 """Adding and changing lots, from their first name to their end."""
 
-import re
 from datetime import date, datetime
 from typing import Any, Literal, Unpack
 
@@ -24,6 +23,7 @@ from server.errors import DomainError, field_error, question, refused
 from server.lots.models import Lot, StockEntry
 from server.lots.selectors.descent import related_edges
 from server.lots.selectors.drying import dryness_of
+from server.lots.selectors.label import next_code
 from server.lots.selectors.stock import stocks
 from server.lots.services.stock import enter_stock
 from server.people.models import Person
@@ -58,7 +58,7 @@ def add_lot(*, by: Person, code: str = "", **fields: Unpack[LotFields]) -> Lot:
     require(by, Right.PLAN)
     lot = Lot(**fields)
     _check(lot)
-    lot.code = code.strip() or next_code(lot)
+    lot.code = code.strip() or next_code(lot.taxon)
     if not lot.code.isprintable():
         raise refused(
             "/code", "unprintable", f"A code is printed on labels in one line, so it cannot contain a line break or tab: {lot.code!r}."
@@ -84,15 +84,6 @@ def add_lot_with_amount(
     if amount is not None:
         enter_stock(by=by, lot=lot, kind=StockKind.IN, amount=amount, unit=unit, known=known, at=at, reason="on the label")
     return lot
-
-
-def next_code(lot: Lot) -> str:
-    """Two letters of the plant and the next free number: ``BS-003``; ``UN`` while the species is unknown."""
-    words = lot.taxon.scientific_name.upper().split() if lot.taxon else ["U", "N"]
-    letters = (re.sub(r"[^A-Z]", "", "".join(w[:1] for w in words[:2])) + "XX")[:2]
-    taken = Lot.everything.filter(code__startswith=f"{letters}-").values_list("code", flat=True)
-    numbers = [int(tail) for c in taken if (tail := c.split("-", 1)[1]).isdecimal()]
-    return f"{letters}-{max(numbers, default=0) + 1:03d}"
 
 
 def _check(lot: Lot) -> None:

@@ -59,6 +59,7 @@ class WhatFollows(ApiCase):
         found = self.conclude(amount=10, unit="g")
         self.assertEqual(found["sentences"][0], "≈ 4,500 seeds (between 4,000 and 5,000), by the weighed samples of LL-001 and LL-002.")
         self.assertEqual([x["code"] for x in found["lots"]], [second.code, first.code])
+        self.assertEqual(found["code"], "LL-003")
 
     def test_one_other_lot_says_less_and_none_says_what_to_do(self):
         self.assertIn("Count samples", self.conclude(amount=10, unit="g")["sentences"][0])
@@ -67,7 +68,7 @@ class WhatFollows(ApiCase):
         self.assertEqual(self.conclude(amount=10, unit="seeds")["sentences"], [self.flax.note] if self.flax.note else [])
 
     def test_without_a_plant_nothing_follows(self):
-        self.assertEqual(self.client.post("/api/v1/lots/conclude/", {}).json(), {"sentences": [], "lots": []})
+        self.assertEqual(self.client.post("/api/v1/lots/conclude/", {}).json(), {"code": "UN-001", "sentences": [], "lots": []})
 
 
 class WithItsAmount(ApiCase):

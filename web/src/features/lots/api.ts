@@ -16,13 +16,20 @@ export type HarvestRequest = Schemas['HarvestRequest']
 type Id = MaybeRefOrGetter<number>
 const path = (id: Id) => ({ path: { id: toValue(id) } })
 
-export const useLots = (search: MaybeRefOrGetter<string> = '', pageSize: MaybeRefOrGetter<number> = 200) =>
+export const useLots = (
+  search: MaybeRefOrGetter<string> = '',
+  pageSize: MaybeRefOrGetter<number> = 200,
+  /** Only lots that ended, or only those in use; without it all. */
+  ended: MaybeRefOrGetter<boolean | undefined> = undefined,
+) =>
   useQuery({
-    queryKey: ['lots', search, pageSize],
+    queryKey: ['lots', search, pageSize, ended],
     queryFn: () =>
       unwrap(
         http.GET('/api/v1/lots/', {
-          params: { query: { search: toValue(search) || undefined, page_size: toValue(pageSize) } },
+          params: {
+            query: { search: toValue(search) || undefined, page_size: toValue(pageSize), ended: toValue(ended) },
+          },
         }),
       ),
     placeholderData: keepPreviousData,

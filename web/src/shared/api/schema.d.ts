@@ -3718,6 +3718,7 @@ export interface components {
             aim: string;
         };
         Conclusions: {
+            code: string;
             sentences: string[];
             lots: components["schemas"]["LotNamed"][];
         };

@@ -35,7 +35,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ retry: []; choose: [row: R]; more: [] }>()
 const search = defineModel<string>({ required: true })
-defineSlots<{ action(): unknown; row(props: { row: R }): unknown }>()
+defineSlots<{ action(): unknown; filters(): unknown; row(props: { row: R }): unknown }>()
 
 const shown = computed(() => props.rows ?? [])
 const values = Object.fromEntries(props.columns.map((c) => [c.key, c.by]))
@@ -65,6 +65,7 @@ async function walk(to: number) {
   >
     <slot name="action" />
   </LedgerTop>
+  <slot name="filters" />
   <PageState :pending="query.pending" :error="query.error" @retry="emit('retry')" />
   <template v-if="rows">
     <EmptyState v-if="!rows.length && !search" :title="words.emptyTitle" :why="words.emptyWhy" />

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
 import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
 import { useInAddress } from '@/shared/composables/useInAddress'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -16,8 +17,19 @@ const router = useRouter()
 const { user } = useSession()
 const search = useInAddress('q')
 const shown = ref(200)
-watch(search, () => (shown.value = 200))
-const { data, isPending, error, refetch } = useLots(search, shown)
+const kept = useInAddress('show')
+const ENDED: Record<string, boolean | undefined> = { 'in-use': false, ended: true }
+const SHOWN = [
+  { value: 'all', title: 'All' },
+  { value: 'in-use', title: 'In use' },
+  { value: 'ended', title: 'Ended' },
+]
+const chips = computed({
+  get: () => [kept.value || 'all'],
+  set: ([one]) => (kept.value = one === 'all' ? '' : (one ?? '')),
+})
+watch([search, kept], () => (shown.value = 200))
+const { data, isPending, error, refetch } = useLots(search, shown, () => ENDED[kept.value])
 
 const COLUMNS: readonly LedgerColumn<LotRow>[] = [
   { key: 'code', name: 'lot', by: (r) => r.code },
@@ -51,6 +63,7 @@ const WORDS: LedgerWords = {
       @choose="(row) => router.push({ name: 'lot', params: { id: row.id } })"
     >
       <template #action><v-btn v-if="user?.may_plan" color="primary" to="/lots/new">Add lot</v-btn></template>
+      <template #filters><ChipChoice v-model="chips" label="Which lots" :choices="SHOWN" /></template>
       <template #row="{ row: lot }">
         <td>
           <RouterLink class="code" :to="{ name: 'lot', params: { id: lot.id } }" @click.stop>{{ lot.code }}</RouterLink>

@@ -37,9 +37,7 @@ const origin = computed({
 const asked = computed(() => {
   const { taxon } = label.value.lot
   const { unit, number } = label.value.amount
-  return taxon == null
-    ? null
-    : { taxon, amount: numberOrNull(number), unit: unit === 'later' ? ('seeds' as const) : unit }
+  return { taxon, amount: numberOrNull(number), unit: unit === 'later' ? ('seeds' as const) : unit }
 })
 const { answer: follows } = useAnswer(asked, concludeLot)
 const FIELDS = [
@@ -73,7 +71,7 @@ async function save(then: 'open' | 'next' | 'print') {
     <CrumbTrail :steps="[{ words: 'Lots', to: '/lots' }]" />
     <h1>Add lot</h1>
     <form class="bench" @submit.prevent="save('open')">
-      <BagLabel title="Write it as on the bag. Only the plant is needed." :code="label.code">
+      <BagLabel title="Write it as on the bag. Only the plant is needed." :code="label.code || (follows?.code ?? '')">
         <QuickLine :key="turn" v-model="line" @read="(read) => (label = withLine(label, read))" />
         <div class="form-row">
           <PlantField v-model="label.lot.taxon" label="Plant, if known" :messages="at('/taxon')" />
