@@ -84,7 +84,8 @@ const from = computed(() => {
           </dd>
           <dt>Cleaned</dt>
           <dd>{{ gradeWords[lot.grade ?? 'uncleaned'] }}</dd>
-          <dt>{{ page.tests.at(-1)?.base === 'filled' ? 'Alive' : 'Germinates' }}</dt>
+          <dt v-if="page.tests.at(-1)?.base === 'filled'">Alive</dt>
+          <dt v-else>Germinates</dt>
           <dd>
             <template v-if="page.tests.length">
               {{ percentRange(page.tests[page.tests.length - 1]!.lower, page.tests[page.tests.length - 1]!.upper)
