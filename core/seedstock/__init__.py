@@ -16,7 +16,7 @@
 
 from core.seedstock.choices import MOST_IN_A_CELL, PlainAnswer, SowingChoice, SowingChoices, sowing_choices
 from core.seedstock.cleaning import PurposeAdvice, check_step_amounts, purpose_advice
-from core.seedstock.conversion import Estimate, SeedRate, ThousandSeedWeight, seed_rate, thousand_seed_weight
+from core.seedstock.conversion import CALIBRATED_BY, Estimate, SeedRate, ThousandSeedWeight, seed_rate, thousand_seed_weight
 from core.seedstock.decline import Decline, DeclineTests, GerminationTest, Range, TreatmentTest, decline, decline_tests, usual_decline
 from core.seedstock.drying import Dryness, check_may_be_dried, dryness, next_turn_days, storing_question
 from core.seedstock.handling import HazardCare, TroubleAdvice, cares, trouble_advice
@@ -51,6 +51,7 @@ from core.seedstock.storage import (
 )
 
 __all__ = [
+    "CALIBRATED_BY",
     "LOT_FIELDS",
     "MOST_IN_A_CELL",
     "REFERENCE_C",

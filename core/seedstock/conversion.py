@@ -6,10 +6,16 @@ from dataclasses import dataclass
 
 from core.errors import CoreError, check_finite
 from core.statistics import NORMAL_975, critical_value
-from core.vocabulary import CalibrationKind, Reason
+from core.vocabulary import AmountUnit, CalibrationKind, Reason
 
 CV_LIMIT = 0.04
 CV_LIMIT_CHAFFY = 0.06
+# the counted samples that turn a unit into seeds
+CALIBRATED_BY = {
+    AmountUnit.GRAMS: CalibrationKind.WEIGHED,
+    AmountUnit.MILLILITRES: CalibrationKind.SCOOPED,
+    AmountUnit.HEADS: CalibrationKind.HEADS,
+}
 ALONE = {
     CalibrationKind.WEIGHED: Reason.ONE_REPLICATE,
     CalibrationKind.SCOOPED: Reason.ONE_SCOOP,

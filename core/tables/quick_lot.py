@@ -5,10 +5,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from datetime import date, timedelta
 
+from core.seedstock.conversion import CALIBRATED_BY
 from core.tables.cells import Moment, Unreadable, moment_of, number_of
 from core.vocabulary import AmountKnown, AmountUnit, DatePrecision, DayOrder
+from core.wording import GRAMS_PER_OUNCE
 
-GRAMS_PER_OUNCE = 28.349523125
 _ABOUT = r"(?:(?P<about>≈|~|about|approx\.?|ca\.?|circa)\s*)?"
 _AMOUNT = re.compile(rf"^{_ABOUT}(?P<number>\d[\d\s,.']*)\s*(?P<unit>[a-zµ]+)$", re.IGNORECASE)
 _NUMBER = re.compile(r"^(?:≈|~)?\s*\d[\d\s,.']*$")
@@ -28,7 +29,6 @@ _UNITS: dict[str, tuple[AmountUnit, float]] = {
     "capsule": (AmountUnit.HEADS, 1),
 }
 _PARENTS = ("plant", "parent", "mother")
-_KNOWN = {AmountUnit.GRAMS: AmountKnown.WEIGHED, AmountUnit.MILLILITRES: AmountKnown.SCOOPED, AmountUnit.HEADS: AmountKnown.HEADS}
 
 
 @dataclass(slots=True)
@@ -179,8 +179,10 @@ def _amount(piece: str, found: re.Match[str], word: str, lot: QuickLot) -> str:
         return ""
     unit, times = _UNITS[word]
     lot.amount, lot.unit = number * times, unit
-    guess = AmountKnown.GUESSED if found["about"] else AmountKnown.COUNTED
-    lot.known = _KNOWN.get(unit, guess)
+    if kind := CALIBRATED_BY.get(unit):
+        lot.known = AmountKnown(kind.value)
+    else:
+        lot.known = AmountKnown.GUESSED if found["about"] else AmountKnown.COUNTED
     return "amount"
 
 

@@ -7,7 +7,7 @@ from statistics import median
 
 from django.db.models import Q
 
-from core.seedstock import seed_rate
+from core.seedstock import CALIBRATED_BY, seed_rate
 from core.tables import QuickLot, read_lot
 from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, DatePrecision, DayOrder
 from server.lots.models import Calibration, Lot
@@ -15,11 +15,6 @@ from server.record_kinds.selectors import valid
 from server.reference.models import Place, Taxon
 
 MOST_LOTS = 12
-CONVERTED = {
-    AmountUnit.GRAMS: CalibrationKind.WEIGHED,
-    AmountUnit.MILLILITRES: CalibrationKind.SCOOPED,
-    AmountUnit.HEADS: CalibrationKind.HEADS,
-}
 BY = {CalibrationKind.WEIGHED: "weighed samples", CalibrationKind.SCOOPED: "counted scoops", CalibrationKind.HEADS: "counted heads"}
 
 
@@ -129,18 +124,16 @@ def next_code(taxon: Taxon | None) -> str:
 
 def _seeds_in(taxon: Taxon, amount: float | None, unit: AmountUnit) -> str:
     """How many seeds an amount is likely to hold, by the counted samples of the plant's other lots; a range over lots, no error."""
-    kind = CONVERTED.get(unit)
+    kind = CALIBRATED_BY.get(unit)
     if amount is None or amount <= 0 or kind is None:
         return ""
-    rates: dict[str, float] = {}
     samples = valid(Calibration.objects.filter(lot__taxon=taxon, kind=kind)).select_related("lot").order_by("at", "pk")
-    for found in samples:
-        rates[found.lot.code] = seed_rate(found.counts, found.amounts, kind).per_unit
-    if not rates:
+    # the latest samples of each lot
+    latest = list({s.lot_id: s for s in samples}.values())[-MOST_LOTS:]
+    if not latest:
         return "Count samples of it, and the amount becomes a number of seeds."
-    latest = dict(list(rates.items())[-MOST_LOTS:])
-    counts = sorted(amount * rate for rate in latest.values())
-    by = f"by the {BY[kind]} of {' and '.join(latest) if len(latest) < 3 else f'{len(latest)} other lots'}"
+    counts = sorted(amount * seed_rate(s.counts, s.amounts, kind).per_unit for s in latest)
+    by = f"by the {BY[kind]} of {' and '.join(s.lot.code for s in latest) if len(latest) < 3 else f'{len(latest)} other lots'}"
     if len(counts) == 1:
         return f"≈ {_round(counts[0]):,} seeds, {by}; seed of another lot can be a third lighter or heavier."
     return f"≈ {_round(median(counts)):,} seeds (between {_round(counts[0]):,} and {_round(counts[-1]):,}), {by}."

@@ -77,10 +77,11 @@ def add_lot_with_amount(
     amount: float | None = None,
     unit: AmountUnit = AmountUnit.SEEDS,
     known: AmountKnown = AmountKnown.COUNTED,
-    **fields: Any,
+    code: str = "",
+    **fields: Unpack[LotFields],
 ) -> Lot:
     """Add a lot together with the amount that is on its label; neither is kept without the other."""
-    lot = add_lot(by=by, **fields)
+    lot = add_lot(by=by, code=code, **fields)
     if amount is not None:
         enter_stock(by=by, lot=lot, kind=StockKind.IN, amount=amount, unit=unit, known=known, at=at, reason="on the label")
     return lot

@@ -8,7 +8,7 @@ from datetime import datetime
 from django.db import transaction
 
 from core.errors import CoreError
-from core.seedstock import Estimate, SeedRate, balances, seed_rate
+from core.seedstock import CALIBRATED_BY, Estimate, SeedRate, balances, seed_rate
 from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, QualityKind, Reason, StockKind
 from server.errors import DomainError, refused, refused_by_core
 from server.lots.models import Calibration, Lot, QualityTest, StockEntry
@@ -19,11 +19,6 @@ from server.record_kinds.selectors import valid
 from server.record_kinds.services import check_not_in_future, take_back
 
 ABSURD = {AmountUnit.SEEDS: 100_000_000, AmountUnit.GRAMS: 200_000, AmountUnit.MILLILITRES: 500_000, AmountUnit.HEADS: 1_000_000}
-KIND_FOR = {
-    AmountUnit.GRAMS: CalibrationKind.WEIGHED,
-    AmountUnit.MILLILITRES: CalibrationKind.SCOOPED,
-    AmountUnit.HEADS: CalibrationKind.HEADS,
-}
 
 
 @dataclass(frozen=True)
@@ -42,7 +37,7 @@ class Conversion:
 
 def conversion_of(lot: Lot, unit: AmountUnit) -> Conversion | None:
     """The lot's latest counted samples for a unit; None where there are none. Grams count only what is pure seed."""
-    found = valid(Calibration.objects.filter(lot=lot, kind=KIND_FOR[unit])).order_by("at", "pk").last()
+    found = valid(Calibration.objects.filter(lot=lot, kind=CALIBRATED_BY[unit])).order_by("at", "pk").last()
     if found is None:
         return None
     kind = CalibrationKind(found.kind)
@@ -102,7 +97,7 @@ def _convert(entry: StockEntry, se_seeds: float | None = None) -> None:
         if entry.se_seeds is None:
             entry.doubt = Reason.GUESSED if entry.known == AmountKnown.GUESSED else Reason.NOT_NOTED
         return
-    entry.known = AmountKnown(KIND_FOR[unit].value)
+    entry.known = AmountKnown(CALIBRATED_BY[unit].value)
     found = conversion_of(entry.lot, unit)
     if found is None:
         entry.doubt = Reason.NOT_CONVERTED
@@ -178,7 +173,7 @@ def calibrate(*, by: Person, lot: Lot, kind: CalibrationKind, counts: Sequence[i
     except CoreError as error:
         raise refused_by_core(error, "/" + error.parameter.replace(".", "/")) from error
     made = Calibration.objects.create(lot=lot, kind=kind, counts=list(counts), amounts=list(amounts), at=at, by=by)
-    unit = next(u for u, k in KIND_FOR.items() if k is kind)
+    unit = next(u for u, k in CALIBRATED_BY.items() if k is kind)
     lines = standing_entries([lot.pk])[lot.pk]
     for waiting in [e for e in lines if e.amount_seeds is None and e.unit == unit]:
         better = _in_place_of(waiting, by, waiting.amount, unit, AmountKnown(waiting.known), waiting.reason)

@@ -6,7 +6,6 @@ import { useChange } from '@/shared/composables/useChange'
 export type LotRow = Schemas['LotRow']
 export type Lot = Schemas['Lot']
 export type LotRequest = Schemas['NewLotRequest']
-export type NewLotRequest = LotRequest
 export type LineRead = Schemas['LineRead']
 export type LotPage = Schemas['LotPage']
 export type LotBench = Schemas['LotBench']
@@ -85,7 +84,7 @@ export const useLabelPrints = (id: Id) =>
 export const readLotLine = (body: Schemas['LotLineRequest']) => unwrap(http.POST('/api/v1/lots/read-line/', { body }))
 export const concludeLot = (body: Schemas['ConcludeRequest']) => unwrap(http.POST('/api/v1/lots/conclude/', { body }))
 
-export const useAddLot = () => useChange((body: NewLotRequest) => unwrap(http.POST('/api/v1/lots/', { body })))
+export const useAddLot = () => useChange((body: LotRequest) => unwrap(http.POST('/api/v1/lots/', { body })))
 
 export const usePurposes = () =>
   useQuery({ queryKey: ['purposes'], queryFn: () => unwrap(http.GET('/api/v1/harvests/purposes/')) })

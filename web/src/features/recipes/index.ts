@@ -3,9 +3,9 @@ import type { RouteRecordRaw } from 'vue-router'
 
 export { useSuggestions } from './composables/useSuggestions'
 export { checkRecipe, useDormancy, useRecipes, type Recipe } from './api'
-export { nameFor, partsOf } from './logic/bench'
-export { proposedDoses } from './logic/doses'
-export { daysOf, lengthOf, stretches } from './logic/groups'
+export { nameFor, partsOf, reordered } from './logic/bench'
+export { longestStep, proposedDoses } from './logic/doses'
+export { lengthOf, stretches } from './logic/groups'
 export { formOf, sameTreatment, stepOf, usualStep, type StepForm } from './logic/steps'
 // loaded with the lot's page, not with the first one
 export const StepFields = defineAsyncComponent(() => import('./components/StepFields.vue'))

@@ -16,6 +16,9 @@ export const upwards = (bottom: number, top: number) => straight([0, 1], [bottom
 /** The marks of an axis of shares. */
 export const SHARE_MARKS = [0, 0.25, 0.5, 0.75, 1] as const
 
+/** Pixels that the name of a month takes. */
+const WORD = 30
+
 export interface CalendarMark {
   x: number
   words: string
@@ -29,13 +32,13 @@ export function calendar(first: string, last: string, [begin, end]: Pair) {
     .range([begin, end])
   const x = (iso: string) => scale(iso.length > 10 ? new Date(iso) : midnight(iso))
   const perDay = (end - begin) / days
-  /** The beginnings of months, as many as can be read; the year stands at each January. */
+  /** The beginnings of months, as many as can be read, the last with room for its word; the year stands at each January. */
   function months(least = 44): CalendarMark[] {
     const found: CalendarMark[] = []
     const at = parseDay(first)
     at.setDate(1)
     for (let iso = isoDay(at); iso <= last; at.setMonth(at.getMonth() + 1), iso = isoDay(at)) {
-      if (iso < first || (found.length && x(iso) - found.at(-1)!.x < least)) continue
+      if (iso < first || x(iso) > end - WORD || (found.length && x(iso) - found.at(-1)!.x < least)) continue
       const month = at.toLocaleDateString('en-GB', { month: 'short' })
       found.push({ x: x(iso), words: at.getMonth() === 0 ? `${month} ${at.getFullYear()}` : month })
     }

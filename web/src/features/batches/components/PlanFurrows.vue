@@ -4,7 +4,7 @@ import { useDrag } from '@/shared/composables/useDrag'
 import { useWidth } from '@/shared/composables/useWidth'
 import { calendar } from '@/shared/drawing/axes'
 import FurrowDrawing from '@/shared/drawing/FurrowDrawing.vue'
-import { furrowBeforeSowing, stepSentence } from '@/shared/drawing/furrowOf'
+import { furrowBeforeSowing, stepsLabel } from '@/shared/drawing/furrowOf'
 import { day, dayAfter, daysBetween, weekdayShort } from '@/shared/format/dates'
 import { stepWords } from '@/shared/labels'
 import type { PlanView } from '../api'
@@ -37,8 +37,7 @@ const last = computed(() => {
   return daysBetween(first.value, end) < LEAST_DAYS ? dayAfter(first.value, LEAST_DAYS) : end
 })
 const scale = computed(() => calendar(first.value, last.value, [EDGE, width.value - EDGE]))
-const MONTH_WORDS = 30
-const months = computed(() => scale.value.months().filter((m) => m.x < width.value - MONTH_WORDS))
+const months = computed(() => scale.value.months())
 
 const rows = computed(() =>
   props.view.treatments.map((t) => {
@@ -59,7 +58,7 @@ const rows = computed(() =>
       picture: { ...furrowBeforeSowing(steps), lookDays: checks },
       domain: [from, from + daysBetween(first.value, last.value)] as const,
       words: [t.steps.map((s) => stepWords[s.kind]).join(' → '), place].filter(Boolean).join(' · '),
-      label: `${t.name}: ${t.steps.map(stepSentence).join(', then ') || 'sown untreated'}, sown ${day(t.sow)}`,
+      label: `${t.name}: ${stepsLabel(t.steps)}, sown ${day(t.sow)}`,
       ghost: was && { left: scale.value.x(was.start), wide: scale.value.x(was.sow) - scale.value.x(was.start) },
       at: Math.max(0, Math.min(scale.value.x(t.start), width.value - 260)),
     }
@@ -76,9 +75,8 @@ const { dragged, handlers } = useDrag<Planned>({
   },
 })
 const shift = (t: Planned) => (dragged.value?.key === t.key ? by.value : 0)
-const handled = (t: Planned) => (props.movable.has(t.key) ? handlers(t) : {})
-function move(t: Planned, days_: number) {
-  if (props.movable.has(t.key)) emit('drag', t.key, dayAfter(t.start, days_))
+function move(t: Planned, days: number) {
+  if (props.movable.has(t.key)) emit('drag', t.key, dayAfter(t.start, days))
 }
 </script>
 
@@ -113,7 +111,7 @@ function move(t: Planned, days_: number) {
                 'aria-label': `${r.t.name}: begins ${day(r.t.start)}, is sown ${day(r.t.sow)}. Arrow keys move it by a day.`,
                 'aria-valuetext': day(r.t.start),
                 'aria-valuenow': daysBetween(today, r.t.start),
-                ...handled(r.t),
+                ...handlers(r.t),
               }
             : {}
         "

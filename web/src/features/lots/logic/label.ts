@@ -1,12 +1,12 @@
 import { numberOrNull } from '@/shared/format/numbers'
-import type { LineRead, LotRequest, NewLotRequest } from '../api'
+import type { LineRead, LotRequest } from '../api'
 import { asRequest, lotForm } from './lotForm'
 
 /** The amount on a label, as it is typed. */
 export interface LabelAmount {
-  unit: NonNullable<NewLotRequest['unit']> | 'later'
+  unit: NonNullable<LotRequest['unit']> | 'later'
   number: string
-  known: NonNullable<NewLotRequest['known']>
+  known: NonNullable<LotRequest['known']>
 }
 
 /** Everything on a label. */
@@ -61,7 +61,7 @@ export function withLine(label: Label, line: LineRead): Label {
 }
 
 /** The label as the server takes it. */
-export function requestOf({ lot, code, place, amount }: Label): NewLotRequest {
+export function requestOf({ lot, code, place, amount }: Label): LotRequest {
   const number = amount.unit === 'later' ? null : numberOrNull(amount.number)
   // what is no number is refused at its field by the server, and not lost on the way
   const sent = Number.isNaN(number) ? (amount.number as unknown as number) : number

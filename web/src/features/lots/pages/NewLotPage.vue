@@ -6,7 +6,6 @@ import { PlantField } from '@/features/taxa'
 import BagLabel from '@/shared/components/BagLabel.vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
-import DayField from '@/shared/components/DayField.vue'
 import { useAnswer } from '@/shared/composables/useAnswer'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -14,9 +13,11 @@ import { numberOrNull } from '@/shared/format/numbers'
 import { choicesOf, originWords } from '@/shared/labels'
 import { concludeLot, useAddLot, type Lot } from '../api'
 import AmountLine from '../components/AmountLine.vue'
+import LotFieldInput from '../components/LotFieldInput.vue'
 import LotFields from '../components/LotFields.vue'
 import QuickLine from '../components/QuickLine.vue'
 import { emptyLabel, nextLabel, ON_LABEL, requestOf, withLine } from '../logic/label'
+import { askedIn, FORM_LINES } from '../logic/lotForm'
 
 /** A lot is written like the label on its bag; only its plant is needed, and beside it stands what follows from it. */
 useTitle(() => 'Add lot')
@@ -29,6 +30,15 @@ const line = ref('')
 const turn = ref(0)
 const more = ref(false)
 const made = ref<Lot[]>([])
+
+/** Fields beside each other on the label; the table of fields says how each is asked, and of which lots. */
+const LINES = [
+  ['origin_place', 'leave'],
+  ['collected_on', 'collector', 'parents'],
+]
+const named = (...names: string[]) =>
+  FORM_LINES.flatMap((of) => askedIn(of, label.value.lot)).filter((f) => names.includes(f.name))
+const values = computed(() => label.value.lot as unknown as Record<string, unknown>)
 
 const origin = computed({
   get: () => [label.value.lot.origin_kind],
@@ -75,44 +85,19 @@ async function save(then: 'open' | 'next' | 'print') {
         <QuickLine :key="turn" v-model="line" @read="(read) => (label = withLine(label, read))" />
         <div class="form-row">
           <PlantField v-model="label.lot.taxon" label="Plant, if known" :messages="at('/taxon')" />
-          <v-text-field
-            v-if="!label.lot.taxon || label.lot.field_name"
-            v-model="label.lot.field_name"
-            label="Field name"
-            maxlength="120"
-            :error-messages="at('/field_name')"
-          />
+          <template v-if="!label.lot.taxon || label.lot.field_name">
+            <LotFieldInput
+              v-for="f in named('field_name')"
+              :key="f.name"
+              v-model="values[f.name]"
+              :field="f"
+              :at="at"
+            />
+          </template>
         </div>
         <ChipChoice v-model="origin" label="Where it came from" :choices="choicesOf(originWords)" />
-        <div class="form-row">
-          <v-text-field
-            v-model="label.lot.origin_place"
-            label="Place"
-            maxlength="120"
-            :error-messages="at('/origin_place')"
-          />
-          <v-text-field
-            v-if="label.lot.origin_kind === 'wild'"
-            v-model="label.lot.leave"
-            label="Permission"
-            placeholder="permit, landowner, or “own land”"
-            :error-messages="at('/leave')"
-          />
-        </div>
-        <div class="form-row">
-          <DayField
-            v-model="label.lot.collected_on as string"
-            of="event"
-            label="Collected"
-            :messages="at('/collected_on')"
-          />
-          <v-text-field v-model="label.lot.collector" label="Collector" :error-messages="at('/collector')" />
-          <v-text-field
-            v-model="label.lot.parents"
-            label="Parent plants"
-            inputmode="numeric"
-            :error-messages="at('/parents')"
-          />
+        <div v-for="(names, n) in LINES" :key="n" class="form-row">
+          <LotFieldInput v-for="f in named(...names)" :key="f.name" v-model="values[f.name]" :field="f" :at="at" />
         </div>
         <AmountLine v-model="label.amount" :messages="at('/amount')" />
         <div class="form-row">

@@ -7,8 +7,7 @@ import { stepSentence } from '@/shared/drawing/furrowOf'
 import { numbersIn } from '@/shared/format/numbers'
 import { unitWords } from '@/shared/labels'
 import { useLadder, type Recipe, type Rung } from '../api'
-import { proposedDoses, sorted } from '../logic/doses'
-import { daysOf } from '../logic/groups'
+import { longestStep, proposedDoses, sorted } from '../logic/doses'
 import DoseFan from './DoseFan.vue'
 
 /** One step's dose in levels, none among them, drawn as a fan: the ordered treatments of a dose series at once. */
@@ -22,12 +21,8 @@ const items = computed(() =>
     !STEP_KINDS[s.kind].waited ? [] : [{ value, title: `${value + 1}: ${stepSentence(s)}` }],
   ),
 )
-const step = ref(items.value[0]?.value ?? 0)
+const step = ref(Math.max(0, longestStep(props.recipe.steps)))
 const fan = ref<number[]>([])
-// the longest wait is what is varied most
-const longest = (steps: Recipe['steps']) =>
-  items.value.reduce((best, i) => (daysOf(steps[i.value]!) > daysOf(steps[best]!) ? i.value : best), step.value)
-step.value = longest(props.recipe.steps)
 watch(
   step,
   (index) => {

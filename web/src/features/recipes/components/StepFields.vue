@@ -21,7 +21,13 @@ import {
 import { usualStep, type StepForm } from '../logic/steps'
 
 /** One step of a recipe: what, how long with its least and most, in what, how cared for, where the figure came from. */
-const props = defineProps<{ index: number; count: number; at: (pointer: string) => string[] }>()
+const props = defineProps<{
+  index: number
+  count: number
+  at: (pointer: string) => string[]
+  /** Also the last step may be removed: seed may be sown as it is. */
+  removable?: boolean
+}>()
 const step = defineModel<StepForm>({ required: true })
 const emit = defineEmits<{ remove: []; up: []; down: [] }>()
 
@@ -59,7 +65,7 @@ const ENDS = choicesOf(endsByWords).filter((e) => e.value !== 'person')
       <span>Step {{ index + 1 }}: {{ row.word }}</span>
       <button v-if="index > 0" type="button" class="text-link" @click="emit('up')">Move earlier</button>
       <button v-if="index < count - 1" type="button" class="text-link" @click="emit('down')">Move later</button>
-      <button v-if="count > 1" type="button" class="text-link" @click="emit('remove')">Remove</button>
+      <button v-if="removable || count > 1" type="button" class="text-link" @click="emit('remove')">Remove</button>
     </legend>
     <RangeRuler
       v-if="row.waited"

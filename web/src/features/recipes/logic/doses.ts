@@ -1,4 +1,6 @@
+import { STEP_KINDS } from '@/shared/kinds'
 import type { Recipe } from '../api'
+import { daysOf } from './groups'
 
 const WEEK = 7
 /** Shares of a recipe's own dose that a series tries beside none. */
@@ -7,6 +9,13 @@ const SHARES = [0.5, 1, 1.5, 2]
 export const MOST_DOSES = 7
 
 type Step = Pick<Recipe['steps'][number], 'duration' | 'unit' | 'duration_max'>
+
+/** Which step takes longest, from 0; -1 where none is waited for. That is the one whose dose is varied most. */
+export const longestStep = (steps: Recipe['steps']): number =>
+  steps.reduce(
+    (best, s, i) => (STEP_KINDS[s.kind].waited && (best < 0 || daysOf(s) > daysOf(steps[best]!)) ? i : best),
+    -1,
+  )
 
 /** Doses to begin with: half of the step's own, itself, and more, in whole weeks where it lasts weeks, never above its maximum. */
 export function proposedDoses({ duration = 0, unit, duration_max }: Step): number[] {

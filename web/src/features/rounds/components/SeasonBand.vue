@@ -48,7 +48,7 @@ const shown = computed(() => (open.value ? rows.value : rows.value.slice(0, SHOW
 const height = computed(() => TOP + shown.value.length * ROW + 6)
 
 const MONTH_WORDS = 64
-const months = computed(() => season.value.months(MONTH_WORDS).filter((m) => m.x < width.value - MONTH_WORDS / 2))
+const months = computed(() => season.value.months(MONTH_WORDS))
 
 const sentence = computed(() =>
   rows.value

@@ -56,7 +56,7 @@ watchEffect(() => {
   confirmed.value = !dangerous.value || handled.value
 })
 
-async function add() {
+function add() {
   const made = untreated({ name: '' })
   rows.value = [...rows.value, made]
   open.value = made.key

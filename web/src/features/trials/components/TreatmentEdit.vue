@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { partsOf, StepFields, StepShelf, usualStep, type Recipe, type StepForm } from '@/features/recipes'
+import { partsOf, reordered, StepFields, StepShelf, usualStep, type Recipe, type StepForm } from '@/features/recipes'
 import { listed } from '@/shared/composables/listed'
 import { nameOf, ofRecipe, untreated, withSteps, type BenchTreatment } from '../logic/bench'
 
@@ -63,10 +63,7 @@ function removeStep(index: number) {
   chosen.value = null
 }
 function swap(index: number, by: number) {
-  const steps = [...treatment.value.steps]
-  const [one] = steps.splice(index, 1)
-  if (one) steps.splice(index + by, 0, one)
-  treatment.value = withSteps(treatment.value, steps)
+  treatment.value = withSteps(treatment.value, reordered(treatment.value.steps, index, index + by))
   chosen.value = index + by
 }
 </script>
@@ -106,7 +103,8 @@ function swap(index: number, by: number) {
       :key="chosen"
       v-model="step"
       :index="chosen"
-      :count="treatment.steps.length + 1"
+      :count="treatment.steps.length"
+      removable
       :at="at"
       @remove="removeStep(chosen)"
       @up="swap(chosen, -1)"

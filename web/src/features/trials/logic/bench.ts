@@ -1,7 +1,7 @@
 import {
-  daysOf,
   formOf,
   lengthOf,
+  longestStep,
   nameFor,
   proposedDoses,
   stepOf,
@@ -50,10 +50,10 @@ export const ofRecipe = (recipe: Recipe, more: Partial<BenchTreatment> = {}): Be
   untreated({ name: recipe.name.slice(0, LONGEST_NAME), recipe: recipe.id, steps: recipe.steps.map(formOf), ...more })
 
 /** A treatment of steps that no recipe of the nursery has yet. */
-export const ofSteps = (name: string, steps: readonly Parameters<typeof formOf>[0][]): BenchTreatment =>
-  untreated({ name: name.slice(0, LONGEST_NAME), steps: steps.map(formOf), varied: true })
+export const ofSteps = (steps: readonly Parameters<typeof formOf>[0][]): BenchTreatment =>
+  untreated({ steps: steps.map(formOf), varied: true })
 
-type Suggested = Pick<Recipe, 'name' | 'steps'>
+type Suggested = Pick<Recipe, 'steps'>
 
 /**
  * The treatments that a question proposes from those held worth comparing. Doses are a series of one step: the suggestions
@@ -65,12 +65,12 @@ export function proposedFor(question: Asks, suggested: readonly Suggested[]): Su
   const kinds = (s: Suggested) => s.steps.map((x) => x.kind).join()
   if (suggested.length > 1 && suggested.every((s) => kinds(s) === kinds(suggested[0]!))) return [...suggested]
   const base = [...suggested].sort((a, b) => lengthOf(b.steps) - lengthOf(a.steps))[0]
-  const varied = base?.steps.reduce((best, s, i) => (daysOf(s) > daysOf(base.steps[best]!) ? i : best), 0) ?? 0
+  const varied = base ? longestStep(base.steps) : -1
   const step = base?.steps[varied]
-  if (!base || !step || !STEP_KINDS[step.kind].waited) return []
+  if (!base || !step) return []
   return proposedDoses(step)
     .slice(0, 3)
-    .map((duration) => ({ name: '', steps: base.steps.map((s, i) => (i === varied ? { ...s, duration } : s)) }))
+    .map((duration) => ({ steps: base.steps.map((s, i) => (i === varied ? { ...s, duration } : s)) }))
 }
 
 /** A treatment of a trial that is laid out already, or that came along in the address. */
@@ -139,7 +139,6 @@ export const longestOf = (all: readonly BenchTreatment[]) =>
 export const pictureOf = (t: BenchTreatment, endDay: number): FurrowPicture => ({
   ...furrowBeforeSowing(stretches(t.steps.map(stepOf))),
   ended: false,
-  todayDay: null,
   endDay,
 })
 

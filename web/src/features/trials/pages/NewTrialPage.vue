@@ -140,7 +140,6 @@ watch(plan, (now) => {
   trial.seeds_per_dish = now.seeds_per_dish
 })
 function size(dishes: number, seeds: number) {
-  touched.value = true
   sizes.dishes.value = dishes
   sizes.seeds.value = seeds
 }
@@ -156,7 +155,7 @@ watch([asks, treated, recipes], ([question, suggested]) => {
     control(),
     ...rows.map((s) => {
       const same = known.value.find((r) => sameTreatment(r.steps, s.steps))
-      return same ? ofRecipe(same) : ofSteps(s.name, s.steps)
+      return same ? ofRecipe(same) : ofSteps(s.steps)
     }),
   ]
 })

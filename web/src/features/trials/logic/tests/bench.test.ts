@@ -51,7 +51,7 @@ describe('a treatment on the bench', () => {
   it('without a recipe needs no bag; steps that are all taken away leave none', () => {
     expect(laidOf(untreated(), 4)).toMatchObject({ name: 'no treatment', recipe: null, bags: 1 })
     expect(laidOf(withSteps(ofRecipe(recipe), []), 4)).toMatchObject({ name: 'no treatment', recipe: null })
-    expect(laidOf(ofSteps('x', recipe.steps), 1)).toMatchObject({ recipe: null, recipe_name: '24 h soak, then 8 weeks cold, damp sand' }) // prettier-ignore
+    expect(laidOf(ofSteps(recipe.steps), 1)).toMatchObject({ recipe: null, recipe_name: '24 h soak, then 8 weeks cold, damp sand' }) // prettier-ignore
   })
 
   it('asks for the longest one, in days', () => {
@@ -72,7 +72,7 @@ describe('a treatment on the bench', () => {
   })
 
   it('gives the question its words; another question is worded by a person', () => {
-    expect(questionParts('dose', [untreated(), ofSteps('x', [cold as Recipe['steps'][number]])])).toEqual(['How much cold stratification does', 'need?']) // prettier-ignore
+    expect(questionParts('dose', [untreated(), ofSteps([cold as Recipe['steps'][number]])])).toEqual(['How much cold stratification does', 'need?']) // prettier-ignore
     expect(questionParts('other', [])).toBeNull()
   })
 })
