@@ -59,7 +59,7 @@ const LINES = {
 }
 
 /* the button of an icon does not make its line lower than the others */
-.in :deep(.v-field__append-inner > .v-btn) {
+.in :deep(.v-field__append-inner > button) {
   margin-block: -10px;
 }
 
