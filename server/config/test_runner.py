@@ -1,5 +1,6 @@
 """Django's runner with a last word: which tests were slow, and how many really ran."""
 
+import os
 import tempfile
 import time
 import traceback
@@ -28,7 +29,7 @@ drawn.load_profile("settled")
 # subtests of drawn cases are not reported one by one, and need not be
 warnings.filterwarnings("ignore", "subTest per-test-case reporting", HypothesisWarning)
 
-SLOWEST = int(__import__("os").environ.get("SLOW", "10"))
+SLOWEST = int(os.environ.get("SLOW", "10"))
 
 
 class TimedResult(unittest.TextTestResult):
@@ -82,6 +83,8 @@ class TimedRemoteRunner(RemoteTestRunner):
     resultclass = TimedRemoteResult
 
     def run(self, test: Any) -> Any:
+        # each process has its own database, so benches of one would be orphans to the other
+        settings.PRACTICE = settings.PRACTICE.with_name(f"practice-{os.getpid()}")
         if _is(test, "journey"):
             # journeys come last: nothing that is to be measured comes after
             reached.keep()
