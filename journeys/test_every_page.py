@@ -37,6 +37,7 @@ class EveryPageCase(Journey):
         return {
             "/": "rounds",
             "/lots": "Lots",
+            f"/lots?beside={Trial.objects.get(pk=trial).lot_id}": "Lots",
             "/lots/new": "Add lot",
             f"/lots/{Trial.objects.get(pk=trial).lot_id}": "arrowleaf balsamroot",
             f"/lots/{Lot.objects.get(code='EN-047').pk}": "rubber rabbitbrush",
@@ -73,6 +74,7 @@ class EveryPageCase(Journey):
             f"/sowing/new?lot={Lot.objects.get(code='SM-052').pk}": "Compare ways to sow",
             f"/sowing/{SowingPlan.objects.get(lot__code='SM-052').pk}": "globemallow",
             "/plants": "Plants",
+            "/questions": "Open questions",
             f"/plants/{Lot.objects.get(code='LL-015').taxon_id}": "How lots age",
             f"/plants/lot/{Lot.objects.get(code='SF-001').pk}": "scree foot",
             "/import": "Import data",

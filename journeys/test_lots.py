@@ -38,13 +38,17 @@ class KeepingLots(Journey):
         page.see("//input[@type='search']").send_keys(Keys.ARROW_DOWN)
         page.type(Keys.ARROW_DOWN)
         page.type(Keys.ENTER)
+        # beside the list first, its page when it is chosen again
+        page.see("//aside[@aria-label='The chosen line']//h2")
+        page.type(Keys.ENTER)
         page.see("//*[@aria-label='Work on this lot']")
         page.driver.back()
         page.heading("Lots")
         self.assertEqual(page.see("//input[@type='search']").get_attribute("value"), "draw")
+        page.press("Close")
         page.press("seeds left")
         page.see("//th[@aria-sort='ascending'][contains(., 'seeds left')]")
-        self.assertIn("not measured", page.texts("tbody tr")[-1])
+        page.wait.until(lambda _: "not measured" in page.texts("tbody tr")[-1])
 
     def naming_an_unnamed_lot_changes_every_screen_and_keeps_the_old_name(self):
         page = self.page

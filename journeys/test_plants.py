@@ -76,7 +76,13 @@ class WhatIsKnownOfAPlant(Journey):
         page.text("species not known yet")
         page.open(f"/plants/{Lot.objects.get(code='SC-011').taxon_id}", "blue elderberry")
         page.text("Nothing was tried yet.")
-        page.text("not tried here yet")
+        page.text("named in the notes")
+        # from what is open over all plants to a trial of it
+        page.open("/questions", "Open questions")
+        page.press("Named in the notes")
+        page.see("//tr[contains(., 'help blue elderberry')]//a[normalize-space()='Plan a trial']").click()
+        page.heading("New trial")
+        self.assertIn("help blue elderberry", page.field("Question").get_attribute("value"))
 
 
 class OtherWaysOfSowing(Journey):

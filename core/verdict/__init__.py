@@ -7,6 +7,7 @@
 ``facts``       what a decision on a trial is made from; ``trial`` what it says; ``deciding`` its words; ``proposals`` what to test next.
 ``speed``       speed and pace of a pair; ``layout`` dose series, factors, blocks.
 ``over_trials`` a treatment over lots and years; ``knowledge`` a plant over its trials.
+``questions``   what is still open about a plant.
 ``forecast``    how a lot keeps; ``lot_next`` what it asks for next.
 ``practice``    the truth beside what was concluded on the practice bench.
 ``sowing``      ways to sow, and what came of them.
@@ -16,13 +17,14 @@ from core.verdict.closing import FATE_MEANINGS, FateMeaning, late_sentence
 from core.verdict.deciding import AIM_WORDS, in_twenty, of_100
 from core.verdict.facts import RULES_VERSION, Bands, Finding, LadderFacts, OptionWords, Proposal, TreatmentFacts, TrialFacts, Verdict
 from core.verdict.forecast import forecast_sentence
-from core.verdict.knowledge import RecipeEvidence, best_sentence, best_so_far, openness
+from core.verdict.knowledge import NeverTested, RecipeEvidence, best_sentence, best_so_far, never_tested, openness
 from core.verdict.layout import block_sentence, factor_sentences, ladder_sentences
 from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
 from core.verdict.names import AS_NAMED, UNTREATED, Called
 from core.verdict.over_trials import over_trials_sentence
 from core.verdict.planning import telling_sentences
 from core.verdict.practice import Estimate, Marked, PracticeResult, PracticeTrial, Tried, judge_practice
+from core.verdict.questions import OpenQuestion, open_questions
 from core.verdict.sentences import (
     TreatmentLine,
     head_sentence,
@@ -52,6 +54,8 @@ __all__ = [
     "LotAdvice",
     "LotFacts",
     "Marked",
+    "NeverTested",
+    "OpenQuestion",
     "OptionWords",
     "PracticeResult",
     "PracticeTrial",
@@ -75,7 +79,9 @@ __all__ = [
     "ladder_sentences",
     "late_sentence",
     "lot_next",
+    "never_tested",
     "of_100",
+    "open_questions",
     "openness",
     "over_trials_sentence",
     "p_said",

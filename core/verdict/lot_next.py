@@ -12,7 +12,7 @@ _ORDER_OF_GRADES = list(CleaningGrade)
 
 @dataclass(frozen=True, slots=True)
 class LotFacts:
-    """What is known of a lot today. None is not known, or none."""
+    """What is known of a lot today. None is not known, or none. `being_tested`: a trial of it is being counted."""
 
     today: date
     behaviour: StorageBehaviour
@@ -31,6 +31,7 @@ class LotFacts:
     last_test_on: date | None
     retest_on: date | None
     use_by: date | None
+    being_tested: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,6 +105,8 @@ def _keeping(f: LotFacts) -> list[tuple[LotTask, str]]:
                 f"°F and % humidity of its place make {f.place_check.sum:.0f}; seed keeps at up to 100. Store it cooler or drier.",
             )
         )
+    if f.being_tested:
+        return out
     if f.last_test_on is None:
         out.append((LotTask.TEST, "Never tested. A trial, or a single dish, shows whether it is alive."))
     elif f.retest_on is not None and f.retest_on <= f.today:

@@ -22,9 +22,11 @@ MORE = {
         "all that is due from every area, the season band, decisions on trials to close; kept until anything is recorded, then 3",
     ),
     "lots/{lot}/page/": (
-        58,
+        59,
         "a lot on one screen: ledger, bench, tests, decisions, bags, sowings, labels, and the scatter of earlier trials",
     ),
+    "figures/lots/?ids={lot}": (38, "tests, ledger, drying and trials of the lots, and the scatter of earlier trials; however many lots"),
+    "figures/trials/?ids={trial}": (26, "counts and bags of the trials, and the scatter of earlier ones; however many trials"),
     "trials/{trial}/comparison/": (
         26,
         "every dish with looks, closings, bags and their cold, and the scatter of 60 earlier trials; kept, then 6",
@@ -41,15 +43,17 @@ MORE = {
         34,
         "the plan with the result it rests on and where that has moved since, which reads its trial; trays, counts",
     ),
+    "open-questions/": (32, "results of every trial there is, and the amounts of the lots to try; kept, then 4"),
     "taxa/{plant}/knowledge/": (54, "all years of a plant: trials, results, decisions, bags with their lengths, conclusions, lots, trays"),
     "changes/": (30, "a query for each kind of thing, and one for what was there before"),
     "bag-rounds/": (14, "bags with steps, looks, care, turns and what each is for"),
 }
 PAGES = (
-    "today/", "lots/", "lots/{lot}/", "lots/{lot}/page/", "lots/{lot}/ledger/", "trials/", "trials/{trial}/overview/",
+    "today/", "lots/", "lots/{lot}/", "lots/{lot}/page/", "lots/{lot}/ledger/", "figures/lots/?ids={lot}",
+    "figures/trials/?ids={trial}", "trials/", "trials/{trial}/overview/",
     "trials/{trial}/count-sheet/", "trials/{trial}/set-up/", "trials/{trial}/comparison/", "trials/{trial}/decision/",
     "trials/{trial}/report/", "trials/{trial}/timeline/", "stands/", "stands/{stand}/timeline/", "recipes/", "bag-rounds/", "timers/",
-    "batches/{batch}/page/", "knowledge/", "taxa/{plant}/knowledge/", "lots/{lot}/sowing-bases/", "sowing-plans/",
+    "batches/{batch}/page/", "knowledge/", "open-questions/", "taxa/{plant}/knowledge/", "lots/{lot}/sowing-bases/", "sowing-plans/",
     "sowing-plans/{sowing}/page/", "seedlings/", "places/", "supplies/", "work-year/", "people/", "people/accounts/", "invitations/",
     "files/", "changes/", "deletions/", "backups/", "practice/", "session/devices/",
 )  # fmt: skip

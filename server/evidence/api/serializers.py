@@ -10,6 +10,7 @@ from server.evidence.selectors.comparison import TrialComparison
 from server.evidence.selectors.conclusions import ConclusionView
 from server.evidence.selectors.decision import DecisionPage
 from server.evidence.selectors.earlier import EarlierResults
+from server.evidence.selectors.figures import LotFigures, TrialFigures
 from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
 from server.evidence.selectors.planning import QuestionPlan
@@ -33,6 +34,16 @@ class TrialComparisonSerializer(DataclassSerializer[TrialComparison]):
 class LotPageSerializer(DataclassSerializer[LotPage]):
     class Meta:
         dataclass = LotPage
+
+
+class LotFiguresSerializer(DataclassSerializer[LotFigures]):
+    class Meta:
+        dataclass = LotFigures
+
+
+class TrialFiguresSerializer(DataclassSerializer[TrialFigures]):
+    class Meta:
+        dataclass = TrialFigures
 
 
 class BatchPageSerializer(DataclassSerializer[BatchPage]):

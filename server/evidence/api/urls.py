@@ -10,16 +10,20 @@ from server.evidence.api.views import (
     DecisionView,
     DormancyView,
     EarlierView,
+    LotFiguresView,
     LotPageView,
     NextPlanView,
     OverviewView,
     PlanQuestionView,
     RecipeConclusionsView,
     RecipeResultsView,
+    TrialFiguresView,
     TrialTimelineView,
 )
 
 urlpatterns = [
+    path("figures/lots/", LotFiguresView.as_view()),
+    path("figures/trials/", TrialFiguresView.as_view()),
     path("lots/<int:pk>/page/", LotPageView.as_view()),
     path("lots/<int:pk>/dormancy/", DormancyView.as_view()),
     path("batches/<int:pk>/page/", BatchPageView.as_view()),

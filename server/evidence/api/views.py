@@ -22,6 +22,7 @@ from server.evidence.selectors.conclusions import of_recipe, of_trial
 from server.evidence.selectors.decision import decision_page
 from server.evidence.selectors.dormancy import lot_dormancy
 from server.evidence.selectors.earlier import earlier_results
+from server.evidence.selectors.figures import lot_figures, trial_figures
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.planning import plan_question
@@ -29,9 +30,11 @@ from server.evidence.selectors.recipe_results import recipe_results
 from server.evidence.selectors.timeline import trial_timeline
 from server.evidence.services import conclude, plan_next, take_back_conclusion
 from server.http.bodies import read
+from server.http.wanted import WantedSerializer, wanted_ids
 from server.lots.models import Lot
 from server.people.requests import person_of
 from server.recipes.models import Recipe
+from server.record_kinds.kept import kept_answer
 from server.trials.selectors.state import trials
 
 T = TypeVar("T")
@@ -160,6 +163,24 @@ class LotPageView(APIView):
     def get(self, request: Request, pk: int) -> Response:
         lots = Lot.objects.select_related("taxon", "place__parent__parent__parent")
         return Response(s.LotPageSerializer(lot_page(get_object_or_404(lots, pk=pk), timezone.localdate())).data)
+
+
+class LotFiguresView(APIView):
+    """The latest test of some lots and what each asks for first, for the lines of a list."""
+
+    @extend_schema(parameters=[WantedSerializer], responses=s.LotFiguresSerializer(many=True), operation_id="lots_figures")
+    def get(self, request: Request) -> HttpResponse:
+        wanted, today = wanted_ids(request), timezone.localdate()
+        return kept_answer(f"lot figures:{today}:{wanted}", lambda: s.LotFiguresSerializer(lot_figures(wanted, today), many=True).data)
+
+
+class TrialFiguresView(APIView):
+    """The share of each treatment of some trials, for the lines of a list."""
+
+    @extend_schema(parameters=[WantedSerializer], responses=s.TrialFiguresSerializer(many=True), operation_id="trials_figures")
+    def get(self, request: Request) -> HttpResponse:
+        wanted = wanted_ids(request)
+        return kept_answer(f"trial figures:{wanted}", lambda: s.TrialFiguresSerializer(trial_figures(wanted), many=True).data)
 
 
 class DormancyView(APIView):

@@ -96,15 +96,15 @@ def lot_page(lot: Lot, today: date) -> LotPage:
     typical = typical_scatters()
     told = lot_tests(found, typical)
     evidence = told.of(lot)
-    last = evidence.tests[-1].tested_on if evidence.tests else None
+    tested = told.tested(lot)
     rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
     batches = [LotBatch(*row) for row in rows]
     potted = valid(Look.objects.filter(dish__treatment__trial__lot=lot, potted__gt=0)).aggregate(n=Sum("potted"))["n"] or 0
     return LotPage(
-        bench(lot, today, last),
+        bench(lot, today, tested),
         evidence.tests,
         forecast_of(lot, evidence, today),
-        last,
+        tested.last_on,
         batches,
         potted,
         of_lot(lot),

@@ -14,6 +14,7 @@ from core.vocabulary import Base, TrialState
 from server.evidence.selectors.earlier import Gathered, gather, key_of
 from server.evidence.selectors.typical_scatter import TypicalScatters
 from server.lots.models import Lot
+from server.lots.selectors.advice import Tested
 from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, Treatment, Trial
@@ -56,15 +57,21 @@ class LotEvidence:
 
 @dataclass(frozen=True)
 class LotTests:
-    """Tests of several lots, and what they were made from."""
+    """Tests of several lots, and what they were made from; `counting` are the lots of which a trial is being counted."""
 
     by_lot: dict[int, LotEvidence]
+    counting: set[int]
     standing: dict[int, Standing]
     gathered: Gathered
 
     def of(self, lot: Lot) -> LotEvidence:
         """The tests of one lot."""
         return self.by_lot.get(lot.pk, LotEvidence([], decline_tests([]), None))
+
+    def tested(self, lot: Lot) -> Tested:
+        """When one lot was last tested, and whether a trial of it is being counted."""
+        tests = self.of(lot).tests
+        return Tested(tests[-1].tested_on if tests else None, lot.pk in self.counting)
 
 
 @dataclass(frozen=True)
@@ -88,7 +95,9 @@ class _Tested:
 def lot_tests(found: Sequence[Trial], typical: TypicalScatters) -> LotTests:
     """The finished ones among some trials as tests of their lots, in a fixed number of queries."""
     ids = [t.pk for t in found]
-    told = LotTests({}, standing_of(ids), gather(ids))
+    standing = standing_of(ids)
+    counting = {t.lot_id for t in found if standing[t.pk].state is TrialState.COUNTING}
+    told = LotTests({}, counting, standing, gather(ids))
     closed = {t.pk: t for t in found if told.standing[t.pk].state is TrialState.CLOSED and t.pk in told.gathered.counted}
     records = _records(list(closed))
     by_lot: dict[int, list[_Tested]] = defaultdict(list)

@@ -21,6 +21,7 @@ from server.tests.builders import (
     make_sown_trial,
     make_stand,
     make_taxon,
+    make_trial,
     make_visit,
     now,
 )
@@ -111,7 +112,7 @@ class Keeping(ApiCase):
 
 # among them, only when anything was counted since: eight for how much dishes usually differ, nine for what the latest trials say to use
 # tests are read as sums, not look by look: a trial of thousands of looks costs what a small one does
-QUERIES = 49
+QUERIES = 50
 
 
 class WhatToUse(ApiCase):
@@ -152,3 +153,52 @@ class OnToday(ApiCase):
         today = self.client.get("/api/v1/today/").json()
         self.assertEqual([v["place_name"] for v in today["visits"]], ["Ember Spring", "Tallow Creek"])
         self.assertEqual([(d["code"], d["days_late"]) for d in today["drying"]], [(lot.code, 2)])
+
+
+class LinesOfLists(ApiCase):
+    """Figures for the lines of lists."""
+
+    def figures(self, what, *ids):
+        answer = self.as_role().get(f"/api/v1/figures/{what}/?ids={','.join(map(str, ids))}")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def test_the_latest_test_and_what_a_lot_asks_for_first(self):
+        tested, new = make_lot("A-1", collected_on=timezone.localdate() - timedelta(days=900)), make_lot("A-2", seeds=None)
+        finished(tested, 800, 20)
+        finished(tested, 60, 15)
+        first, second = self.figures("lots", tested.pk, new.pk)
+        self.assertEqual((first["lot"], first["test"]["count"], first["test"]["of"], first["test"]["base"]), (tested.pk, 30, 50, "filled"))
+        self.assertLess(first["test"]["lower"], 0.6)
+        self.assertEqual((second["test"], second["next"]["task"]), (None, "measure"))
+
+    def test_a_lot_whose_trial_is_being_counted_is_not_sent_to_a_test(self):
+        lot = make_lot("A-1")
+        look(dishes_of(make_sown_trial(20, lot=lot))[0], 6, 5)
+        (figures,) = self.figures("lots", lot.pk)
+        self.assertEqual((figures["counting"], figures["test"]), (True, None))
+        self.assertNotIn("test", [n["task"] for n in self.as_role().get(f"/api/v1/lots/{lot.pk}/page/").json()["bench"]["next"]])
+
+    def test_they_are_those_of_the_lots_page(self):
+        lot = make_lot("A-1", collected_on=timezone.localdate() - timedelta(days=900))
+        finished(lot, 60, 15)
+        page = self.as_role().get(f"/api/v1/lots/{lot.pk}/page/").json()
+        (figures,) = self.figures("lots", lot.pk)
+        self.assertEqual((figures["test"], figures["next"]), (page["tests"][-1], page["bench"]["next"][0]))
+
+    def test_each_counted_treatment_of_a_trial_has_its_share(self):
+        trial = make_sown_trial(20, treatments=("as stored", "8 weeks cold"), dishes=2, seeds=25)
+        for dish in dishes_of(trial):
+            if dish.treatment.name == "as stored":
+                look(dish, 6, 5)
+        planned = make_trial()
+        figures = {f["trial"]: f["treatments"] for f in self.figures("trials", trial.pk, planned.pk, 999_999)}
+        self.assertEqual(figures[planned.pk], [])
+        self.assertEqual(sorted(figures), sorted([trial.pk, planned.pk]))
+        by_name = {t["name"]: t for t in figures[trial.pk]}
+        self.assertEqual(by_name["as stored"]["germinated"], 10)
+        self.assertTrue(by_name["as stored"]["lower"] < 0.2 < by_name["as stored"]["upper"])
+
+    def test_ids_that_are_none_are_refused(self):
+        for wrong in ("", "x", "1,", ",".join(map(str, range(1, 502)))):
+            self.assertProblem(self.as_role().get(f"/api/v1/figures/lots/?ids={wrong}"), 400, "malformed", "/ids")

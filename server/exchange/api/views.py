@@ -26,6 +26,7 @@ from server.exchange.selectors.card import seed_card
 from server.exchange.selectors.lot_table import lot_table
 from server.exchange.selectors.report import trial_report
 from server.exchange.selectors.tables import TrialTables, trial_tables
+from server.http.wanted import WantedSerializer, wanted_ids
 from server.lots.models import Lot
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import kept_answer
@@ -62,11 +63,14 @@ class ExportView(APIView):
 
 
 class LotTableView(APIView):
-    """All lots as one table, a column for each of their fields."""
+    """All lots, or some, as one table, a column for each of their fields."""
 
-    @extend_schema(responses={(200, "text/csv"): OpenApiTypes.STR}, operation_id="lots_export")
+    @extend_schema(
+        parameters=[WantedSerializer(required=False)], responses={(200, "text/csv"): OpenApiTypes.STR}, operation_id="lots_export"
+    )
     def get(self, request: Request) -> HttpResponse:
-        return _file(csv_of(lot_table()), CSV, "lots.csv")
+        only = wanted_ids(request) if "ids" in request.query_params else None
+        return _file(csv_of(lot_table(only)), CSV, "lots.csv")
 
 
 class ExportSchemaView(APIView):

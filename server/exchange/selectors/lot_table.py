@@ -1,5 +1,7 @@
 """All lots as one table, a column for each of their fields; an import finds the columns again."""
 
+from collections.abc import Collection
+
 from core.seedstock import LOT_FIELDS, FieldKind, LotField
 from server.exchange.selectors.columns import Cell, Column, Kind, Table
 from server.lots.models import Lot
@@ -8,9 +10,10 @@ from server.lots.selectors.stock import Stock, stocks
 KINDS = {FieldKind.WHOLE: Kind.WHOLE, FieldKind.NUMBER: Kind.NUMBER, FieldKind.DAY: Kind.DAY, FieldKind.YES_NO: Kind.YES_NO}
 
 
-def lot_table() -> Table:
-    """Every lot that was not deleted, by its code, with the seeds left."""
-    lots = list(Lot.objects.select_related("taxon", "place__parent__parent__parent").order_by("code"))
+def lot_table(only: Collection[int] | None = None) -> Table:
+    """Every lot that was not deleted, or only some by their ids, by code, with the seeds left."""
+    found = Lot.objects.select_related("taxon", "place__parent__parent__parent").order_by("code")
+    lots = list(found if only is None else found.filter(pk__in=only))
     left = stocks([lot.pk for lot in lots])
     return Table("lots", "Lots", [*_BEFORE, *map(_column, LOT_FIELDS.values()), *_AFTER], [_row(x, left[x.pk]) for x in lots], ("code",))
 

@@ -116,6 +116,13 @@ class MoveSerializer(VersionedSerializer, SureSerializer):
     drying_agent = serializers.BooleanField(default=False)
 
 
+class MoveTogetherSerializer(SureSerializer):
+    lots = serializers.PrimaryKeyRelatedField(
+        queryset=Lot.objects.select_related("taxon", "harvest__stand__taxon"), many=True, allow_empty=False
+    )
+    place = serializers.PrimaryKeyRelatedField(queryset=Place.objects.select_related("parent__parent"))
+
+
 class TroubleSerializer(VersionedSerializer):
     trouble = serializers.ChoiceField(choices=choices_of(Trouble), allow_null=True)
     note = serializers.CharField(max_length=200, allow_blank=True, default="")

@@ -96,6 +96,13 @@ class BenchActions(viewsets.GenericViewSet[Lot]):
         made = descent.float_lot(by=person_of(request), lot=self.get_object(), at=timezone.now(), **read(b.FloatingSerializer, request))
         return Response(LotSerializer(made, many=True).data, status=201)
 
+    @extend_schema(request=b.MoveTogetherSerializer, responses={204: None}, operation_id="lots_move_together")
+    @action(detail=False, methods=["post"], url_path="move")
+    def move_together(self, request: Request) -> Response:
+        """Put several lots into one place, all of them or none."""
+        lots.move_lots(by=person_of(request), **read(b.MoveTogetherSerializer, request))
+        return Response(status=204)
+
     @extend_schema(request=b.MergeSerializer, responses={201: LotSerializer})
     @action(detail=False, methods=["post"])
     def merge(self, request: Request) -> Response:

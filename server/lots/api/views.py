@@ -1,5 +1,7 @@
 """Lots over HTTP: the sheet, one lot, its ledger and its history."""
 
+from collections.abc import Sequence
+
 from django.db.models import QuerySet
 from django.utils import timezone
 from django_filters import rest_framework as filters
@@ -32,12 +34,23 @@ from server.people.requests import person_of
 from server.record_kinds.api.things import HistorySerializer, given_change
 from server.record_kinds.selectors import history_of
 
+_ORDERS = [(sign + name, name) for name in selectors.ORDERS for sign in ("", "-")]
+
+
+class _Ids(filters.BaseInFilter, filters.NumberFilter):
+    pass
+
 
 class LotFilter(filters.FilterSet):
     search = filters.CharFilter(method="find", label="Words in code, plant, field name, origin or place")
-    id = filters.NumberFilter(label="One lot, as a line of the sheet")
+    id = _Ids(label="Some lots by their ids, parted by commas")
     stand = filters.NumberFilter(field_name="harvest__stand", label="Lots from a stand")
     ended = filters.BooleanFilter(method="by_end", label="Only ended lots, or only lots in use")
+    tested = filters.BooleanFilter(
+        field_name="trials", lookup_expr="isnull", exclude=True, distinct=True, label="Only lots of trials, or none"
+    )
+    trouble = filters.BooleanFilter(method="in_trouble", label="Only lots in quarantine, or the others")
+    order = filters.ChoiceFilter(choices=_ORDERS, method="checked", label="What they are sorted by; a minus sorts the other way")
 
     class Meta:
         model = Lot
@@ -48,6 +61,13 @@ class LotFilter(filters.FilterSet):
 
     def by_end(self, queryset: QuerySet[Lot], name: str, value: bool) -> QuerySet[Lot]:
         return queryset.exclude(ended="") if value else queryset.filter(ended="")
+
+    def in_trouble(self, queryset: QuerySet[Lot], name: str, value: bool) -> QuerySet[Lot]:
+        return queryset.exclude(trouble="") if value else queryset.filter(trouble="")
+
+    def checked(self, queryset: QuerySet[Lot], name: str, value: str) -> QuerySet[Lot]:
+        """Only that it is one of them: a page is sorted after it was filtered."""
+        return queryset
 
 
 class LotViewSet(StockActions, BenchActions, mixins.RetrieveModelMixin, viewsets.GenericViewSet[Lot]):
@@ -64,10 +84,18 @@ class LotViewSet(StockActions, BenchActions, mixins.RetrieveModelMixin, viewsets
 
     @extend_schema(responses=LotRowSerializer(many=True))
     def list(self, request: Request) -> Response:
-        page = self.paginate_queryset(self.filter_queryset(self.get_queryset())) or []
+        found = self.filter_queryset(self.get_queryset())
+        by = request.query_params.get("order")
+        page = self._lots(self.paginate_queryset(selectors.ordered(found, by) if by else found) or [])
         left = selectors.stocks([lot.pk for lot in page])
         rows = [selectors.row(lot, left[lot.pk]) for lot in page]
         return self.get_paginated_response(LotRowSerializer(rows, many=True).data)
+
+    def _lots(self, page: Sequence[Lot | int]) -> Sequence[Lot]:
+        """The lots of a page, of which some orders know only the ids."""
+        ids = [x for x in page if isinstance(x, int)]
+        by_id = self.get_queryset().in_bulk(ids) if ids else {}
+        return [by_id[x] if isinstance(x, int) else x for x in page]
 
     @extend_schema(request=NewLotSerializer, responses={201: LotSerializer})
     def create(self, request: Request) -> Response:

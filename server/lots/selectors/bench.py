@@ -1,10 +1,10 @@
 """What is known of a lot, derived from its records, and what it asks for next."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 
 from core.seedstock import (
-    RETEST_YEARS,
     Estimate,
     Fill,
     HazardCare,
@@ -14,22 +14,21 @@ from core.seedstock import (
     ThousandSeedWeight,
     TroubleAdvice,
     cares,
-    fill,
     imbibition,
     pouring_off,
     purity,
     purpose_advice,
     seed_rate,
-    storage_check,
     thousand_seed_weight,
     trouble_advice,
 )
-from core.verdict import LotAdvice, LotFacts, lot_next
-from core.vocabulary import CalibrationKind, CleaningGrade, DescentKind, DryState, Purpose, QualityKind, Reason, Trouble, WaterUptake
-from server.lots.models import Calibration, Descent, DryingLook, Lot, QualityTest
+from core.verdict import LotAdvice
+from core.vocabulary import CalibrationKind, DescentKind, DryState, Purpose, QualityKind, Reason, Trouble, WaterUptake
+from server.lots.models import Calibration, Descent, Lot, QualityTest
+from server.lots.selectors.advice import Tested, known_of, next_of
 from server.lots.selectors.descent import DescentGraph, descent
-from server.lots.selectors.drying import drying_of
 from server.lots.selectors.log import LogLine, log
+from server.lots.selectors.quality import FillView, fill_of
 from server.lots.selectors.stock import Stock, stocks
 from server.record_kinds.selectors import valid
 from server.reference.models import Place
@@ -38,18 +37,6 @@ from server.reference.selectors import row as place_row
 
 BETTER_PLACES = 3
 FEWEST_TIMES_BETTER = 1.5
-
-
-@dataclass(frozen=True)
-class FillView:
-    """Full seeds among those opened, pooled over the lot's cut and squeeze tests, with the 95 % interval."""
-
-    tested: int
-    full: int
-    eaten: int
-    share: float
-    lower: float
-    upper: float
 
 
 @dataclass(frozen=True)
@@ -97,43 +84,20 @@ class LotBench:
     next: list[LotAdvice]
 
 
-def bench(lot: Lot, today: date, last_test_on: date | None) -> LotBench:
-    """Everything that the lot's page says beyond its own fields. `last_test_on` is the end of its latest trial, if any."""
-    stock = stocks([lot.pk])[lot.pk]
-    tests = list(valid(QualityTest.objects.filter(lot=lot)).order_by("at", "pk"))
+def bench(lot: Lot, today: date, tested: Tested) -> LotBench:
+    """Everything that the lot's page says beyond its own fields."""
+    known = known_of([lot], today)[lot.pk]
     samples = list(valid(Calibration.objects.filter(lot=lot)).order_by("at", "pk"))
-    drying = drying_of(lot, list(valid(DryingLook.objects.filter(lot=lot)).order_by("at", "pk")), today)
+    tests, drying = known.tests, known.drying
     place = place_row(lot.place) if lot.place else None
-    trouble = trouble_advice(Trouble(lot.trouble)) if lot.trouble else None
-    floated, uncut = _floated(lot)
-    filled = fill_of(tests)
-    facts = LotFacts(
-        today=today,
-        behaviour=lot.storage_behaviour,
-        named=lot.taxon_id is not None,
-        seeds=stock.seeds,
-        doubt=stock.doubt if stock.seeds is None else None,
-        dryness=drying.dryness,
-        turn_on=drying.turn_on,
-        in_quarantine=trouble is not None and trouble.quarantine,
-        cut=filled is not None,
-        floaters_uncut=uncut,
-        grade=CleaningGrade(lot.grade),
-        purpose=Purpose(lot.purpose) if lot.purpose else None,
-        place_check=storage_check(*climate) if lot.place and (climate := lot.place.climate) else None,
-        has_place=lot.place_id is not None,
-        last_test_on=last_test_on,
-        retest_on=last_test_on + timedelta(days=365.25 * RETEST_YEARS[lot.storage_class]) if last_test_on else None,
-        use_by=lot.use_by,
-    )
     return LotBench(
-        stock=stock,
-        fill=filled,
+        stock=known.stock,
+        fill=known.fill,
         purity=_purity(tests),
         tsw=_tsw(lot, samples),
         rates=[r for kind in CalibrationKind if (r := _rate(kind, samples)) is not None],
         water=_water(tests),
-        floated=floated,
+        floated=_floated(lot),
         dry_state=drying.dryness.state,
         dry_sentence=drying.dryness.sentence,
         drying_since=drying.spread_on,
@@ -141,32 +105,21 @@ def bench(lot: Lot, today: date, last_test_on: date | None) -> LotBench:
         place=place,
         better_places=_better_places(place),
         cares=cares(lot.hazard_words),
-        trouble=trouble,
+        trouble=trouble_advice(Trouble(lot.trouble)) if lot.trouble else None,
         purpose=purpose_advice(Purpose(lot.purpose)) if lot.purpose else None,
         may_not_come_true=lot.hybrid or bool(lot.crossed_with),
         descent=descent(lot),
         log=log(lot),
-        next=[] if lot.ended else lot_next(facts),
+        next=next_of(lot, known, today, tested),
     )
 
 
-def fill_of(tests: list[QualityTest]) -> FillView | None:
-    """Full seeds over all cut and squeeze tests of a lot; None where none was opened."""
-    opened = [t for t in tests if t.kind in (QualityKind.CUT, QualityKind.SQUEEZE)]
-    tested = sum(t.tested or 0 for t in opened)
-    if not tested:
-        return None
-    full = sum(t.full or 0 for t in opened)
-    found = fill(full, tested)
-    return FillView(tested, full, sum(t.eaten or 0 for t in opened), found.share, found.lower, found.upper)
-
-
-def _purity(tests: list[QualityTest]) -> float | None:
+def _purity(tests: Sequence[QualityTest]) -> float | None:
     last = next((t for t in reversed(tests) if t.kind == QualityKind.PURITY), None)
     return purity(last.pure_g or 0, last.sample_g or 0) if last else None
 
 
-def _water(tests: list[QualityTest]) -> Imbibition | None:
+def _water(tests: Sequence[QualityTest]) -> Imbibition | None:
     last = next((t for t in reversed(tests) if t.kind == QualityKind.IMBIBITION), None)
     if last is None:
         return None
@@ -195,25 +148,24 @@ def _rate(kind: CalibrationKind, samples: list[Calibration]) -> RateView | None:
     return RateView(kind, len(last.counts), rate.per_unit, rate.of(1).wide_se, rate.reason)
 
 
-def _floated(lot: Lot) -> tuple[PouringOff | None, bool]:
+def _floated(lot: Lot) -> PouringOff | None:
     """What pouring off the floaters would have thrown away, seen from the lot that was floated or from either fraction."""
     edges = list(Descent.objects.filter(child=lot, kind__in=(DescentKind.FLOATED, DescentKind.SUNK)))
     source = edges[0].parent_id if edges else lot.pk
     parts = list(Descent.objects.filter(parent=source, kind__in=(DescentKind.FLOATED, DescentKind.SUNK)).order_by("at", "pk"))
     floaters, sinkers = (next((d.child_id for d in parts if d.kind == k), None) for k in (DescentKind.FLOATED, DescentKind.SUNK))
     if floaters is None or sinkers is None:
-        return None, False
+        return None
     amounts = {d.child_id: d.amount_seeds for d in parts}
+    if amounts[floaters] is None or amounts[sinkers] is None:
+        return PouringOff(None, None, None, None, Reason.NOT_MEASURED)
     relative = {pk: _relative_error(s) for pk, s in stocks([floaters, sinkers]).items()}
     tests: dict[int, list[QualityTest]] = {floaters: [], sinkers: []}
     for test in valid(QualityTest.objects.filter(lot__in=tests)):
         tests[test.lot_id].append(test)
     fills = {pk: Fill(f.share, f.lower, f.upper) if (f := fill_of(found)) else None for pk, found in tests.items()}
-    uncut = fills[floaters] is None and lot.pk == floaters
-    if amounts[floaters] is None or amounts[sinkers] is None:
-        return PouringOff(None, None, None, None, Reason.NOT_MEASURED), uncut
     number = {pk: Estimate(float(amounts[pk] or 0), (amounts[pk] or 0) * r if r is not None else None) for pk, r in relative.items()}
-    return pouring_off(number[floaters], fills[floaters], number[sinkers], fills[sinkers]), uncut
+    return pouring_off(number[floaters], fills[floaters], number[sinkers], fills[sinkers])
 
 
 def _relative_error(stock: Stock) -> float | None:

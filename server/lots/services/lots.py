@@ -1,5 +1,6 @@
 """Adding and changing lots, from their first name to their end."""
 
+from collections.abc import Sequence
 from datetime import date, datetime
 from typing import Any, Literal, Unpack
 
@@ -19,7 +20,7 @@ from core.vocabulary import (
     Trouble,
 )
 from core.wording import day_value
-from server.errors import DomainError, field_error, question, refused
+from server.errors import DomainError, Refused, field_error, question, refused
 from server.lots.models import Lot, StockEntry
 from server.lots.selectors.descent import related_edges
 from server.lots.selectors.drying import dryness_of
@@ -149,6 +150,19 @@ def move_lot(
     if wrong is not None and not sure:
         raise question(f"/{wrong.parameter}", wrong.code, wrong.message)
     return change_thing(lot, {"place": place, "container": container, "drying_agent": drying_agent}, by=by, version=version)
+
+
+@transaction.atomic
+def move_lots(*, by: Person, lots: Sequence[Lot], place: Place, sure: bool = False) -> None:
+    """Put several lots into one place, each in the container that it is in: all of them, or none. An answer names the lot it is about."""
+    for lot in lots:
+        try:
+            move_lot(by=by, lot=lot, version=lot.version, place=place, container=lot.container, drying_agent=lot.drying_agent, sure=sure)
+        except Refused as asked:
+            asked.detail = f"{lot.code}: {asked.detail}"
+            for error in asked.errors:
+                error["pointer"], error["message"] = "/place", f"{lot.code}: {error['message']}"
+            raise
 
 
 def note_trouble(*, by: Person, lot: Lot, version: int, trouble: Trouble | None, note: str = "") -> Lot:

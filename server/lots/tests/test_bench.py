@@ -17,6 +17,7 @@ from core.vocabulary import (
     Trouble,
 )
 from server.errors import DomainError, Questioned, Refused
+from server.lots.selectors.advice import Tested
 from server.lots.selectors.bench import bench
 from server.lots.selectors.drying import drying_lots
 from server.lots.services.bench import record_cleaning, record_drying, record_quality, take_back_record
@@ -29,7 +30,7 @@ TODAY = timezone.localdate
 
 
 def seen(lot):
-    return bench(type(lot).objects.get(pk=lot.pk), TODAY(), None)
+    return bench(type(lot).objects.get(pk=lot.pk), TODAY(), Tested())
 
 
 class Cleaning(TestCase):

@@ -1,6 +1,8 @@
-from core.vocabulary import Role
+from core.vocabulary import DryingKind, PlaceKind, Role
 from server.lots.models import CleaningStep, Lot
-from server.tests.builders import ApiCase, make_lot, make_place, make_taxon, stock_line
+from server.lots.services.bench import record_drying
+from server.reference.services.places import add_place
+from server.tests.builders import ApiCase, make_lot, make_person, make_place, make_taxon, now, stock_line
 
 
 class BenchApi(ApiCase):
@@ -114,3 +116,29 @@ class BenchApi(ApiCase):
         make_lot("B-1")
         self.assertEqual([r["code"] for r in self.client.get(f"/api/v1/lots/?id={self.lot.pk}").json()["results"]], ["LL-015"])
         self.assertProblem(self.client.get("/api/v1/lots/?colour=red"), 400, "malformed", "/colour")
+
+
+class MovedTogether(ApiCase):
+    """Several lots put into one place at once."""
+
+    def move(self, *lots, **said):
+        return self.as_role().post("/api/v1/lots/move/", {"lots": [x.pk for x in lots], **said})
+
+    def test_all_of_them_lie_there_each_in_its_own_container(self):
+        shelf = make_place("Shelf")
+        first, second = make_lot("A-1", container="paper"), make_lot("A-2")
+        self.assertEqual(self.move(first, second, place=shelf.pk).status_code, 204)
+        self.assertEqual([(x.place, x.container) for x in Lot.objects.order_by("code")], [(shelf, "paper"), (shelf, "")])
+
+    def test_one_that_is_asked_about_is_named_and_none_moves_until_it_is_sure(self):
+        freezer = add_place(by=make_person(), name="Freezer", kind=PlaceKind.FREEZER)
+        dry, damp = make_lot("A-1"), make_lot("A-2")
+        record_drying(by=make_person(), lot=dry, kind=DryingKind.DRY, humidity_percent=25, at=now())
+        body = self.assertProblem(self.move(dry, damp, place=freezer.pk), 422, "frozen_not_dry", "/place")
+        self.assertTrue(body["errors"][0]["message"].startswith("A-2: "), body)
+        self.assertEqual({x.place for x in Lot.objects.all()}, {None})
+        self.assertEqual(self.move(dry, damp, place=freezer.pk, sure=True).status_code, 204)
+
+    def test_without_lots_or_a_place_it_is_refused(self):
+        self.assertProblem(self.move(place=make_place("Shelf").pk), 400, "malformed", "/lots")
+        self.assertProblem(self.move(make_lot(), place=None), 400, "malformed", "/place")

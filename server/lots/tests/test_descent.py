@@ -4,6 +4,7 @@ from core.vocabulary import AmountKnown, AmountUnit, DescentKind, QualityKind, R
 from server.errors import Refused
 from server.lots.models import Lot
 from server.lots.selectors import stocks
+from server.lots.selectors.advice import Tested
 from server.lots.selectors.bench import bench
 from server.lots.selectors.descent import descent
 from server.lots.services.bench import record_quality
@@ -48,7 +49,7 @@ class Splitting(TestCase):
         self.assertEqual((stock(floaters).seeds, stock(sinkers).seeds, stock(lot).seeds), (180, 720, 0))
 
         def price(of):
-            return bench(of, now().date(), None).floated
+            return bench(of, now().date(), Tested()).floated
 
         self.assertEqual(price(floaters).reason, Reason.NOT_CUT)
         record_quality(by=make_person(), lot=floaters, kind=QualityKind.CUT, at=now(), full=11, empty=14)

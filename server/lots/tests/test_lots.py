@@ -2,7 +2,7 @@ from django.core.exceptions import PermissionDenied
 from django.db import IntegrityError, transaction
 from django.test import TestCase
 
-from core.vocabulary import AmountKnown, OriginKind, Role, StockKind
+from core.vocabulary import AmountKnown, AmountUnit, OriginKind, Role, StockKind
 from server.errors import DomainError, Refused, StaleVersion
 from server.lots.models import Lot
 from server.lots.selectors import ledger, stocks
@@ -158,3 +158,56 @@ class LotApi(ApiCase):
             make_lot(f"B-{n}")
         with self.assertNumQueries(5):
             self.assertEqual(self.client.get("/api/v1/lots/").json()["count"], 9)
+
+
+class ListedLots(ApiCase):
+    """Lots as a list is filtered and sorted."""
+
+    def codes(self, **asked):
+        answer = self.as_role().get("/api/v1/lots/", asked)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return [row["code"] for row in answer.json()["results"]]
+
+    def test_only_lots_that_are_in_a_trial_or_in_none(self):
+        make_trial(lot=make_lot("A-1"))
+        make_trial(lot=Lot.objects.get(code="A-1"))
+        make_lot("A-2")
+        self.assertEqual((self.codes(tested=True), self.codes(tested=False)), (["A-1"], ["A-2"]))
+
+    def test_only_lots_in_quarantine_or_the_others(self):
+        make_lot("A-1", trouble="mouldy")
+        make_lot("A-2")
+        self.assertEqual((self.codes(trouble=True), self.codes(trouble=False)), (["A-1"], ["A-2"]))
+
+    def test_they_are_sorted_either_way_and_those_without_a_value_come_last(self):
+        today = now().date()
+        for code, place, days in (("A-1", "mid scree", 20), ("A-2", "Creek", 90), ("A-3", "", None)):
+            make_lot(code, origin_place=place, collected_on=today - days * DAY if days else None)
+        self.assertEqual(self.codes(order="collected"), ["A-2", "A-1", "A-3"])
+        self.assertEqual(self.codes(order="-collected"), ["A-1", "A-2", "A-3"])
+        self.assertEqual(self.codes(order="-code"), ["A-3", "A-2", "A-1"])
+        # capitals make no difference
+        self.assertEqual(self.codes(order="origin")[1:], ["A-2", "A-1"])
+
+    def test_an_order_that_does_not_exist_is_refused(self):
+        self.assertProblem(self.as_role().get("/api/v1/lots/?order=weight"), 400, "malformed", "/order")
+
+    def test_seeds_left_sort_as_they_are_shown(self):
+        at = now()
+        for code, amount in (("A-1", 300), ("A-2", 200), ("A-3", 100), ("A-4", None), ("A-5", 50), ("A-6", 60)):
+            make_lot(code, seeds=amount)
+        lots = {lot.code: lot for lot in Lot.objects.all()}
+        by = make_person()
+        enter_stock(by=by, lot=lots["A-1"], kind=StockKind.DRAWN, amount=290, at=at)
+        enter_stock(by=by, lot=lots["A-2"], kind=StockKind.RECOUNT, amount=40, at=at)
+        enter_stock(by=by, lot=lots["A-2"], kind=StockKind.IN, amount=35, at=at)
+        enter_stock(by=by, lot=lots["A-3"], kind=StockKind.LOST, amount=80, at=at)
+        # a draw and a recount of one moment: what was written last holds
+        enter_stock(by=by, lot=lots["A-6"], kind=StockKind.DRAWN, amount=20, at=at)
+        enter_stock(by=by, lot=lots["A-6"], kind=StockKind.RECOUNT, amount=0, at=at)
+        # grams that nobody turned into seeds are no number of seeds
+        enter_stock(by=by, lot=lots["A-5"], kind=StockKind.IN, amount=3, unit=AmountUnit.GRAMS, known=AmountKnown.WEIGHED, at=at)
+        rows = self.as_role().get("/api/v1/lots/", {"order": "stock"}).json()["results"]
+        shown = [(r["code"], r["stock"]["seeds"]) for r in rows]
+        self.assertEqual(shown, [("A-6", 0), ("A-1", 10), ("A-3", 20), ("A-2", 75), ("A-4", None), ("A-5", None)])
+        self.assertEqual(self.codes(order="-stock")[:3], ["A-2", "A-3", "A-1"])

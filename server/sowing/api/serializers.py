@@ -14,6 +14,7 @@ from server.sowing.models import SowingPlan, Tray
 from server.sowing.selectors.knowledge import KnowledgeRow, PlantKnowledge
 from server.sowing.selectors.plans import SowingPage, SowingRow
 from server.sowing.selectors.preview import SowingPreview
+from server.sowing.selectors.questions import QuestionRow
 from server.sowing.selectors.tested import TestedTreatment
 from server.sowing.selectors.trays import OutcomeView, SeedlingsWaiting
 from server.trials.models import Treatment, Trial
@@ -42,6 +43,11 @@ class SowingPageSerializer(DataclassSerializer[SowingPage]):
 class KnowledgeRowSerializer(DataclassSerializer[KnowledgeRow]):
     class Meta:
         dataclass = KnowledgeRow
+
+
+class QuestionRowSerializer(DataclassSerializer[QuestionRow]):
+    class Meta:
+        dataclass = QuestionRow
 
 
 class PlantKnowledgeSerializer(DataclassSerializer[PlantKnowledge]):

@@ -16,4 +16,5 @@ urlpatterns = [
     path("taxa/<int:pk>/knowledge/", views.TaxonKnowledgeView.as_view()),
     path("seedlings/", views.SeedlingsView.as_view()),
     path("knowledge/", views.KnowledgeListView.as_view()),
+    path("open-questions/", views.QuestionListView.as_view()),
 ]

@@ -27,6 +27,7 @@ from server.sowing.models import Outcome, SowingPlan, Tray
 from server.sowing.selectors.knowledge import knowledge_rows, plant_knowledge
 from server.sowing.selectors.plans import sowing_page, sowing_plans, sowing_rows
 from server.sowing.selectors.preview import SowingWish, preview
+from server.sowing.selectors.questions import question_rows
 from server.sowing.selectors.tested import tested_treatments
 from server.sowing.selectors.trays import seedlings_waiting
 from server.sowing.services import plans, trays
@@ -174,6 +175,14 @@ class KnowledgeListView(APIView):
     @extend_schema(responses=s.KnowledgeRowSerializer(many=True), operation_id="knowledge_list")
     def get(self, request: Request) -> HttpResponse:
         return kept_answer("knowledge", lambda: s.KnowledgeRowSerializer(knowledge_rows(), many=True).data)
+
+
+class QuestionListView(APIView):
+    """What is still open over all plants, one question a line."""
+
+    @extend_schema(responses=s.QuestionRowSerializer(many=True), operation_id="questions_list")
+    def get(self, request: Request) -> HttpResponse:
+        return kept_answer("questions", lambda: s.QuestionRowSerializer(question_rows(), many=True).data)
 
 
 class TaxonKnowledgeView(APIView):

@@ -10,8 +10,8 @@ from django.db.models import Q
 from core.germination import PooledShare
 from core.seedstock import HazardCare, cares
 from core.treatment import TreatmentKey, years_sentence
-from core.verdict import RecipeEvidence, best_sentence, best_so_far, openness, plant_share_sentence
-from core.vocabulary import Hazard, Openness, Question, StepKind, TrialState
+from core.verdict import NeverTested, RecipeEvidence, best_sentence, best_so_far, never_tested, openness, plant_share_sentence
+from core.vocabulary import Hazard, Openness, Question, TrialState
 from server.evidence.selectors.conclusions import ConclusionView, of_lots
 from server.evidence.selectors.earlier import EarlierLine, Key, ResultsOver, gather, results_over
 from server.evidence.selectors.lot_page import LotDecision, decisions_of, forecast_of
@@ -19,7 +19,6 @@ from server.evidence.selectors.lot_tests import LotTest, LotTests, lot_tests
 from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.models import Lot
 from server.lots.selectors import Stock, stocks
-from server.recipes.models import Step
 from server.reference.models import Taxon
 from server.sowing.models import Tray
 from server.sowing.selectors.trays import TrayView, learned_plant_share, tray_views
@@ -89,7 +88,7 @@ class PlantKnowledge:
     caution: str
     best: str
     recipes: list[KnownRecipe]
-    not_asked: list[StepKind]
+    never_tested: NeverTested
     trials: list[KnownTrial]
     lots: list[KnownLot]
     trays: list[TrayView]
@@ -111,43 +110,67 @@ class KnowledgeRow:
     best: str
     best_name: str
     best_share: float | None
+    best_lower: float | None
+    best_upper: float | None
     openness: Openness
     hazards: list[Hazard]
 
 
-def knowledge_rows() -> list[KnowledgeRow]:
+@dataclass(frozen=True)
+class Plant:
+    """A plant, or one lot whose species is unknown, with its lots and trials and the lines of its treatments; None without a trial."""
+
+    taxon: Taxon | None
+    lots: Sequence[Lot]
+    trials: Sequence[Trial]
+    told: ResultsOver | None
+
+    @property
+    def evidence(self) -> list[tuple[Key, RecipeEvidence]]:
+        """Treatments over trials, the one that germinated best first."""
+        return _evidence(self.told) if self.told else []
+
+
+def every_plant() -> list[Plant]:
     """Every plant there is a lot or a trial of, by its common name, in a fixed number of queries."""
-    lots = list(Lot.objects.select_related("taxon"))
     plants: dict[tuple[int | None, int | None], list[Lot]] = defaultdict(list)
-    for lot in lots:
+    for lot in Lot.objects.select_related("taxon"):
         plants[(lot.taxon_id, None) if lot.taxon_id else (None, lot.pk)].append(lot)
     of_lot: dict[int, list[Trial]] = defaultdict(list)
     every = list(trials())
     for trial in every:
         of_lot[trial.lot_id].append(trial)
     typical, gathered = typical_scatters(), gather([t.pk for t in every])
-    rows = []
-    for (taxon, alone), own in plants.items():
+    found = []
+    for own in plants.values():
         mine = [t for lot in own for t in of_lot[lot.pk]]
-        rows.append(_row(taxon, alone, own, mine, results_over(mine, typical, gathered) if mine else None))
-    return sorted(rows, key=lambda r: (r.common_name.lower(), r.name))
+        found.append(Plant(own[0].taxon, own, mine, results_over(mine, typical, gathered) if mine else None))
+    return sorted(found, key=lambda p: (p.lots[0].common_name.lower(), p.lots[0].name))
 
 
-def _row(taxon: int | None, alone: int | None, lots: Sequence[Lot], mine: Sequence[Trial], told: ResultsOver | None) -> KnowledgeRow:
-    evidence = [e for _, e in _evidence(told)] if told else []
+def knowledge_rows() -> list[KnowledgeRow]:
+    """Every plant as a line of the list."""
+    return [_row(plant) for plant in every_plant()]
+
+
+def _row(plant: Plant) -> KnowledgeRow:
+    evidence = [e for _, e in plant.evidence]
     best = best_so_far(evidence)
+    first = plant.lots[0]
     return KnowledgeRow(
-        taxon=taxon,
-        lot=alone,
-        name=lots[0].name,
-        common_name=lots[0].common_name,
-        lots=len(lots),
-        trials=len(mine),
+        taxon=plant.taxon.pk if plant.taxon else None,
+        lot=None if plant.taxon else first.pk,
+        name=first.name,
+        common_name=first.common_name,
+        lots=len(plant.lots),
+        trials=len(plant.trials),
         best=best_sentence(evidence),
         best_name=best.name if best else "",
         best_share=best.pooled.mean.median if best else None,
+        best_lower=best.pooled.mean.lower if best else None,
+        best_upper=best.pooled.mean.upper if best else None,
         openness=openness(best),
-        hazards=lots[0].taxon.hazard_words if lots[0].taxon else lots[0].hazard_words,
+        hazards=first.taxon.hazard_words if first.taxon else first.hazard_words,
     )
 
 
@@ -183,7 +206,7 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
         caution=taxon.caution if taxon else "",
         best=best_sentence(evidence),
         recipes=[_recipe(key, e, told, best) for key, e in keyed],
-        not_asked=_not_asked(taxon, told),
+        never_tested=missing_of(taxon, told),
         trials=[KnownTrial(t.pk, t.code, t.question, Question(t.asks), t.lot.code, t.sow_on, tests.standing[t.pk].state) for t in found],
         lots=known_lots,
         trays=tray_views(Tray.objects.filter(lot__in=lots).order_by("-pk")),
@@ -216,9 +239,7 @@ def _recipe(key: Key, e: RecipeEvidence, told: ResultsOver, best: RecipeEvidence
     return KnownRecipe(e.name, told.recipes.get(key), view.lines, e.pooled, view.sentence, openness(e), e is best)
 
 
-def _not_asked(taxon: Taxon | None, told: ResultsOver) -> list[StepKind]:
-    """Kinds of step that the notes name and no recipe tried here had."""
-    if taxon is None:
-        return []
-    tried = set(Step.objects.filter(recipe__in=told.recipes.values()).values_list("kind", flat=True))
-    return [k for k in taxon.woken_by_words if k not in tried]
+def missing_of(taxon: Taxon | None, told: ResultsOver | None) -> NeverTested:
+    """What no treatment had that was counted, those first that the notes on the plant name."""
+    tried = [key for key in told.lines if isinstance(key, TreatmentKey)] if told else []
+    return never_tested(tried, taxon.woken_by_words if taxon else [])

@@ -30,7 +30,7 @@ class KnownOfAPlant(ApiCase):
         page = self.page()
         self.assertIn("4 weeks cold", page["best"])
         self.assertEqual(next((r["name"], r["best"], r["openness"]) for r in page["recipes"]), ("4 weeks cold", True, "one_trial"))
-        self.assertEqual(page["not_asked"], ["smoke_water"])
+        self.assertEqual(page["never_tested"]["named"], ["smoke_water"])
         self.assertEqual([t["code"] for t in page["trials"]], [self.trial.code])
         self.assertEqual(page["lots"][0]["code"], self.lot.code)
         self.assertIn("about 10 years", page["growth"])
@@ -55,6 +55,18 @@ class KnownOfAPlant(ApiCase):
         self.assertIn("your own tray gave", page["plant_share"])
         back = self.client.post(f"/api/v1/outcomes/{Outcome.objects.get(stage=OutcomeStage.EMERGED).pk}/take-back/")
         self.assertEqual(back.status_code, 204)
+
+    def test_open_questions_name_the_lot_to_put_them_to_and_the_recipe_to_try_again(self):
+        other = make_taxon("Sambucus cerulea", "blue elderberry", woken_by="")
+        make_lot("SC-1", taxon=other, field_name="", ended="used_up")
+        rows = self.client.get("/api/v1/open-questions/").json()
+        smoke, again = [r for r in rows if r["taxon"] == self.taxon.pk]
+        self.assertEqual((smoke["ask"]["step"], smoke["recipe"], smoke["lot"]["code"]), ("smoke_water", None, self.lot.code))
+        self.assertIn("One trial only", again["ask"]["why"])
+        self.assertEqual(again["recipe"], Treatment.objects.get(trial=self.trial, name="cold").recipe_id)
+        # nothing is left of the other plant to ask
+        (alive,) = [r for r in rows if r["taxon"] == other.pk]
+        self.assertEqual((alive["ask"]["asks"], alive["lot"]), ("alive", None))
 
     def test_a_plant_of_which_nothing_was_tried_says_so(self):
         other = make_taxon("Sambucus cerulea", "blue elderberry")

@@ -60,7 +60,15 @@ export const WORDS: readonly Word[] = [
   },
   {
     word: 'Know',
-    pages: [{ to: '/plants', words: 'Plants', also: 'species, results, open questions, what we know', for: 'readers' }],
+    pages: [
+      { to: '/plants', words: 'Plants', also: 'species, results, what we know', for: 'readers' },
+      {
+        to: '/questions',
+        words: 'Open questions',
+        also: 'never tested, too few trials, worth testing',
+        for: 'readers',
+      },
+    ],
   },
 ]
 

@@ -16,6 +16,11 @@ export type NextTest = Schemas['NextTest']
 export type CompareOptions = Pick<Comparison, 'basis' | 'clock'> & { curve: Comparison['curve'] }
 export type Indices = Schemas['Indices']
 
+export type TrialFigures = Schemas['TrialFigures']
+
+export const fetchTrialFigures = (ids: string) =>
+  unwrap(http.GET('/api/v1/figures/trials/', { params: { query: { ids } } }))
+
 export const useOverview = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['trial', id, 'overview'],

@@ -1,9 +1,13 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
+import type { paths } from '@/shared/api/schema'
 import { useChange } from '@/shared/composables/useChange'
+import { PAGE, usePages } from '@/shared/composables/usePages'
 
 export type LotRow = Schemas['LotRow']
+export type LotFigures = Schemas['LotFigures']
+type LotOrder = NonNullable<paths['/api/v1/lots/']['get']['parameters']['query']>['order']
 export type Lot = Schemas['Lot']
 export type LotRequest = Schemas['NewLotRequest']
 export type LineRead = Schemas['LineRead']
@@ -15,24 +19,64 @@ export type HarvestRequest = Schemas['HarvestRequest']
 type Id = MaybeRefOrGetter<number>
 const path = (id: Id) => ({ path: { id: toValue(id) } })
 
-export const useLots = (
-  search: MaybeRefOrGetter<string> = '',
-  pageSize: MaybeRefOrGetter<number> = 200,
-  /** Only lots that ended, or only those in use; without it all. */
-  ended: MaybeRefOrGetter<boolean | undefined> = undefined,
-) =>
+export const useLots = (search: MaybeRefOrGetter<string> = '', pageSize: MaybeRefOrGetter<number> = 200) =>
   useQuery({
-    queryKey: ['lots', search, pageSize, ended],
+    queryKey: ['lots', search, pageSize],
     queryFn: () =>
       unwrap(
         http.GET('/api/v1/lots/', {
-          params: {
-            query: { search: toValue(search) || undefined, page_size: toValue(pageSize), ended: toValue(ended) },
-          },
+          params: { query: { search: toValue(search) || undefined, page_size: toValue(pageSize) } },
         }),
       ),
     placeholderData: keepPreviousData,
   })
+
+export interface LotsAsked {
+  search: string
+  order: string
+  ended?: boolean
+  tested?: boolean
+  trouble?: boolean
+}
+
+/** All lots that are asked for, page by page as they come into view. */
+export const useLotPages = (asked: () => LotsAsked) =>
+  usePages<LotRow>(
+    () => ['lots', 'pages', asked()],
+    (page) =>
+      unwrap(
+        http.GET('/api/v1/lots/', {
+          params: {
+            query: {
+              ...asked(),
+              search: asked().search || undefined,
+              order: asked().order as LotOrder,
+              page,
+              page_size: PAGE,
+            },
+          },
+        }),
+      ),
+  )
+
+export const fetchLotFigures = (ids: string) =>
+  unwrap(http.GET('/api/v1/figures/lots/', { params: { query: { ids } } }))
+
+/** Some lots as lines of the sheet, by their ids. */
+export const fetchLotRows = async (ids: readonly number[]) =>
+  ids.length
+    ? (
+        await unwrap(
+          http.GET('/api/v1/lots/', {
+            params: { query: { id: [...ids], page_size: ids.length } },
+            querySerializer: { array: { style: 'form', explode: false } },
+          }),
+        )
+      ).results
+    : []
+
+export const useMoveTogether = () =>
+  useChange((body: Schemas['MoveTogetherRequest']) => unwrap(http.POST('/api/v1/lots/move/', { body })))
 
 /** The trials of a lot. */
 export const useTrialsOf = (lot: Id) =>
@@ -46,8 +90,7 @@ export const useLotRow = (id: MaybeRefOrGetter<number | null>) =>
   useQuery({
     queryKey: ['lots', 'row', id],
     queryFn: async () =>
-      (await unwrap(http.GET('/api/v1/lots/', { params: { query: { id: toValue(id) ?? undefined } } }))).results[0] ??
-      null,
+      (await unwrap(http.GET('/api/v1/lots/', { params: { query: { id: [toValue(id) ?? 0] } } }))).results[0] ?? null,
     enabled: () => toValue(id) !== null,
   })
 

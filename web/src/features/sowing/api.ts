@@ -12,6 +12,7 @@ export type SowingRow = Schemas['SowingRow']
 export type TrayView = Schemas['TrayView']
 export type Stage = Schemas['OutcomeStage']
 export type KnowledgeRow = Schemas['KnowledgeRow']
+export type QuestionRow = Schemas['QuestionRow']
 export type PlantKnowledge = Schemas['PlantKnowledge']
 
 type Id = MaybeRefOrGetter<number>
@@ -76,6 +77,9 @@ export const useSeedlings = () =>
 
 export const usePotFromDishes = () =>
   useChange((body: Schemas['SeedlingsRequest']) => unwrap(http.POST('/api/v1/trays/from-dishes/', { body })))
+
+export const useQuestions = () =>
+  useQuery({ queryKey: ['questions'], queryFn: () => unwrap(http.GET('/api/v1/open-questions/')) })
 
 export const useKnowledge = () =>
   useQuery({ queryKey: ['knowledge'], queryFn: () => unwrap(http.GET('/api/v1/knowledge/')) })

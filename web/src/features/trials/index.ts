@@ -3,13 +3,12 @@ import type { RouteRecordRaw } from 'vue-router'
 // tells the outbox, on whatever page, how one of these records is sent
 import './composables/useLookOutbox'
 
-export { fetchCountSheet, useDishChanges, useTrialChanges } from './api'
+export { fetchCountSheet, useDishChanges, useTrialChanges, useTrials, type TrialRow } from './api'
 // loaded with the trial's page, not with the first one
 export const AddTreatment = defineAsyncComponent(() => import('./components/AddTreatment.vue'))
 export const RetreatUngerminated = defineAsyncComponent(() => import('./components/RetreatUngerminated.vue'))
 
 export const trialRoutes: RouteRecordRaw[] = [
-  { path: '/trials', name: 'trials', component: () => import('./pages/TrialsPage.vue') },
   { path: '/trials/new', name: 'new-trial', component: () => import('./pages/NewTrialPage.vue') },
   { path: '/waiting', name: 'waiting', component: () => import('./pages/WaitingPage.vue') },
   { path: '/trials/:id(\\d+)/set-up', name: 'set-up', component: () => import('./pages/SetUpPage.vue') },

@@ -21,4 +21,4 @@ export function leaveBench(page = '/practice') {
 export const onThisBench = (name: string) => (benchId ? `${name}-bench-${benchId}` : name)
 
 /** A link that the browser follows by itself carries no header: the bench stands in its address. */
-export const addressOf = (path: string) => (benchId ? `${path}?bench=${benchId}` : path)
+export const addressOf = (path: string) => (benchId ? `${path}${path.includes('?') ? '&' : '?'}bench=${benchId}` : path)

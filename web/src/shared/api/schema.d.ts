@@ -638,6 +638,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/figures/lots/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The latest test of some lots and what each asks for first, for the lines of a list. */
+        get: operations["lots_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/figures/trials/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The share of each treatment of some trials, for the lines of a list. */
+        get: operations["trials_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/files/": {
         parameters: {
             query?: never;
@@ -1347,7 +1381,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description All lots as one table, a column for each of their fields. */
+        /** @description All lots, or some, as one table, a column for each of their fields. */
         get: operations["lots_export"];
         put?: never;
         post?: never;
@@ -1374,6 +1408,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/move/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Put several lots into one place, all of them or none. */
+        post: operations["lots_move_together"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/read-line/": {
         parameters: {
             query?: never;
@@ -1385,6 +1436,23 @@ export interface paths {
         put?: never;
         /** @description The fields of a lot that a line of text names; nothing is stored. */
         post: operations["lots_read_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/open-questions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is still open over all plants, one question a line. */
+        get: operations["questions_list"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4770,6 +4838,10 @@ export interface components {
             best_name: string;
             /** Format: double */
             best_share: number | null;
+            /** Format: double */
+            best_lower: number | null;
+            /** Format: double */
+            best_upper: number | null;
             openness: components["schemas"]["Openness"];
             hazards: components["schemas"]["Hazard"][];
         };
@@ -5186,6 +5258,12 @@ export interface components {
             readonly asked_with: string;
             readonly listed: boolean;
         };
+        LotFigures: {
+            lot: number;
+            test: components["schemas"]["LotTest"] | null;
+            counting: boolean;
+            next: components["schemas"]["LotAdvice"] | null;
+        };
         /** @description One line of text about a lot, as it would stand on a paper bag. */
         LotLineRequest: {
             text: string;
@@ -5339,9 +5417,21 @@ export interface components {
             /** @default false */
             drying_agent?: boolean;
         };
+        /** @description A record that may be asked about; `sure` answers the question. */
+        MoveTogetherRequest: {
+            /** @default false */
+            sure?: boolean;
+            lots: number[];
+            place: number;
+        };
         NameStandRequest: {
             version: number;
             taxon: number;
+        };
+        NeverTested: {
+            named: components["schemas"]["StepKind"][];
+            other: components["schemas"]["StepKind"][];
+            light: (components["schemas"]["Light"] | components["schemas"]["NullEnum"]) | null;
         };
         NewBagLookRequest: {
             /** Format: uuid */
@@ -5819,6 +5909,14 @@ export interface components {
              * @default
              */
             username?: string;
+        };
+        OpenQuestion: {
+            asks: components["schemas"]["Question"];
+            question: string;
+            why: string;
+            openness: components["schemas"]["Openness"];
+            step?: (components["schemas"]["StepKind"] | components["schemas"]["NullEnum"]) | null;
+            again?: boolean;
         };
         /**
          * @description * `not_asked` - NOT_ASKED
@@ -6548,7 +6646,7 @@ export interface components {
             caution: string;
             best: string;
             recipes: components["schemas"]["KnownRecipe"][];
-            not_asked: components["schemas"]["StepKind"][];
+            never_tested: components["schemas"]["NeverTested"];
             trials: components["schemas"]["KnownTrial"][];
             lots: components["schemas"]["KnownLot"][];
             trays: components["schemas"]["TrayView"][];
@@ -6699,6 +6797,11 @@ export interface components {
          * @enum {string}
          */
         Question: "alive" | "best" | "dose" | "crossed" | "still_as_good" | "other";
+        QuestionLot: {
+            id: number;
+            code: string;
+            stock: components["schemas"]["Stock"];
+        };
         QuestionPlan: {
             asks: components["schemas"]["Question"];
             treatments: number;
@@ -6743,6 +6846,14 @@ export interface components {
             sentences: string[];
             curve: components["schemas"]["CurvePoint"][];
             schools: components["schemas"]["SchoolTelling"][];
+        };
+        QuestionRow: {
+            taxon: number | null;
+            alone: number | null;
+            common_name: string;
+            ask: components["schemas"]["OpenQuestion"];
+            recipe: number | null;
+            lot: components["schemas"]["QuestionLot"] | null;
         };
         RateView: {
             kind: components["schemas"]["CalibrationKind"];
@@ -8109,6 +8220,19 @@ export interface components {
             /** @default false */
             sure?: boolean;
         };
+        TreatmentFigure: {
+            id: number;
+            name: string;
+            is_control: boolean;
+            germinated: number;
+            sown: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+        };
         TreatmentResult: {
             id: number;
             name: string;
@@ -8280,6 +8404,10 @@ export interface components {
             /** Format: double */
             length_days?: number;
             blind?: boolean;
+        };
+        TrialFigures: {
+            trial: number;
+            treatments: components["schemas"]["TreatmentFigure"][];
         };
         TrialOverview: {
             id: number;
@@ -9496,6 +9624,48 @@ export interface operations {
             };
         };
     };
+    lots_figures: {
+        parameters: {
+            query: {
+                ids: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotFigures"][];
+                };
+            };
+        };
+    };
+    trials_figures: {
+        parameters: {
+            query: {
+                ids: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialFigures"][];
+                };
+            };
+        };
+    };
     files_list: {
         parameters: {
             query?: never;
@@ -9967,8 +10137,25 @@ export interface operations {
             query?: {
                 /** @description Only ended lots, or only lots in use */
                 ended?: boolean;
-                /** @description One lot, as a line of the sheet */
-                id?: number;
+                /** @description Multiple values may be separated by commas. */
+                id?: number[];
+                /**
+                 * @description What they are sorted by; a minus sorts the other way
+                 *
+                 *     * `code` - code
+                 *     * `-code` - code
+                 *     * `name` - name
+                 *     * `-name` - name
+                 *     * `origin` - origin
+                 *     * `-origin` - origin
+                 *     * `collected` - collected
+                 *     * `-collected` - collected
+                 *     * `place` - place
+                 *     * `-place` - place
+                 *     * `stock` - stock
+                 *     * `-stock` - stock
+                 */
+                order?: "-code" | "-collected" | "-name" | "-origin" | "-place" | "-stock" | "code" | "collected" | "name" | "origin" | "place" | "stock";
                 /** @description A page number within the paginated result set. */
                 page?: number;
                 /** @description Number of results to return per page. */
@@ -9977,6 +10164,10 @@ export interface operations {
                 search?: string;
                 /** @description Lots from a stand */
                 stand?: number;
+                /** @description Only lots of trials, or none */
+                tested?: boolean;
+                /** @description Only lots in quarantine, or the others */
+                trouble?: boolean;
             };
             header?: never;
             path?: never;
@@ -10602,7 +10793,9 @@ export interface operations {
     };
     lots_export: {
         parameters: {
-            query?: never;
+            query: {
+                ids: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10642,6 +10835,28 @@ export interface operations {
             };
         };
     };
+    lots_move_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveTogetherRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     lots_read_line: {
         parameters: {
             query?: never;
@@ -10661,6 +10876,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineRead"];
+                };
+            };
+        };
+    };
+    questions_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionRow"][];
                 };
             };
         };

@@ -1,97 +1,354 @@
 <script setup lang="ts" generic="R extends { id: number }">
-import { computed, nextTick, ref } from 'vue'
-import { useSorted } from '@/shared/composables/useSorted'
+import { computed, nextTick, ref, useSlots, watch } from 'vue'
+import { useColumns } from '@/shared/composables/useColumns'
+import { useLines } from '@/shared/composables/useLines'
+import { BESIDE, PHONE, useMedia } from '@/shared/composables/useMedia'
+import { useSelection } from '@/shared/composables/useSelection'
+import { sortedBy, turned, useSorted } from '@/shared/composables/useSorted'
+import { plural } from '@/shared/format/numbers'
+import ColumnChoice from './ColumnChoice.vue'
 import EmptyState from './EmptyState.vue'
+import type { LedgerColumn, LedgerWords } from './ledger'
 import LedgerHead from './LedgerHead.vue'
 import LedgerTop from './LedgerTop.vue'
 import PageState from './PageState.vue'
 
-export interface LedgerColumn<Row> {
-  key: string
-  name: string
-  num?: boolean
-  /** What the column sorts by; null comes last. */
-  by: (row: Row) => string | number | null
-}
-
-export interface LedgerWords {
-  title: string
-  /** What typing looks through, for the field's label and for "nothing found". */
-  find: string
-  placeholder: string
-  emptyTitle: string
-  emptyWhy: string
-}
-
-/** The ledger sheet: filter by typing, sorted by any head, a line leads to its thing, and says why it is empty. */
+/**
+ * The ledger sheet: filter by typing and by chips, sorted by any head, columns of one's choice, lines to select, the item beside the list on a
+ * desk, and why it is empty. Of thousands of lines only those in view are drawn; those not fetched yet are undefined.
+ */
 const props = defineProps<{
   words: LedgerWords
   columns: readonly LedgerColumn<R>[]
   first: string
-  rows: readonly R[] | undefined
+  rows: readonly (R | undefined)[] | undefined
   query: { pending: boolean; error: Error | null }
-  /** How many there are in all, where not all of them are fetched at once. */
-  total?: number
+  /** The server sorts: rows come in their order. */
+  sorted?: boolean
+  /** Chips narrow the list, so an empty one is not an empty nursery. */
+  narrowed?: boolean
 }>()
-const emit = defineEmits<{ retry: []; choose: [row: R]; more: [] }>()
+const emit = defineEmits<{ retry: []; choose: [row: R]; see: [ids: number[], first: number, last: number] }>()
 const search = defineModel<string>({ required: true })
-defineSlots<{ action(): unknown; filters(): unknown; row(props: { row: R }): unknown }>()
+const order = defineModel<string>('order', { default: '' })
+/** The id of the item that is open beside the list; empty: none. */
+const beside = defineModel<string>('beside', { default: '' })
+defineSlots<
+  {
+    action(): unknown
+    filters(): unknown
+    beside(props: { id: number }): unknown
+    selected(props: { rows: R[]; clear: () => void }): unknown
+  } & Record<`cell-${string}`, (props: { row: R }) => unknown>
+>()
+const slots = useSlots()
 
-const shown = computed(() => props.rows ?? [])
-const values = Object.fromEntries(props.columns.map((c) => [c.key, c.by]))
-const { sorted, sortBy, ariaSort } = useSorted<R>(shown, values, props.first)
+const own = ref(props.first)
+const by = computed({
+  get: () => order.value || own.value,
+  set: (to) => {
+    own.value = to
+    order.value = to === props.first ? '' : to
+  },
+})
+const fetched = computed(() => (props.rows ?? []) as readonly R[])
+const values = Object.fromEntries(props.columns.flatMap((c) => (c.by ? [[c.key, c.by]] : [])))
+const { sorted: inOrder } = useSorted<R>(fetched, values, by)
+const lined = computed<readonly (R | undefined)[]>(() => (props.sorted ? (props.rows ?? []) : inOrder.value))
+
+const phone = useMedia(PHONE)
+const wide = useMedia(BESIDE)
+const open = computed(() => (wide.value && slots.beside ? Number(beside.value) : 0))
+const { chosen, shown, choices } = useColumns(props.words.title.toLowerCase(), props.columns)
+const drawn = computed(() => (open.value ? shown.value.filter((c, i) => c.kept || i === 0) : shown.value))
+const { selected, isSelected, allChosen, toggle, toggleAll, clear } = useSelection<R>(() => lined.value)
+
+/** On a phone lines are only selected once somebody asks to. */
+const selecting = ref(false)
+const selects = computed(() => Boolean(slots.selected) && (!phone.value || selecting.value))
+
+const body = ref<HTMLElement | null>(null)
+const height = computed(() => (phone.value ? 96 : 50))
+const { lines, above, below, show, measure } = useLines(
+  computed(() => lined.value.length),
+  height,
+  body,
+)
+watch(
+  [lines, lined],
+  ([now, rows]) => {
+    const ids = now.map((at) => rows[at]?.id).filter((id) => id !== undefined)
+    if (now.length) emit('see', ids, now[0] ?? 0, now.at(-1) ?? 0)
+  },
+  { immediate: true },
+)
 
 // one line is in the tab order; the arrow keys walk from line to line, also from the field into the list
-const body = ref<HTMLElement | null>(null)
 const here = ref(0)
-const current = computed(() => Math.min(here.value, Math.max(0, sorted.value.length - 1)))
+const current = computed(() => {
+  const at = Math.min(here.value, Math.max(0, lined.value.length - 1))
+  return lines.value.includes(at) ? at : (lines.value[0] ?? 0)
+})
+const lineAt = (at: number) => body.value?.querySelector<HTMLElement>(`[data-line="${at}"]`)
 async function walk(to: number) {
-  if (!sorted.value.length) return
-  here.value = Math.max(0, Math.min(sorted.value.length - 1, to))
+  if (!lined.value.length) return
+  here.value = Math.max(0, Math.min(lined.value.length - 1, to))
+  if (!lineAt(here.value)) {
+    show(here.value)
+    // the window scrolls first, then the line is drawn
+    await new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn)))
+  }
   await nextTick()
-  const line = body.value?.children[here.value] as HTMLElement | undefined
-  line?.focus()
-  line?.scrollIntoView({ block: 'nearest' })
+  lineAt(here.value)?.focus()
+  lineAt(here.value)?.scrollIntoView({ block: 'nearest' })
 }
+
+/** On a desk the item opens beside the list, and its page when it is chosen again; elsewhere its page. */
+function choose(row: R | undefined) {
+  if (!row) return
+  if (!slots.beside || !wide.value || open.value === row.id) emit('choose', row)
+  else beside.value = String(row.id)
+}
+// an open item follows the walk, once it rests on a line
+let resting = 0
+watch(here, (at) => {
+  clearTimeout(resting)
+  resting = window.setTimeout(() => {
+    const row = lined.value[at]
+    if (open.value && row && document.activeElement === lineAt(at)) beside.value = String(row.id)
+  }, 150)
+})
 </script>
 
 <template>
-  <LedgerTop
-    @keydown.down.prevent="walk(0)"
-    v-model="search"
-    :title="words.title"
-    :label="`Find by ${words.find}`"
-    :placeholder="words.placeholder"
-  >
-    <slot name="action" />
-  </LedgerTop>
-  <slot name="filters" />
-  <PageState :pending="query.pending" :error="query.error" @retry="emit('retry')" />
-  <template v-if="rows">
-    <EmptyState v-if="!rows.length && !search" :title="words.emptyTitle" :why="words.emptyWhy" />
-    <p v-else-if="!rows.length" class="sentence">Nothing has “{{ search }}” in its {{ words.find }}.</p>
-    <table v-else class="ledger sheet">
-      <LedgerHead :columns="columns" :sorting="ariaSort" @sort="sortBy" />
-      <tbody ref="body">
-        <tr
-          v-for="(row, i) in sorted"
-          :key="row.id"
-          :tabindex="i === current ? 0 : -1"
-          @focus="here = i"
-          @click="emit('choose', row)"
-          @keydown.enter.self="emit('choose', row)"
-          @keydown.down.self.prevent="walk(i + 1)"
-          @keydown.up.self.prevent="walk(i - 1)"
-          @keydown.home.self.prevent="walk(0)"
-          @keydown.end.self.prevent="walk(sorted.length - 1)"
-        >
-          <slot name="row" :row="row" />
-        </tr>
-      </tbody>
-    </table>
-    <p v-if="total !== undefined && total > rows.length" class="sentence">
-      {{ rows.length }} of {{ total }} are shown and sorted: type to find the others, or
-      <button type="button" class="text-link" @click="emit('more')">show more</button>.
-    </p>
-  </template>
+  <div :class="{ split: open }" @keydown.esc="beside = ''">
+    <div class="list">
+      <LedgerTop
+        v-model="search"
+        :title="words.title"
+        :label="`Find by ${words.find}`"
+        :placeholder="words.placeholder"
+        @keydown.down.prevent="walk(0)"
+      >
+        <slot name="action" />
+      </LedgerTop>
+      <div class="under-top">
+        <slot name="filters" />
+        <button v-if="phone && $slots.selected" type="button" class="text-link" @click="selecting = !selecting">
+          {{ selecting ? 'Done selecting' : 'Select' }}
+        </button>
+        <ColumnChoice v-if="!phone && choices.length > 1" v-model="chosen" :choices="choices" />
+      </div>
+      <PageState :pending="query.pending" :error="query.error" @retry="emit('retry')" />
+      <template v-if="rows">
+        <EmptyState v-if="!rows.length && !search && !narrowed" :title="words.emptyTitle" :why="words.emptyWhy" />
+        <p v-else-if="!rows.length" class="sentence">
+          <template v-if="search">Nothing has “{{ search }}” in its {{ words.find }}.</template>
+          <template v-else>None of them.</template>
+          <template v-if="narrowed"> Not all are searched: choose “All” to see the others.</template>
+        </p>
+        <template v-else>
+          <div v-if="selected.length" class="chosen" role="group" aria-label="With the selected">
+            <strong>{{ plural(selected.length, 'line') }} selected</strong>
+            <button type="button" class="text-link" @click="clear">Clear</button>
+            <slot name="selected" :rows="selected" :clear="clear" />
+          </div>
+          <table class="ledger sheet" :class="{ selects }" :aria-rowcount="lined.length + 1">
+            <LedgerHead
+              :columns="drawn"
+              :sorting="(column) => sortedBy(column, by)"
+              @sort="(column) => (by = by === column ? turned(column) : column)"
+            >
+              <template #before>
+                <th v-if="selects" class="check" scope="col">
+                  <input type="checkbox" aria-label="Select all" :checked="allChosen" @change="toggleAll" />
+                </th>
+              </template>
+            </LedgerHead>
+            <tbody ref="body">
+              <tr v-if="above" aria-hidden="true" class="room">
+                <td :style="{ height: `${above}px` }"></td>
+              </tr>
+              <tr
+                v-for="at in lines"
+                :key="lined[at]?.id ?? `line-${at}`"
+                :ref="measure"
+                :data-index="at"
+                :data-line="at"
+                :aria-rowindex="at + 2"
+                :tabindex="at === current ? 0 : -1"
+                :class="{ open: open && open === lined[at]?.id, selected: lined[at] && isSelected(lined[at].id) }"
+                @focus="here = at"
+                @click="choose(lined[at])"
+                @keydown.enter.self="choose(lined[at])"
+                @keydown.space.self.prevent="selects && toggle(at)"
+                @keydown.down.self.prevent="walk(at + 1)"
+                @keydown.up.self.prevent="walk(at - 1)"
+                @keydown.home.self.prevent="walk(0)"
+                @keydown.end.self.prevent="walk(lined.length - 1)"
+              >
+                <td v-if="selects" class="check" @click.stop>
+                  <input
+                    v-if="lined[at]"
+                    type="checkbox"
+                    tabindex="-1"
+                    :aria-label="`Select line ${at + 1}`"
+                    :checked="isSelected(lined[at].id)"
+                    @click="toggle(at, ($event as MouseEvent).shiftKey)"
+                  />
+                </td>
+                <td v-if="!lined[at]" :colspan="drawn.length" class="coming">…</td>
+                <template v-else>
+                  <td
+                    v-for="c in drawn"
+                    :key="c.key"
+                    :class="[{ num: c.num }, `on-phone-${c.phone ?? 'line'}`]"
+                    :data-column="c.key"
+                  >
+                    <slot :name="`cell-${c.key}`" :row="lined[at]" />
+                  </td>
+                </template>
+              </tr>
+              <tr v-if="below" aria-hidden="true" class="room">
+                <td :style="{ height: `${below}px` }"></td>
+              </tr>
+            </tbody>
+          </table>
+        </template>
+      </template>
+    </div>
+    <aside v-if="open" class="beside" aria-label="The chosen line">
+      <button type="button" class="text-link close" @click="beside = ''">Close</button>
+      <slot name="beside" :id="open" />
+    </aside>
+  </div>
 </template>
+
+<style scoped>
+.split {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(400px, 44%);
+  gap: 40px;
+}
+
+.under-top {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+  align-items: center;
+  justify-content: space-between;
+}
+
+.chosen {
+  position: sticky;
+  z-index: 2;
+  top: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  align-items: center;
+  min-height: 48px;
+  padding: 6px 0;
+  border-bottom: 2px solid var(--leaf);
+  background: var(--paper);
+}
+
+.check {
+  width: 36px;
+}
+
+.check input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--leaf);
+}
+
+.room td {
+  padding: 0;
+  border: 0;
+}
+
+.coming {
+  color: var(--ink-2);
+}
+
+tr.open,
+tr.selected {
+  background: var(--sheet);
+}
+
+tr.open {
+  box-shadow: -4px 0 var(--leaf);
+}
+
+.beside {
+  position: sticky;
+  top: 16px;
+  overflow-y: auto;
+  max-height: calc(100vh - 32px);
+  padding-left: 28px;
+  border-left: 1px solid var(--line);
+}
+
+.close {
+  float: right;
+}
+
+@media (max-width: 700px) {
+  .selects tr:not(.room) {
+    position: relative;
+    padding-left: 36px;
+  }
+
+  .sheet td.check {
+    position: absolute;
+    top: 10px;
+    left: 0;
+  }
+
+  .on-phone-head,
+  .on-phone-side {
+    grid-row: 1;
+  }
+
+  .on-phone-left,
+  .on-phone-right {
+    grid-row: 2;
+  }
+
+  .on-phone-head,
+  .on-phone-left {
+    grid-column: 1;
+  }
+
+  .on-phone-side,
+  .on-phone-right {
+    grid-column: 2;
+    text-align: right;
+  }
+
+  .on-phone-line {
+    grid-column: 1 / -1;
+  }
+
+  td.on-phone-none {
+    display: none;
+  }
+
+  .sheet .num.on-phone-line,
+  .sheet .num.on-phone-left {
+    text-align: left;
+  }
+
+  .sheet tr.room {
+    padding: 0;
+    border: 0;
+  }
+}
+
+@media print {
+  .check {
+    display: none;
+  }
+}
+</style>

@@ -1,5 +1,6 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '../api/http'
+import { plural } from './numbers'
 
 /** How dates are written for who is signed in. */
 export const dateOrder = ref<Schemas['DayOrder']>('dmy')
@@ -45,6 +46,14 @@ export function dayAfter(iso: string, days: number): string {
   const at = parseDay(iso)
   at.setDate(at.getDate() + Math.floor(days + 1e-9))
   return isoDay(at)
+}
+
+/** How old something is since a day, in the unit that people use for it. */
+export function ageOf(iso: string, today = isoDay(new Date())): string {
+  const days = Math.max(0, daysBetween(iso, today))
+  if (days < 60) return plural(days, 'day')
+  const months = Math.floor(days / 30.44)
+  return months < 24 ? plural(months, 'month') : plural(Math.floor(days / 365.25), 'year')
 }
 
 /** A collecting date as exactly as it is known. */

@@ -167,3 +167,23 @@ export const labelKindWords: Words<Schemas['LabelKind']> = {
   dish: 'dishes of a trial',
   tray: 'tray',
 }
+
+/** What a lot asks for next, in a word or two. */
+export const lotTaskWords: Words<Schemas['LotTask']> = {
+  sow_now: 'sow now',
+  quarantine: 'in quarantine',
+  turn: 'turn',
+  measure: 'measure',
+  convert: 'count samples',
+  cut: 'cut a few',
+  cut_floaters: 'cut floaters',
+  clean: 'clean',
+  dry: 'dry',
+  store: 'store',
+  move: 'move',
+  name: 'name the plant',
+  test: 'test',
+  retest: 'test again',
+  use_by: 'use by',
+  end: 'end',
+}

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { LotField, type LotRow } from '@/features/lots'
+import { fetchLotRows, LotField, type LotRow } from '@/features/lots'
 import { useSession } from '@/features/people'
 import { PlaceField } from '@/features/places'
 import { checkRecipe, useDormancy, useRecipes } from '@/features/recipes'
@@ -40,13 +40,17 @@ const mode = ref<(keyof typeof modeWords)[]>(['sow_together'])
 const on = ref(dayAfter(isoDay(new Date()), 84))
 const place = ref<number | null>(route.query.place ? Number(route.query.place) : null)
 /** The lot that is just being added to those planned. */
-const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
+const lot = ref<number | null>(null)
+const askedLots = [route.query.lot ?? []].flat().map(Number).filter(Boolean)
 const lots = ref<LotRow[]>([])
 function addLot(found: LotRow | null) {
   if (!found) return
   if (!lots.value.some((l) => l.id === found.id)) lots.value = [...lots.value, found]
   lot.value = null
 }
+onMounted(async () => {
+  for (const found of (await attempt(() => fetchLotRows(askedLots))) ?? []) addLot(found)
+})
 const row = computed(() => lots.value[0] ?? null)
 const seeds = ref('100')
 const untreated = ref(true)

@@ -13,6 +13,13 @@ const COUNT_KEYS: [string, string][] = [
   ['Backspace', 'delete the last digit'],
 ]
 
+const LIST_KEYS: [string, string][] = [
+  ['↑ ↓', 'line by line; an open item follows'],
+  ['Enter', 'open the item beside the list; once more opens its page'],
+  ['Space', 'select the line, where lines can be selected'],
+  ['Esc', 'close the item'],
+]
+
 /** By the name of the route. */
 export const HELP: Readonly<Record<string, PageHelp>> = {
   today: {
@@ -29,6 +36,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   lots: {
     bench: ['One bag, one history, one code. Split a harvest only where you want to compare its parts.'],
     numbers: ['“≈” marks an estimate: weighed, scooped or guessed. It disappears when somebody counts.'],
+    keys: LIST_KEYS,
   },
   'new-lot': {
     bench: ['Only the plant is required. Enter the rest while you remember it.'],
@@ -51,6 +59,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   stands: {
     bench: ['Visit before the seed falls. Collect only with permission, and from many plants.'],
     numbers: ['The visit date follows from earlier visits, how the plant sheds and how ripe it was.'],
+    keys: LIST_KEYS,
   },
   stand: {
     bench: ['Note how much is ripe at each visit, even when you collect nothing: next year’s dates rest on it.'],
@@ -131,6 +140,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   trials: {
     bench: ['One question per trial. Keep the ones that failed: they save seed next time.'],
     numbers: ['Germinated is the share of all seeds sown in the trial, over all its treatments.'],
+    keys: LIST_KEYS,
   },
   'new-trial': {
     bench: ['Write the question first. Use enough dishes to answer it, and keep enough seed to sow.'],
@@ -199,6 +209,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   sowings: {
     bench: ['Plan back from the day you want plants: growing, sowing, treating.'],
     numbers: ['The next task follows from the plan and from your records.'],
+    keys: LIST_KEYS,
   },
   'new-sowing': {
     bench: [
@@ -220,8 +231,17 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     ],
   },
   plants: {
-    bench: ['Open questions are trials worth doing next.'],
-    numbers: ['Germination is the best treatment so far, over all trials of the plant.'],
+    bench: ['Open a plant to see what was tried, what was never tested, and how its lots keep.'],
+    numbers: ['The bar is the average lot under the best treatment so far, over all trials of the plant.'],
+    keys: LIST_KEYS,
+  },
+  questions: {
+    bench: ['Plan a trial from a line: its lot, its question and, where one is to be repeated, its recipe come along.'],
+    numbers: [
+      'A question counts as answered when three trials or more agree closely. These limits are starting points.',
+      'Steps come from the notes on the plant, which are starting points too.',
+    ],
+    keys: LIST_KEYS,
   },
   plant: {
     bench: [

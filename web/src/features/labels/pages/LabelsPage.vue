@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { LotField, type LotRow } from '@/features/lots'
+import { fetchLotRows, LotField, type LotRow } from '@/features/lots'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -19,7 +19,8 @@ const SHEETS = choicesOf(sheetWords)
 const KEPT = 'awake-furrow-label-sheet'
 
 const lots = ref<{ id: number; code: string; name: string }[]>([])
-const adding = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
+const adding = ref<number | null>(null)
+const asked = [route.query.lot ?? []].flat().map(Number).filter(Boolean)
 const batch = computed(() => (route.query.batch ? Number(route.query.batch) : null))
 const sowing = computed(() => (route.query.sowing ? Number(route.query.sowing) : null))
 const trial = computed(() => (route.query.trial ? Number(route.query.trial) : null))
@@ -43,6 +44,9 @@ const wanted = computed(() =>
   batch.value === null && trial.value === null && sowing.value === null ? ids.value.length : 1,
 )
 
+onMounted(async () => {
+  for (const row of (await attempt(() => fetchLotRows(asked))) ?? []) add(row)
+})
 function add(row: LotRow | null) {
   if (row && !lots.value.some((l) => l.id === row.id))
     lots.value.push({ id: row.id, code: row.code, name: row.common_name })

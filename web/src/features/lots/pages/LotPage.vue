@@ -13,8 +13,7 @@ import { addressOf } from '@/shared/api/bench'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, moment } from '@/shared/format/dates'
-import { amountSentence } from '@/shared/format/amount'
-import { percent, percentRange, plural } from '@/shared/format/numbers'
+import { plural } from '@/shared/format/numbers'
 import { endWords, labelKindWords, reasonWords, stateWords, troubleWords } from '@/shared/labels'
 import {
   useLabelPrints,
@@ -42,6 +41,7 @@ import QualityForm from '../components/QualityForm.vue'
 import SplitForm from '../components/SplitForm.vue'
 import StockForm from '../components/StockForm.vue'
 import TroubleForm from '../components/TroubleForm.vue'
+import { lotSentence } from '../logic/said'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
@@ -98,19 +98,7 @@ const groups = computed(() =>
     .map((word) => ({ word, work: offered.value.filter((w) => w.group === word) }))
     .filter((g) => g.work.length),
 )
-/** What is known of the lot and what to do with it, in one sentence or two. */
-const said = computed(() => {
-  if (!lot.value || !page.value) return ''
-  const last = page.value.tests.at(-1)
-  // a trial that is running tests it
-  const next = page.value.bench.next.find((n) => n.task !== 'test' || !page.value?.decisions.length)
-  const worth =
-    page.value.decisions[0]?.headline ??
-    (last
-      ? `${percent(last.share)} % ${last.base === 'sown' ? `of ${last.of} seeds germinated` : 'of the full seed was alive'} when last tested (${percentRange(last.lower, last.upper)}, ${last.treatment}).`
-      : 'It was never tested.')
-  return [`${amountSentence(lot.value.stock)} ${worth}`, next?.sentence ?? ''].filter(Boolean).join(' ')
-})
+const said = computed(() => (lot.value && page.value ? lotSentence(lot.value, page.value) : ''))
 const records = ref('')
 const RECORDS = computed(() => [
   { key: 'log', words: `Log (${page.value?.bench.log.length ?? 0})` },

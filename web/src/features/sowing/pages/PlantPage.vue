@@ -13,10 +13,11 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { amountWords } from '@/shared/format/amount'
 import { dateAsKnown, day } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
-import { endWords, lightNeedWords, seedSizeWords, stateWords, stepWords } from '@/shared/labels'
+import { endWords, lightNeedWords, seedSizeWords, stateWords } from '@/shared/labels'
 import { cardPdf, usePlant } from '../api'
 import AgeingLines from '../components/AgeingLines.vue'
-import KnownRecipes from '../components/KnownRecipes.vue'
+import KnownIntervals from '../components/KnownIntervals.vue'
+import NeverTested from '../components/NeverTested.vue'
 import PlantFacts from '../components/PlantFacts.vue'
 import TrayLine from '../components/TrayLine.vue'
 
@@ -81,10 +82,7 @@ const growing = computed(() => {
               >Plan the first trial</RouterLink
             >
           </p>
-          <KnownRecipes :recipes="data.recipes" />
-          <p v-if="data.not_asked.length">
-            The notes name {{ data.not_asked.map((k) => stepWords[k]).join(', ') }}: not tried here yet.
-          </p>
+          <KnownIntervals :recipes="data.recipes" />
           <h2 class="ruled">How lots age</h2>
           <AgeingLines :lots="data.lots" />
           <p v-if="!data.lots.some((l) => l.tests.length)" class="quiet">No finished trial shows how lots age yet.</p>
@@ -102,6 +100,7 @@ const growing = computed(() => {
           </template>
         </div>
         <div>
+          <NeverTested :plant="data" />
           <h2 class="ruled">The plant</h2>
           <p>
             {{ data.note || 'Nothing is noted.' }}

@@ -36,7 +36,7 @@ const where = computed(() => {
     May be mown{{ stand.mown_from ? `, from ${day(stand.mown_from)} on` : '' }}. Strips that mowing misses hold seed.
   </p>
   <dl class="facts">
-    <dt>Leave by</dt>
+    <dt>Permission</dt>
     <dd :class="{ late: leaveOver }">{{ leave }}<template v-if="leaveOver && stand.leave_by"> (ended)</template></dd>
     <dt>Sheds</dt>
     <dd>{{ sheddingWords[stand.shedding ?? 'holds'] }}</dd>

@@ -11,14 +11,15 @@ import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { amountWords } from '@/shared/format/amount'
-import { dateAsKnown, day, isoDay, weekdayLong } from '@/shared/format/dates'
+import { dateAsKnown, day, isoDay } from '@/shared/format/dates'
 import { plural, withDoubt } from '@/shared/format/numbers'
-import { purposeWords, reasonWords, watchWords } from '@/shared/labels'
+import { purposeWords, reasonWords } from '@/shared/labels'
 import { useNameStand, useStand, useStandHistory, useStandLots, useStandTimeline } from '../api'
 import StandFacts from '../components/StandFacts.vue'
 import VisitList from '../components/VisitList.vue'
 import VisitPanel from '../components/VisitPanel.vue'
 import { useVisitOutbox } from '../composables/useVisitOutbox'
+import { nextVisit } from '../logic/next'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.id))
@@ -33,16 +34,7 @@ useTitle(() => stand.value?.common_name ?? 'Stand')
 
 const here = computed(() => waiting.value.filter((v) => v.stand === id.value).length)
 const recorded = ref(false)
-const next = computed(() => {
-  const row = timeline.value?.row
-  if (!row) return ''
-  if (row.state === 'no_plan') return 'No first visit is set for the coming season. Edit the stand to set it.'
-  if (row.state === 'may_be_gone')
-    return `The seed may be gone: ${plural(row.days_late, 'day')} late at a plant that sheds early. Go now.`
-  if (row.state === 'overdue') return `A visit is ${plural(row.days_late, 'day')} late.`
-  if (row.state === 'due') return 'Visit it today.'
-  return row.next_on ? `Next visit on ${weekdayLong(row.next_on)} ${row.next_on.slice(0, 4)}.` : watchWords.later
-})
+const next = computed(() => (timeline.value ? nextVisit(timeline.value.row) : ''))
 
 const naming = ref(false)
 const taxon = ref<number | null>(null)

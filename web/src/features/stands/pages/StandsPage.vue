@@ -2,19 +2,28 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSession } from '@/features/people'
-import LedgerSheet, { type LedgerColumn, type LedgerWords } from '@/shared/components/LedgerSheet.vue'
-import { useInAddress } from '@/shared/composables/useInAddress'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import type { LedgerColumn, LedgerWords } from '@/shared/components/ledger'
+import LedgerSheet from '@/shared/components/LedgerSheet.vue'
+import { useListAddress } from '@/shared/composables/useListAddress'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, weekdayShort } from '@/shared/format/dates'
-import { percent, withDoubt } from '@/shared/format/numbers'
+import { withDoubt } from '@/shared/format/numbers'
 import { outcomeWords, watchWords } from '@/shared/labels'
 import { useStands, type StandRow } from '../api'
+import RipeBand from '../components/RipeBand.vue'
+import StandBeside from '../components/StandBeside.vue'
 import StandLine from '../components/StandLine.vue'
 
 useTitle(() => 'Stands')
 const router = useRouter()
 const { user } = useSession()
-const search = useInAddress('q')
+const CHIPS = [
+  { value: 'all', title: 'All', holds: () => true },
+  { value: 'now', title: 'To visit now', holds: (s: StandRow) => PRESSING.includes(s.state) },
+  { value: 'permission', title: 'No permission yet', holds: (s: StandRow) => s.leave_missing },
+]
+const { search, order, beside, chips, chip, narrowed } = useListAddress(CHIPS)
 const { data, isPending, error, refetch } = useStands(search)
 
 const PRESSING: StandRow['state'][] = ['may_be_gone', 'overdue', 'due']
@@ -26,15 +35,16 @@ const today = computed(() =>
       (a, b) => a.place_name.localeCompare(b.place_name, 'en') || PRESSING.indexOf(a.state) - PRESSING.indexOf(b.state),
     ),
 )
+const rows = computed(() => data.value?.results.filter((s) => chip.value?.holds(s)))
 const places = computed(() => [...new Set(today.value.map((s) => s.place_name))])
 
 const COLUMNS: readonly LedgerColumn<StandRow>[] = [
-  { key: 'plant', name: 'plant', by: (r) => r.common_name },
-  { key: 'place', name: 'place', by: (r) => r.place_name },
-  { key: 'ripe', name: 'ripe', num: true, by: (r) => r.share_ripe },
-  { key: 'yield', name: 'seed on the stand', num: true, by: (r) => r.estimate?.seeds ?? null },
-  { key: 'next', name: 'next visit', by: (r) => r.next_on },
-  { key: 'last', name: 'last season', by: (r) => r.last_end_on },
+  { key: 'plant', name: 'plant', by: (r) => r.common_name, phone: 'head', kept: true },
+  { key: 'season', name: 'season', phone: 'left' },
+  { key: 'next', name: 'next visit', by: (r) => r.next_on, phone: 'side', kept: true },
+  { key: 'yield', name: 'seed on the stand', num: true, by: (r) => r.estimate?.seeds ?? null, phone: 'none' },
+  { key: 'place', name: 'place', by: (r) => r.place_name, phone: 'right' },
+  { key: 'last', name: 'last season', by: (r) => r.last_end_on, phone: 'none' },
 ]
 const WORDS: LedgerWords = {
   title: 'Stands',
@@ -47,7 +57,7 @@ const WORDS: LedgerWords = {
 
 <template>
   <main class="page">
-    <section v-if="today.length && !search" class="today">
+    <section v-if="today.length && !search && !narrowed && !beside" class="today">
       <h2>Visit today</h2>
       <div class="places">
         <div v-for="place in places" :key="place">
@@ -58,35 +68,46 @@ const WORDS: LedgerWords = {
     </section>
     <LedgerSheet
       v-model="search"
+      v-model:order="order"
+      v-model:beside="beside"
       :words="WORDS"
       :columns="COLUMNS"
       first="next"
-      :rows="data?.results"
+      :narrowed="narrowed"
+      :rows="rows"
       :query="{ pending: isPending, error }"
       @retry="refetch"
       @choose="(row) => router.push({ name: 'stand', params: { id: row.id } })"
     >
       <template #action><v-btn v-if="user?.may_plan" color="primary" to="/stands/new">Add stand</v-btn></template>
-      <template #row="{ row: s }">
-        <td>
-          <RouterLink :to="{ name: 'stand', params: { id: s.id } }" @click.stop
-            ><strong>{{ s.common_name }}</strong></RouterLink
-          >
-          <i v-if="s.species_known" class="latin">{{ s.name }}</i>
-          <span v-else class="latin">species not known yet</span>
-          <span v-if="s.protected" class="mark">protected</span>
-          <span v-if="s.leave_missing" class="mark">no leave</span>
-        </td>
-        <td>{{ s.place_name }}</td>
-        <td class="num">{{ s.share_ripe === null ? '–' : `${percent(s.share_ripe)} %` }}</td>
-        <td class="num nowrap">{{ s.estimate ? withDoubt(s.estimate.seeds, s.estimate.se_seeds) : '–' }}</td>
-        <td class="nowrap" :class="{ late: s.state === 'may_be_gone' || s.state === 'overdue' }">
-          {{ s.state === 'later' && s.next_on ? weekdayShort(s.next_on) : watchWords[s.state] }}
-          <span v-if="s.state === 'later' && s.next_on" class="quiet"> {{ s.next_on.slice(0, 4) }}</span>
-        </td>
-        <td>
-          {{ s.last_end_on ? `${s.last_end ? outcomeWords[s.last_end] : 'harvested'}, ${day(s.last_end_on)}` : '–' }}
-        </td>
+      <template #filters><ChipChoice v-model="chips" label="Which stands" :choices="CHIPS" /></template>
+      <template #beside="{ id }"><StandBeside :id="id" /></template>
+      <template #cell-plant="{ row }">
+        <RouterLink :to="{ name: 'stand', params: { id: row.id } }" @click.stop
+          ><strong>{{ row.common_name }}</strong></RouterLink
+        >
+        <i v-if="row.species_known" class="latin">{{ row.name }}</i>
+        <span v-else class="latin">species not known yet</span>
+        <span v-if="row.protected" class="mark">protected</span>
+        <span v-if="row.leave_missing" class="mark">no permission</span>
+      </template>
+      <template #cell-season="{ row }"><RipeBand :share="row.share_ripe" /></template>
+      <template #cell-next="{ row }">
+        <span class="nowrap" :class="{ late: row.state === 'may_be_gone' || row.state === 'overdue' }">
+          {{ row.state === 'later' && row.next_on ? weekdayShort(row.next_on) : watchWords[row.state] }}
+          <span v-if="row.state === 'later' && row.next_on" class="quiet"> {{ row.next_on.slice(0, 4) }}</span>
+        </span>
+      </template>
+      <template #cell-yield="{ row }"
+        ><span class="nowrap">{{
+          row.estimate ? withDoubt(row.estimate.seeds, row.estimate.se_seeds) : '–'
+        }}</span></template
+      >
+      <template #cell-place="{ row }">{{ row.place_name }}</template>
+      <template #cell-last="{ row }">
+        {{
+          row.last_end_on ? `${row.last_end ? outcomeWords[row.last_end] : 'harvested'}, ${day(row.last_end_on)}` : '–'
+        }}
       </template>
     </LedgerSheet>
   </main>
@@ -113,12 +134,5 @@ const WORDS: LedgerWords = {
   margin-left: 8px;
   color: var(--alert);
   font-size: 0.9rem;
-}
-
-@media (max-width: 700px) {
-  .sheet td:nth-child(4),
-  .sheet td:nth-child(6) {
-    display: none;
-  }
 }
 </style>

@@ -2,7 +2,7 @@ import { mount } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h, nextTick, ref } from 'vue'
 import { smallPhoto } from '../smallPhoto'
-import { useSorted } from '../useSorted'
+import { sortedBy, turned, useSorted } from '../useSorted'
 import { useTitle } from '../useTitle'
 import { useWidth } from '../useWidth'
 
@@ -13,22 +13,22 @@ describe('rows sorted by a column', () => {
   }
   const rows = ref<readonly Row[]>([{ code: 'A-10', seeds: null }, { code: 'A-2', seeds: 30 }, { code: 'B-1', seeds: 4 }]) // prettier-ignore
   const columns = { code: (r: Row) => r.code, seeds: (r: Row) => r.seeds }
-  const codes = (list: readonly Row[]) => list.map((r) => r.code)
+  const codes = (order: string) => useSorted(rows, columns, ref(order)).sorted.value.map((r) => r.code)
 
   it('follow numbers inside of codes', () => {
-    expect(codes(useSorted(rows, columns, 'code').sorted.value)).toEqual(['A-2', 'A-10', 'B-1'])
+    expect(codes('code')).toEqual(['A-2', 'A-10', 'B-1'])
   })
 
-  it('turn round at the second press, what is empty staying last', () => {
-    const { sorted, sortBy, ariaSort } = useSorted(rows, columns, 'code')
-    sortBy('seeds')
-    expect([codes(sorted.value), ariaSort('seeds'), ariaSort('code')]).toEqual([['B-1', 'A-2', 'A-10'], 'ascending', 'none']) // prettier-ignore
-    sortBy('seeds')
-    expect([codes(sorted.value), ariaSort('seeds')]).toEqual([['A-2', 'B-1', 'A-10'], 'descending'])
+  it('turn round with a minus, what is empty staying last', () => {
+    expect(codes('seeds')).toEqual(['B-1', 'A-2', 'A-10'])
+    expect(codes(turned('seeds'))).toEqual(['A-2', 'B-1', 'A-10'])
+    expect([turned('-seeds'), sortedBy('seeds', 'seeds'), sortedBy('seeds', '-seeds'), sortedBy('code', 'seeds')]).toEqual(
+      ['seeds', 'ascending', 'descending', 'none'],
+    ) // prettier-ignore
   })
 
   it('stay as they are under a column that is not there', () => {
-    expect(codes(useSorted(rows, columns, 'none').sorted.value)).toEqual(['A-10', 'A-2', 'B-1'])
+    expect(codes('none')).toEqual(['A-10', 'A-2', 'B-1'])
   })
 })
 
