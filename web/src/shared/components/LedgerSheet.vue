@@ -10,6 +10,7 @@ import ColumnChoice from './ColumnChoice.vue'
 import EmptyState from './EmptyState.vue'
 import type { LedgerColumn, LedgerWords } from './ledger'
 import LedgerHead from './LedgerHead.vue'
+import LedgerLine from './LedgerLine.vue'
 import LedgerTop from './LedgerTop.vue'
 import PageState from './PageState.vue'
 
@@ -109,6 +110,21 @@ function choose(row: R | undefined) {
   if (!slots.beside || !wide.value || open.value === row.id) emit('choose', row)
   else beside.value = String(row.id)
 }
+function onKey(event: KeyboardEvent, at: number) {
+  if (event.target !== event.currentTarget) return
+  const keys: Partial<Record<string, () => unknown>> = {
+    Enter: () => choose(lined.value[at]),
+    ' ': () => selects.value && toggle(at),
+    ArrowDown: () => walk(at + 1),
+    ArrowUp: () => walk(at - 1),
+    Home: () => walk(0),
+    End: () => walk(lined.value.length - 1),
+  }
+  const act = keys[event.key]
+  if (!act) return
+  event.preventDefault()
+  void act()
+}
 // an open item follows the walk, once it rests on a line
 let resting = 0
 watch(here, (at) => {
@@ -169,10 +185,16 @@ watch(here, (at) => {
               <tr v-if="above" aria-hidden="true" class="room">
                 <td :style="{ height: `${above}px` }"></td>
               </tr>
-              <tr
+              <LedgerLine
                 v-for="at in lines"
                 :key="lined[at]?.id ?? `line-${at}`"
                 :ref="measure"
+                :row="lined[at]"
+                :at="at"
+                :columns="drawn"
+                :cells="$slots"
+                :selects="selects"
+                :selected="lined[at] !== undefined && isSelected(lined[at].id)"
                 :data-index="at"
                 :data-line="at"
                 :aria-rowindex="at + 2"
@@ -180,35 +202,9 @@ watch(here, (at) => {
                 :class="{ open: open && open === lined[at]?.id, selected: lined[at] && isSelected(lined[at].id) }"
                 @focus="here = at"
                 @click="choose(lined[at])"
-                @keydown.enter.self="choose(lined[at])"
-                @keydown.space.self.prevent="selects && toggle(at)"
-                @keydown.down.self.prevent="walk(at + 1)"
-                @keydown.up.self.prevent="walk(at - 1)"
-                @keydown.home.self.prevent="walk(0)"
-                @keydown.end.self.prevent="walk(lined.length - 1)"
-              >
-                <td v-if="selects" class="check" @click.stop>
-                  <input
-                    v-if="lined[at]"
-                    type="checkbox"
-                    tabindex="-1"
-                    :aria-label="`Select line ${at + 1}`"
-                    :checked="isSelected(lined[at].id)"
-                    @click="toggle(at, ($event as MouseEvent).shiftKey)"
-                  />
-                </td>
-                <td v-if="!lined[at]" :colspan="drawn.length" class="coming">…</td>
-                <template v-else>
-                  <td
-                    v-for="c in drawn"
-                    :key="c.key"
-                    :class="[{ num: c.num }, `on-phone-${c.phone ?? 'line'}`]"
-                    :data-column="c.key"
-                  >
-                    <slot :name="`cell-${c.key}`" :row="lined[at]" />
-                  </td>
-                </template>
-              </tr>
+                @keydown="onKey($event, at)"
+                @tick="(through) => toggle(at, through)"
+              />
               <tr v-if="below" aria-hidden="true" class="room">
                 <td :style="{ height: `${below}px` }"></td>
               </tr>
@@ -268,10 +264,6 @@ watch(here, (at) => {
   border: 0;
 }
 
-.coming {
-  color: var(--ink-2);
-}
-
 tr.open,
 tr.selected {
   background: var(--sheet);
@@ -298,46 +290,6 @@ tr.open {
   .selects tr:not(.room) {
     position: relative;
     padding-left: 36px;
-  }
-
-  .sheet td.check {
-    position: absolute;
-    top: 10px;
-    left: 0;
-  }
-
-  .on-phone-head,
-  .on-phone-side {
-    grid-row: 1;
-  }
-
-  .on-phone-left,
-  .on-phone-right {
-    grid-row: 2;
-  }
-
-  .on-phone-head,
-  .on-phone-left {
-    grid-column: 1;
-  }
-
-  .on-phone-side,
-  .on-phone-right {
-    grid-column: 2;
-    text-align: right;
-  }
-
-  .on-phone-line {
-    grid-column: 1 / -1;
-  }
-
-  td.on-phone-none {
-    display: none;
-  }
-
-  .sheet .num.on-phone-line,
-  .sheet .num.on-phone-left {
-    text-align: left;
   }
 
   .sheet tr.room {

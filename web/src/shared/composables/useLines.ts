@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
 
 /** Up to so many lines are simply all there; of more, only those in view and a few around them are. */
 const FEW = 120
-const AROUND = 12
+const AROUND = 8
 
 /**
  * The lines of a long table that are drawn, with the room that the others take above and below. On paper all of them are.
@@ -45,7 +45,8 @@ export function useLines(count: Ref<number>, height: Ref<number>, body: Ref<HTML
   /** Bring a line into view, so that it is drawn. */
   const show = (at: number) => long.value && virtual.value.scrollToIndex(at)
   const measure = (line: unknown) => {
-    if (long.value && line instanceof HTMLElement) virtual.value.measureElement(line)
+    const element = (line as { $el?: unknown } | null)?.$el
+    if (long.value && element instanceof HTMLElement) virtual.value.measureElement(element)
   }
   return { lines, above, below, show, measure }
 }

@@ -2,7 +2,7 @@ import { useQueries } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch } from 'vue'
 
 /** So many lines come with one request. */
-export const PAGE = 100
+export const PAGE = 40
 
 interface Page<R> {
   count: number

@@ -9,7 +9,7 @@ interface Row {
   id: number
   of: string
 }
-const COUNT = 250
+const COUNT = 2.5 * PAGE
 const pageOf = (of: string) => (page: number) =>
   Promise.resolve({
     count: COUNT,
@@ -26,10 +26,10 @@ describe('a list that comes page by page', () => {
     expect([list.pending.value, list.rows.value]).toEqual([true, undefined])
     await arrived()
     expect(list.rows.value).toHaveLength(COUNT)
-    expect([list.rows.value?.[99]?.id, list.rows.value?.[100]]).toEqual([99, undefined])
-    list.see(195, 210)
+    expect([list.rows.value?.[PAGE - 1]?.id, list.rows.value?.[PAGE]]).toEqual([PAGE - 1, undefined])
+    list.see(2 * PAGE - 5, 2 * PAGE + 10)
     await arrived()
-    expect(list.rows.value?.[205]?.id).toBe(205)
+    expect(list.rows.value?.[2 * PAGE + 5]?.id).toBe(2 * PAGE + 5)
     expect(fetched.mock.calls.map(([page]) => page)).toEqual([1, 2, 3])
     list.leave()
   })
@@ -44,14 +44,14 @@ describe('a list that comes page by page', () => {
     }
     const list = mounted(() => usePages<Row>(() => ['other', asked.value], fetchPage))
     await arrived()
-    list.see(0, 240)
+    list.see(0, COUNT - 1)
     asked.value = 'second'
     await arrived()
     expect(list.rows.value?.[0]?.of).toBe('first')
     answer?.()
     await arrived()
     // what was seen of the last question is not fetched of this one
-    expect([list.rows.value?.[0]?.of, list.rows.value?.[150]]).toEqual(['second', undefined])
+    expect([list.rows.value?.[0]?.of, list.rows.value?.[PAGE + 1]]).toEqual(['second', undefined])
     list.leave()
   })
 
