@@ -164,6 +164,48 @@ def seeds_per_cell(p: float, n_eff: float, target: float = USUAL_TARGET, trays: 
     return CellFill(seeds, share_filled(plants, seeds), two, two * cells, plain, unreached)
 
 
+@dataclass(frozen=True, slots=True)
+class ExpectedFill:
+    """Cells of trays that are expected to hold a plant, and those with two or more among them, which are thinned."""
+
+    cells: int
+    filled: float
+    several: float
+
+
+def expected_fill(p: float, n_eff: float, seeds: int, cells: int, trays: TrayExperience = USUAL_TRAYS) -> ExpectedFill:
+    """Return how full so many cells with so many seeds each are expected to be.
+
+    Parameters
+    ----------
+    p, n_eff, trays
+        As `seeds_per_cell` takes them.
+    seeds : int
+        Seeds in each cell, at least 1.
+    cells : int
+        Cells that are sown.
+
+    Raises
+    ------
+    CoreError
+        As `seeds_per_cell`; ``seeds_too_few`` with less than one seed a cell.
+
+    Examples
+    --------
+    >>> found = expected_fill(0.5, 45.5, 2, 100)
+    >>> round(found.filled, 1), round(found.several, 1)
+    (63.1, 16.9)
+    """
+    _check_test(p, n_eff)
+    check_finite(cells, "cells", least=0)
+    if seeds < 1:
+        raise CoreError(f"{seeds} seeds a cell is too few. Sow at least 1.", code="seeds_too_few", parameter="seeds", bound=1, value=seeds)
+    if p == 0:
+        return ExpectedFill(cells, 0.0, 0.0)
+    grid = chance_to_be_a_plant(p, n_eff, trays)
+    return ExpectedFill(cells, cells * share_filled(grid, seeds), cells * share_two_or_more(grid, seeds))
+
+
 def cells_needed(
     p: float, n_eff: float, plants: int, seeds: int = 1, trays: TrayExperience = USUAL_TRAYS, assurance: float = USUAL_TARGET
 ) -> CellsNeeded:

@@ -11,6 +11,7 @@ from core.seedstock import (
     cells_needed,
     chance_of_plants,
     direct_sowing,
+    expected_fill,
     plain_cells,
     pure_live_seed,
     seeds_per_cell,
@@ -129,6 +130,24 @@ class Choices(TestCase):
         found = sowing_choices(0.0, 100, 10)
         self.assertEqual((found.plain.cells, found.choices, found.pan_seeds), (None, (), None))
         self.assertEqual(found.fill.reasons["seeds"], Reason.NONE_GERMINATED)
+
+
+class TraysAsExpected(TestCase):
+    @given(SHARES, SIZES, st.integers(1, 8), st.integers(0, 400))
+    def test_no_more_cells_are_filled_than_there_are_nor_doubled_than_filled(self, p, n_eff, seeds, cells):
+        found = expected_fill(p, n_eff, seeds, cells)
+        self.assertTrue(0 <= found.several <= found.filled + 1e-9 and found.filled <= cells + 1e-9)
+
+    def test_it_is_what_the_ways_to_sow_say(self):
+        way = sowing_choices(0.7, 80, 100).choices[1]
+        found = expected_fill(0.7, 80, way.seeds, way.cells)
+        self.assertEqual((found.filled, found.several), (way.cells_filled, way.cells_to_thin))
+
+    def test_nothing_comes_up_where_none_germinated_and_a_cell_needs_a_seed(self):
+        self.assertEqual(expected_fill(0, 50, 3, 60).filled, 0)
+        with self.assertRaises(CoreError) as caught:
+            expected_fill(0.5, 50, 0, 60)
+        self.assertEqual(caught.exception.code, "seeds_too_few")
 
 
 class Refusals(TestCase):

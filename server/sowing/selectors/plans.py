@@ -7,7 +7,7 @@ from datetime import date, timedelta
 
 from django.db.models import QuerySet
 
-from core.seedstock import HazardCare, cares
+from core.seedstock import ExpectedFill, HazardCare, cares
 from core.treatment import SowingDay, WorkCalendar
 from core.vocabulary import OutcomeStage, SowingTask, SowingWay
 from server.batches.models import Batch
@@ -17,7 +17,7 @@ from server.record_kinds.days import local_day
 from server.sowing.models import SowingPlan, Tray
 from server.sowing.selectors.preview import SowingWish, calendar_of
 from server.sowing.selectors.tested import tested
-from server.sowing.selectors.trays import TrayView, tray_views
+from server.sowing.selectors.trays import TrayView, fill_expected, tray_views
 
 COMING_DAYS = 14
 # what ends a task: the count of this stage, or the sowing itself
@@ -82,6 +82,7 @@ class SowingPage:
     plants: int | None
     next_task: SowingTask | None
     cares: list[HazardCare]
+    expected: ExpectedFill | None
 
 
 @dataclass(frozen=True)
@@ -149,6 +150,7 @@ def sowing_page(plan: SowingPlan, today: date) -> SowingPage:
         plants=sum(standing) if standing else None,
         next_task=_next(state, today)[0],
         cares=cares(plan.lot.hazard_words),
+        expected=fill_expected(plan, plan.cells),
     )
 
 

@@ -7,12 +7,12 @@ from datetime import datetime
 
 from django.db.models import QuerySet, Sum
 
-from core.seedstock import PlantShare, TrayOutcome, plant_share_of
+from core.seedstock import ExpectedFill, PlantShare, TrayExperience, TrayOutcome, expected_fill, plant_share_of
 from core.verdict import tray_sentence
-from core.vocabulary import OutcomeStage
+from core.vocabulary import OutcomeStage, SowingWay
 from server.lots.models import Lot
 from server.record_kinds.selectors import valid
-from server.sowing.models import Outcome, Tray, TraySown
+from server.sowing.models import Outcome, SowingPlan, Tray, TraySown
 from server.trials.models import Look, Trial
 
 STANDING = (OutcomeStage.POTTED, OutcomeStage.PLANTED, OutcomeStage.ALIVE)
@@ -35,7 +35,7 @@ class TrayView:
     """A tray: when and with what it was sown, and what was counted, the latest of each stage in its field.
 
     `tray_share` and `tested_share` are 0..1; None where nobody counted, or where it was not sown from seed. `standing` are plants at
-    the latest count after the seedlings. `sentence` says bench and tray percent side by side.
+    the latest count after the seedlings. `sentence` says bench and tray percent side by side. `expected` is of a tray of cells only.
     """
 
     id: int
@@ -60,6 +60,7 @@ class TrayView:
     tested_share: float | None
     sentence: str
     outcomes: list[OutcomeView]
+    expected: ExpectedFill | None
 
 
 def tray_views(trays: "QuerySet[Tray]") -> list[TrayView]:
@@ -120,7 +121,15 @@ def _view(tray: Tray, sown: TraySown | None, outcomes: list[Outcome]) -> TrayVie
         tested_share=tray.plan.tested_share if tray.plan else None,
         sentence=tray_sentence(told) if told else "",
         outcomes=[OutcomeView(o.pk, OutcomeStage(o.stage), o.count, o.at, o.by.initials, o.note) for o in reversed(outcomes)],
+        expected=fill_expected(tray.plan, tray.cells) if tray.plan else None,
     )
+
+
+def fill_expected(plan: SowingPlan, cells: int) -> ExpectedFill | None:
+    """How full so many cells of a plan are expected to be; None where it is not sown in cells."""
+    if plan.way != SowingWay.CELLS or not cells:
+        return None
+    return expected_fill(plan.tested_share, plan.tested_n_eff, plan.seeds_per_cell, cells, TrayExperience(plan.plant_share))
 
 
 def learned_plant_share(lot: Lot) -> PlantShare:

@@ -4352,6 +4352,13 @@ export interface components {
             note: string;
             from_log: boolean;
         };
+        ExpectedFill: {
+            cells: number;
+            /** Format: double */
+            filled: number;
+            /** Format: double */
+            several: number;
+        };
         Explore: {
             bench: number;
         };
@@ -7380,6 +7387,7 @@ export interface components {
             plants: number | null;
             next_task: (components["schemas"]["SowingTask"] | components["schemas"]["NullEnum"]) | null;
             cares: components["schemas"]["HazardCare"][];
+            expected: components["schemas"]["ExpectedFill"] | null;
         };
         SowingPlan: {
             readonly id: number;
@@ -8214,6 +8222,7 @@ export interface components {
             tested_share: number | null;
             sentence: string;
             outcomes: components["schemas"]["OutcomeView"][];
+            expected: components["schemas"]["ExpectedFill"] | null;
         };
         TreatRequest: {
             place?: number | null;

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
+import TrayDrawing from '@/shared/drawing/TrayDrawing.vue'
 import { day, isoDay } from '@/shared/format/dates'
 import { numberOrNull, plural } from '@/shared/format/numbers'
 import { choicesOf, stageWords } from '@/shared/labels'
@@ -12,6 +13,16 @@ import { useOutcomes, type Stage, type TrayView } from '../api'
 /** A tray: what was sown in it and outcome; counting it opens below. */
 const props = defineProps<{ tray: TrayView; mayCount: boolean; proposed?: Stage }>()
 
+// plants by the latest count, else seedlings: a cell with several counts as one
+const up = computed(() => props.tray.standing ?? props.tray.emerged)
+const said = computed(() => {
+  const e = props.tray.expected
+  if (!e) return ''
+  const expected = `≈ ${e.filled.toFixed(0)} of ${e.cells} cells were expected to hold a plant`
+  return up.value === null
+    ? `${expected}.`
+    : `${props.tray.standing === null ? plural(up.value, 'seedling') : plural(up.value, 'plant')} now; ${expected}.`
+})
 const STAGES = choicesOf(stageWords)
 const SHOWN: Stage[] = ['emerged', 'thinned', 'potted', 'planted', 'alive']
 const { record, takeBack } = useOutcomes()
@@ -72,6 +83,17 @@ async function save(sure = false) {
         <span v-if="!tray.outcomes.length" class="quiet">not counted yet</span>
       </span>
     </div>
+    <div v-if="tray.expected" class="drawn">
+      <TrayDrawing
+        :cells="tray.expected.cells"
+        :filled="tray.expected.filled"
+        :several="up === null ? tray.expected.several : 0"
+        :actual="up"
+        :width="190"
+        :label="said"
+      />
+      <p class="quiet">{{ said }}</p>
+    </div>
     <p v-if="tray.sentence" class="said">{{ tray.sentence }}</p>
     <form v-if="open" class="form no-print" @submit.prevent="save()">
       <ChipChoice v-model="stage" label="Count of" :choices="STAGES" />
@@ -126,6 +148,14 @@ async function save(sure = false) {
   flex-basis: 100%;
   flex-wrap: wrap;
   gap: 4px 14px;
+}
+
+.drawn {
+  display: grid;
+  grid-template-columns: minmax(0, 190px) minmax(0, 1fr);
+  gap: 14px;
+  align-items: center;
+  margin: 6px 0;
 }
 
 .said {

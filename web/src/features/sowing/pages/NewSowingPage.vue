@@ -19,7 +19,7 @@ import { mass } from '@/shared/format/units'
 import { previewSowing, useKeepPlan, useSowing, useSowingWork, type SowingPlan } from '../api'
 import SowingDays from '../components/SowingDays.vue'
 import SowingFurrow from '../components/SowingFurrow.vue'
-import WaysTable from '../components/WaysTable.vue'
+import WayTrays from '../components/WayTrays.vue'
 import { TYPED, useSowingWish } from '../composables/useSowingWish'
 
 /** From plants wanted by a day, a lot and its best recipe, to cells, trays, seeds, grams and days: a new plan, or one that is changed. */
@@ -216,13 +216,13 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
           <p class="quiet">Rests on {{ preview.rests_on }}.</p>
           <p v-for="n in preview.notes" :key="n" class="notice">{{ n }}</p>
           <template v-if="preview.way === 'cells'">
-            <h2 class="ruled">Compare ways to sow</h2>
+            <h2 class="ruled">Ways to sow</h2>
             <p v-if="preview.pan_advised" class="notice">
               More than six seeds a cell would be wanted to fill {{ typed.fill }} % of the cells: a seed pan and
               pricking out is less work.
               <button type="button" class="text-link" @click="way = ['pan']">Sow in a pan</button>
             </p>
-            <WaysTable v-model="seedsPerCell" :preview="preview" />
+            <WayTrays v-model="seedsPerCell" :preview="preview" :cells-per-tray="Number(typed.tray) || 72" />
             <p class="quiet">
               {{ preview.choices.find((c) => c.choice.seeds === preview?.seeds_per_cell)?.sentence }}
             </p>

@@ -14,6 +14,7 @@ import { day, isoDay } from '@/shared/format/dates'
 import { numberOrNull, percent, plural } from '@/shared/format/numbers'
 import { wayWords } from '@/shared/labels'
 import { sheetPdf, useSowing, useSowingPage, useSowingWork, type Stage } from '../api'
+import TrayDrawing from '@/shared/drawing/TrayDrawing.vue'
 import SowingDays from '../components/SowingDays.vue'
 import SowingFurrow from '../components/SowingFurrow.vue'
 import TrayLine from '../components/TrayLine.vue'
@@ -183,9 +184,33 @@ async function work(sure = false) {
             />
           </form>
           <h2 class="ruled">Trays</h2>
-          <p v-if="!page.trays.length" class="quiet">
-            {{ plural(page.trays_planned, 'tray') }} will be made, each with a code, when it is sown.
-          </p>
+          <template v-if="!page.trays.length">
+            <div v-if="page.expected" class="expected">
+              <TrayDrawing
+                :cells="Math.min(plan.cells_per_tray ?? 72, page.expected.cells)"
+                :filled="
+                  (page.expected.filled * Math.min(plan.cells_per_tray ?? 72, page.expected.cells)) /
+                  page.expected.cells
+                "
+                :several="
+                  (page.expected.several * Math.min(plan.cells_per_tray ?? 72, page.expected.cells)) /
+                  page.expected.cells
+                "
+                :width="260"
+                :label="`As expected: ${page.expected.filled.toFixed(0)} of ${page.expected.cells} cells hold a plant, ${page.expected.several.toFixed(0)} of them several`"
+              />
+              <span v-if="page.trays_planned > 1" class="times">× {{ page.trays_planned }}</span>
+              <p>
+                As expected: ≈ {{ page.expected.filled.toFixed(0) }} of {{ plural(page.expected.cells, 'cell') }} hold a
+                plant<template v-if="plan.seeds_per_cell !== 1"
+                  >, ≈ {{ page.expected.several.toFixed(0) }} of them several</template
+                >.
+              </p>
+            </div>
+            <p class="quiet">
+              {{ plural(page.trays_planned, 'tray') }} will be made, each with a code, when it is sown.
+            </p>
+          </template>
           <ul class="plain">
             <TrayLine
               v-for="t in page.trays"
@@ -216,6 +241,22 @@ async function work(sure = false) {
 
 .actions {
   margin: 12px 0;
+}
+
+.expected {
+  display: grid;
+  grid-template-columns: minmax(0, 260px) auto minmax(0, 1fr);
+  gap: 14px;
+  align-items: end;
+  margin: 10px 0;
+}
+
+.expected p {
+  margin: 0;
+}
+
+.times {
+  font: 600 1.2rem var(--heading);
 }
 
 h2 {
