@@ -2,7 +2,7 @@ import type { RouteRecordRaw } from 'vue-router'
 // tells the outbox, on whatever page, how one of these records is sent
 import './composables/useVisitOutbox'
 
-export { useStand, type Stand, type StandRow } from './api'
+export { useStand, useStandTimeline, type Stand, type StandRow } from './api'
 export { default as StandLine } from './components/StandLine.vue'
 
 export const standRoutes: RouteRecordRaw[] = [

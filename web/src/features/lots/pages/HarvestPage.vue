@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useStand } from '@/features/stands'
+import { useStand, useStandTimeline } from '@/features/stands'
 import { useTaxa } from '@/features/taxa'
 import { useSession } from '@/features/people'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
@@ -9,11 +9,12 @@ import ChipChoice from '@/shared/components/ChipChoice.vue'
 import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
+import LabelBench from '@/shared/components/LabelBench.vue'
 import PageState from '@/shared/components/PageState.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { isoDay } from '@/shared/format/dates'
-import { numberOrNull } from '@/shared/format/numbers'
+import { numberOrNull, percent, withDoubt } from '@/shared/format/numbers'
 import { choicesOf, precisionWords, purposeWords } from '@/shared/labels'
 import { useHarvest, usePurposes, type HarvestRequest } from '../api'
 import HarvestLots, { type HarvestRow } from '../components/HarvestLots.vue'
@@ -23,6 +24,7 @@ const router = useRouter()
 const id = computed(() => Number(route.params.id))
 const { user } = useSession()
 const { data: stand, isPending, error, refetch } = useStand(id)
+const { data: timeline } = useStandTimeline(id)
 const { data: taxa } = useTaxa()
 const harvest = useHarvest()
 const { attempt, at, foot, question } = useProblem()
@@ -50,6 +52,17 @@ const hazards = computed(() => {
   if (stand.value && !stand.value.taxon) return ['possibly_poisonous' as const]
   return taxa.value?.results.find((t) => t.id === stand.value?.taxon)?.hazards ?? []
 })
+/** The share of the ripe seed that is taken, once both are written. */
+const taken = computed(() => {
+  const [some, all] = [numberOrNull(form.taken), numberOrNull(form.ripe)]
+  return some !== null && all ? Math.min(1, some / all) : null
+})
+const codes = computed(() =>
+  lots.value
+    .map((l) => l.code)
+    .filter(Boolean)
+    .join(', '),
+)
 const needsLeave = computed(() => stand.value && !stand.value.own_ground && !stand.value.leave_by)
 
 async function save(sure = false) {
@@ -80,7 +93,7 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
 </script>
 
 <template>
-  <main class="page narrow">
+  <main class="page">
     <PageState :pending="isPending" :error="error" @retry="refetch" />
     <template v-if="stand">
       <CrumbTrail
@@ -91,11 +104,7 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
       />
       <h1>Harvest at {{ stand.place_name }}</h1>
       <HazardBanner :hazards="hazards" />
-      <p class="sentence">
-        Collect on a dry, still day, into paper, from healthy plants only, and take a small share of the ripe seed.
-        Permits and local rules come first.
-      </p>
-      <form class="form" @submit.prevent="save()">
+      <LabelBench :title="`Harvest of ${stand.common_name}, as on its bags.`" :code="codes" @save="save()">
         <div class="form-row">
           <DayField v-model="form.collected_on" label="Day" :messages="at('/collected_on')" />
           <v-select v-model="form.precision" :items="choicesOf(precisionWords)" label="Date accuracy" />
@@ -110,9 +119,7 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
           :placeholder="stand.own_ground ? 'own land' : stand.leave_by"
           :error-messages="at('/leave').concat(at('/stand'))"
         />
-        <h2>Purpose</h2>
         <ChipChoice v-model="form.purpose" label="What the seed is for" :choices="PURPOSES" />
-        <p class="quiet">{{ advice?.parents }} {{ advice?.cleaning }}</p>
         <div class="form-row">
           <v-text-field
             v-model="form.parents"
@@ -135,25 +142,29 @@ const FIELDS = ['/leave', '/collected_on', '/parents', '/ripe_seeds', '/taken_se
         </div>
         <h2>Lots from this harvest</h2>
         <HarvestLots v-model="lots" :at="at" />
-        <label class="tick"
-          ><input v-model="form.more" type="checkbox" /> More will ripen: keep watching this stand</label
-        >
         <v-text-field v-model="form.note" label="Note" maxlength="300" />
-        <FormFoot
-          action="Record the harvest"
-          :busy="harvest.isPending.value"
-          :question="question"
-          :sentence="foot(...FIELDS)"
-          @leave="router.push({ name: 'stand', params: { id } })"
-          @sure="save(true)"
-        />
-      </form>
+        <template #beside>
+          <p>Collect on a dry, still day, into paper, from healthy plants only. Permits and local rules come first.</p>
+          <p v-if="advice">{{ advice.parents }}</p>
+          <p v-if="advice">{{ advice.cleaning }}</p>
+          <p v-if="timeline?.row.estimate">
+            The stand bore {{ withDoubt(timeline.row.estimate.seeds, timeline.row.estimate.se_seeds) }} seeds at its
+            latest estimate.
+          </p>
+          <p v-if="taken !== null" role="status">You take ≈ {{ percent(taken) }} % of the ripe seed.</p>
+          <label class="tick"
+            ><input v-model="form.more" type="checkbox" /> More will ripen: keep watching this stand</label
+          >
+          <FormFoot
+            action="Record the harvest"
+            :busy="harvest.isPending.value"
+            :question="question"
+            :sentence="foot(...FIELDS)"
+            @leave="router.push({ name: 'stand', params: { id } })"
+            @sure="save(true)"
+          />
+        </template>
+      </LabelBench>
     </template>
   </main>
 </template>
-
-<style scoped>
-.narrow {
-  max-width: 860px;
-}
-</style>

@@ -3,9 +3,9 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { PlaceField } from '@/features/places'
 import { PlantField } from '@/features/taxa'
-import BagLabel from '@/shared/components/BagLabel.vue'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
+import LabelBench from '@/shared/components/LabelBench.vue'
 import { useAnswer } from '@/shared/composables/useAnswer'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -80,48 +80,43 @@ async function save(then: 'open' | 'next' | 'print') {
   <main class="page">
     <CrumbTrail :steps="[{ words: 'Lots', to: '/lots' }]" />
     <h1>Add lot</h1>
-    <form class="bench" @submit.prevent="save('open')">
-      <BagLabel title="Write it as on the bag. Only the plant is needed." :code="label.code || (follows?.code ?? '')">
-        <QuickLine :key="turn" v-model="line" @read="(read) => (label = withLine(label, read))" />
-        <div class="form-row">
-          <PlantField v-model="label.lot.taxon" label="Plant, if known" :messages="at('/taxon')" />
-          <template v-if="!label.lot.taxon || label.lot.field_name">
-            <LotFieldInput
-              v-for="f in named('field_name')"
-              :key="f.name"
-              v-model="values[f.name]"
-              :field="f"
-              :at="at"
-            />
-          </template>
-        </div>
-        <ChipChoice v-model="origin" label="Where it came from" :choices="choicesOf(originWords)" />
-        <div v-for="(names, n) in LINES" :key="n" class="form-row">
-          <LotFieldInput v-for="f in named(...names)" :key="f.name" v-model="values[f.name]" :field="f" :at="at" />
-        </div>
-        <AmountLine v-model="label.amount" :messages="at('/amount')" />
-        <div class="form-row">
-          <PlaceField v-model="label.place" label="Kept at" :messages="at('/place')" />
-          <v-text-field
-            v-model="label.code"
-            label="Code on the bag"
-            placeholder="next free one"
-            maxlength="12"
-            :error-messages="at('/code')"
-          />
-        </div>
-        <button type="button" class="text-link more" :aria-expanded="more" @click="more = !more">
-          {{ more ? 'Less' : 'Ripeness, hazards, hybrid, seller’s claim and note' }}
-        </button>
-        <LotFields
-          v-if="more || at('/claimed_percent').length || at('/claimed_days').length"
-          v-model="label.lot"
-          :at="at"
-          :without="ON_LABEL"
+    <LabelBench
+      title="Write it as on the bag. Only the plant is needed."
+      :code="label.code || (follows?.code ?? '')"
+      @save="save('open')"
+    >
+      <QuickLine :key="turn" v-model="line" @read="(read) => (label = withLine(label, read))" />
+      <div class="form-row">
+        <PlantField v-model="label.lot.taxon" label="Plant, if known" :messages="at('/taxon')" />
+        <template v-if="!label.lot.taxon || label.lot.field_name">
+          <LotFieldInput v-for="f in named('field_name')" :key="f.name" v-model="values[f.name]" :field="f" :at="at" />
+        </template>
+      </div>
+      <ChipChoice v-model="origin" label="Where it came from" :choices="choicesOf(originWords)" />
+      <div v-for="(names, n) in LINES" :key="n" class="form-row">
+        <LotFieldInput v-for="f in named(...names)" :key="f.name" v-model="values[f.name]" :field="f" :at="at" />
+      </div>
+      <AmountLine v-model="label.amount" :messages="at('/amount')" />
+      <div class="form-row">
+        <PlaceField v-model="label.place" label="Kept at" :messages="at('/place')" />
+        <v-text-field
+          v-model="label.code"
+          label="Code on the bag"
+          placeholder="next free one"
+          maxlength="12"
+          :error-messages="at('/code')"
         />
-      </BagLabel>
-      <div class="beside">
-        <h2 class="ruled">What follows</h2>
+      </div>
+      <button type="button" class="text-link more" :aria-expanded="more" @click="more = !more">
+        {{ more ? 'Less' : 'Ripeness, hazards, hybrid, seller’s claim and note' }}
+      </button>
+      <LotFields
+        v-if="more || at('/claimed_percent').length || at('/claimed_days').length"
+        v-model="label.lot"
+        :at="at"
+        :without="ON_LABEL"
+      />
+      <template #beside>
         <p v-if="!label.lot.taxon" class="quiet">
           A field name is enough while the species is unknown. Record seed from a stand you watch through its
           <RouterLink to="/stands">harvest</RouterLink>.
@@ -152,41 +147,19 @@ async function save(then: 'open' | 'next' | 'print') {
             >
           </li>
         </ul>
-      </div>
-    </form>
+      </template>
+    </LabelBench>
   </main>
 </template>
 
 <style scoped>
-.bench {
-  display: grid;
-  grid-template-columns: minmax(0, 1.6fr) minmax(280px, 1fr);
-  gap: 20px 40px;
-  align-items: start;
-  margin-top: 10px;
-}
-
-.beside,
 .ways {
   display: grid;
   gap: 10px;
-}
-
-.ways {
   justify-items: start;
-}
-
-.beside p {
-  margin: 0;
 }
 
 .more {
   justify-self: start;
-}
-
-@media (max-width: 900px) {
-  .bench {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

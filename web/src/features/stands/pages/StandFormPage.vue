@@ -5,9 +5,12 @@ import { PlantField, useTaxa } from '@/features/taxa'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import DayField from '@/shared/components/DayField.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
+import HazardBanner from '@/shared/components/HazardBanner.vue'
+import LabelBench from '@/shared/components/LabelBench.vue'
 import StaleNotice from '@/shared/components/StaleNotice.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
+import { weekdayLong } from '@/shared/format/dates'
 import { numberOrNull } from '@/shared/format/numbers'
 import { choicesOf, sheddingWords } from '@/shared/labels'
 import { useAddStand, useChangeStand, useStand, type StandRequest } from '../api'
@@ -55,6 +58,19 @@ watch(
     text.plants = s.plants?.toString() ?? ''
   },
   { immediate: true },
+)
+const plant = computed(() => taxa.value?.results.find((t) => t.id === (form.taxon ?? stand.value?.taxon)))
+/** What follows from what is written. */
+const follows = computed(() =>
+  [
+    form.watch_from
+      ? `The first visit is on ${weekdayLong(form.watch_from)}; later ones follow from how ripe it is and how it sheds.`
+      : 'Without a first visit no day is proposed. Set one when you know the season.',
+    form.own_ground || form.leave_by ? '' : 'Without permission no harvest can be recorded here.',
+    form.protected && !form.licence ? 'A protected plant is not collected without a licence.' : '',
+    form.invasive ? 'Do not move its seed elsewhere.' : '',
+    form.may_be_mown ? 'Collect before it is mown. Strips that mowing misses hold seed.' : '',
+  ].filter(Boolean),
 )
 // how a plant sheds is known of many plants: a starting point, to be changed here
 watch(
@@ -104,10 +120,10 @@ const FIELDS = [
 </script>
 
 <template>
-  <main class="page narrow">
+  <main class="page">
     <CrumbTrail :steps="[{ words: 'Stands', to: '/stands' }]" />
     <h1>{{ id ? `Change ${stand?.common_name ?? ''}` : 'Add stand' }}</h1>
-    <form class="form" @submit.prevent="save">
+    <LabelBench title="Plants of one kind at one place. Only the plant and the place are needed." code="" @save="save">
       <div class="form-row">
         <PlantField v-if="!id" v-model="form.taxon" label="Plant, if known" />
         <v-text-field v-model="form.field_name" label="Field name" :error-messages="at('/field_name')" />
@@ -118,25 +134,26 @@ const FIELDS = [
         <DayField of="plan" v-model="form.watch_from" label="First visit of the season" :messages="at('/watch_from')" />
         <v-text-field v-model="text.plants" label="Plants" inputmode="numeric" :error-messages="at('/plants')" />
       </div>
-      <h2>Permission to collect</h2>
       <label class="tick"><input v-model="form.own_ground" type="checkbox" /> It is our own land</label>
       <div v-if="!form.own_ground" class="form-row">
         <v-text-field v-model="form.leave_by" label="Permission or permit" />
         <DayField of="plan" v-model="form.leave_until" label="Permission until" :messages="at('/leave_until')" />
       </div>
-      <label class="tick"><input v-model="form.protected" type="checkbox" /> The plant is protected here</label>
-      <v-text-field v-if="form.protected" v-model="form.licence" label="Licence" :error-messages="at('/licence')" />
-      <label class="tick"><input v-model="form.invasive" type="checkbox" /> It is invasive here</label>
-      <label class="tick"><input v-model="form.may_be_mown" type="checkbox" /> It may be mown</label>
-      <DayField
-        of="plan"
-        v-if="form.may_be_mown"
-        v-model="form.mown_from"
-        label="Mown from"
-        :messages="at('/mown_from')"
-      />
-      <p class="quiet">Permits and local rules come first. These entries only remind you of them.</p>
-      <h2>Where</h2>
+      <div class="ticks">
+        <label class="tick"><input v-model="form.protected" type="checkbox" /> The plant is protected here</label>
+        <label class="tick"><input v-model="form.invasive" type="checkbox" /> It is invasive here</label>
+        <label class="tick"><input v-model="form.may_be_mown" type="checkbox" /> It may be mown</label>
+      </div>
+      <div v-if="form.protected || form.may_be_mown" class="form-row">
+        <v-text-field v-if="form.protected" v-model="form.licence" label="Licence" :error-messages="at('/licence')" />
+        <DayField
+          v-if="form.may_be_mown"
+          of="plan"
+          v-model="form.mown_from"
+          label="Mown from"
+          :messages="at('/mown_from')"
+        />
+      </div>
       <div class="form-row">
         <v-text-field
           v-model="text.latitude"
@@ -161,19 +178,29 @@ const FIELDS = [
         <v-text-field v-model="form.habitat" label="Habitat" />
       </div>
       <v-textarea v-model="form.note" label="Note" rows="2" />
-      <StaleNotice :problem="problem" :yours="form" @over="(version) => (seen = version)" />
-      <FormFoot
-        action="Save the stand"
-        :busy="add.isPending.value || change.isPending.value"
-        :sentence="problem?.current ? '' : foot(...FIELDS)"
-        @leave="leave"
-      />
-    </form>
+      <template #beside>
+        <HazardBanner v-if="plant" :hazards="plant.hazards ?? []" />
+        <p v-if="plant?.note">
+          {{ plant.note }} <span class="quiet">({{ plant.note_source }}; a starting point)</span>
+        </p>
+        <p v-for="s in follows" :key="s">{{ s }}</p>
+        <p class="quiet">Permits and local rules come first. These entries only remind you of them.</p>
+        <StaleNotice :problem="problem" :yours="form" @over="(version) => (seen = version)" />
+        <FormFoot
+          action="Save the stand"
+          :busy="add.isPending.value || change.isPending.value"
+          :sentence="problem?.current ? '' : foot(...FIELDS)"
+          @leave="leave"
+        />
+      </template>
+    </LabelBench>
   </main>
 </template>
 
 <style scoped>
-.narrow {
-  max-width: 860px;
+.ticks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 28px;
 }
 </style>
