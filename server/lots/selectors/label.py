@@ -6,15 +6,20 @@ from datetime import date
 from statistics import median
 
 from django.db.models import Q
+from django.utils import timezone
 
 from core.seedstock import CALIBRATED_BY, seed_rate
 from core.tables import QuickLot, read_lot
-from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, DatePrecision, DayOrder
+from core.vocabulary import AmountKnown, AmountUnit, CalibrationKind, DatePrecision, DayOrder, Reason
 from server.lots.models import Calibration, Lot
+from server.lots.selectors.advice import LotKnown, Tested, next_of
+from server.lots.selectors.drying import drying_of
+from server.lots.selectors.stock import Stock
 from server.record_kinds.selectors import valid
 from server.reference.models import Place, Taxon
 
 MOST_LOTS = 12
+MOST_NEXT = 3
 BY = {CalibrationKind.WEIGHED: "weighed samples", CalibrationKind.SCOOPED: "counted scoops", CalibrationKind.HEADS: "counted heads"}
 
 
@@ -56,11 +61,12 @@ class LotNamed:
 
 @dataclass(frozen=True)
 class Conclusions:
-    """What follows from a plant and an amount: the code it would get, sentences, and the lots of the plant that are here already."""
+    """What follows from a plant and an amount: the code it would get, sentences, its lots that are here already, and what comes next."""
 
     code: str
     sentences: list[str]
     lots: list[LotNamed]
+    next: list[str]
 
 
 def read_line(text: str, *, today: date, order: DayOrder) -> LineRead:
@@ -106,11 +112,21 @@ def _plant(found: QuickLot) -> tuple[int | None, list[str]]:
 
 def conclude(*, taxon: Taxon | None, amount: float | None, unit: AmountUnit) -> Conclusions:
     """What can be said of a lot before it is saved; nothing is stored."""
+    following = _next(taxon, amount, unit)
     if taxon is None:
-        return Conclusions(next_code(None), [], [])
+        return Conclusions(next_code(None), [], [], following)
     lots = list(Lot.objects.filter(taxon=taxon, ended="").order_by("-pk").values_list("pk", "code")[:MOST_LOTS])
     said = [s for s in (_seeds_in(taxon, amount, unit), taxon.note) if s]
-    return Conclusions(next_code(taxon), said, [LotNamed(*row) for row in lots])
+    return Conclusions(next_code(taxon), said, [LotNamed(*row) for row in lots], following)
+
+
+def _next(taxon: Taxon | None, amount: float | None, unit: AmountUnit) -> list[str]:
+    """What a lot of this plant will ask for first, once it is saved."""
+    lot, today = Lot(taxon=taxon), timezone.localdate()
+    doubt = Reason.NOT_MEASURED if amount is None else Reason.NOT_CONVERTED if unit != AmountUnit.SEEDS else None
+    stock = Stock(None if doubt else round(amount or 0), estimated=False, se_seeds=None, doubt=doubt)
+    known = LotKnown(stock, [], drying_of(lot, [], today), floaters_uncut=False)
+    return [step.sentence for step in next_of(lot, known, today, Tested())[:MOST_NEXT]]
 
 
 def next_code(taxon: Taxon | None) -> str:

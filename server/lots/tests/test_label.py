@@ -68,7 +68,15 @@ class WhatFollows(ApiCase):
         self.assertEqual(self.conclude(amount=10, unit="seeds")["sentences"], [self.flax.note] if self.flax.note else [])
 
     def test_without_a_plant_nothing_follows(self):
-        self.assertEqual(self.client.post("/api/v1/lots/conclude/", {}).json(), {"code": "UN-001", "sentences": [], "lots": []})
+        found = self.client.post("/api/v1/lots/conclude/", {}).json()
+        self.assertEqual((found["code"], found["sentences"], found["lots"]), ("UN-001", [], []))
+        self.assertIn("How much is there?", found["next"][0])
+
+    def test_what_comes_next_follows_the_plant_and_the_amount(self):
+        self.assertIn("Weigh a few counted hundreds", self.conclude(amount=10, unit="g")["next"][0])
+        self.assertIn("Cut or squeeze", self.conclude(amount=500, unit="seeds")["next"][0])
+        willow = make_taxon("Populus trichocarpa", "black cottonwood", storage_behaviour="short_lived")
+        self.assertIn("Sow now", self.client.post("/api/v1/lots/conclude/", {"taxon": willow.pk}).json()["next"][0])
 
 
 class WithItsAmount(ApiCase):

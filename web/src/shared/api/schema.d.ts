@@ -3789,6 +3789,7 @@ export interface components {
             code: string;
             sentences: string[];
             lots: components["schemas"]["LotNamed"][];
+            next: string[];
         };
         /**
          * @description * `sure` - SURE

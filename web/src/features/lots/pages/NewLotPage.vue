@@ -122,6 +122,12 @@ async function save(then: 'open' | 'next' | 'print') {
           <RouterLink to="/stands">harvest</RouterLink>.
         </p>
         <p v-for="s in follows?.sentences" :key="s">{{ s }}</p>
+        <template v-if="follows?.next.length">
+          <h3>Next</h3>
+          <ul class="next">
+            <li v-for="s in follows.next" :key="s">{{ s }}</li>
+          </ul>
+        </template>
         <p v-if="follows?.lots.length" class="quiet">
           Here already:
           <template v-for="(l, i) in follows.lots" :key="l.id"
@@ -157,6 +163,11 @@ async function save(then: 'open' | 'next' | 'print') {
   display: grid;
   gap: 10px;
   justify-items: start;
+}
+
+.next {
+  margin: 0;
+  padding-left: 20px;
 }
 
 .more {
