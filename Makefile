@@ -55,9 +55,14 @@ $(STAMPS)/npm: $(STAMPS)/node web/package-lock.json web/package.json
 	cd web && npm ci --no-progress --ignore-scripts --loglevel=error
 	touch $@
 
-$(STAMPS)/web: $(STAMPS)/npm $(WEB_SOURCES) | $(STAMPS)/run
+$(STAMPS)/web: $(STAMPS)/npm $(WEB_SOURCES) | $(STAMPS)/run $(STAMPS)/fonts
 	cd web && npx vite build --logLevel warn
 	$(PY) -m scripts.compress web/dist
+	touch $@
+
+# papers are printed in the fonts that the front end ships
+$(STAMPS)/fonts: $(STAMPS)/npm scripts/make_fonts.py | $(STAMPS)/run
+	$(PY) -m scripts.make_fonts web/node_modules build/fonts
 	touch $@
 
 $(STAMPS)/chromium: $(STAMPS)/venv
@@ -78,7 +83,7 @@ serve-lan: $(STAMPS)/run $(STAMPS)/web ## serve the demo, or with OWN=1 your own
 	@mkdir -p var
 	@$(LAN_ENV) $(PY) -m scripts.serve_lan $(if $(OWN),,--demo)
 
-dev: $(STAMPS)/run $(STAMPS)/npm ## work on it: the API and the front end with hot reload, on the demo data
+dev: $(STAMPS)/run $(STAMPS)/npm $(STAMPS)/fonts ## work on it: the API and the front end with hot reload, on the demo data
 	@mkdir -p var
 	@$(DEMO_ENV) $(PY) -m scripts.dev
 

@@ -144,6 +144,8 @@ STORAGES = {
 BACKUPS = Path(os.environ.get("AWAKE_FURROW_BACKUPS", DATA / "backups"))
 # benches of the practice: a database of its own for each try, and none of it among the records
 PRACTICE = DATA / "practice"
+# made with the build, from the fonts that the front end ships
+PAPER_FONTS = ROOT / "build" / "fonts"
 NIGHTLY = os.environ.get("AWAKE_FURROW_NIGHTLY") == "1"
 # server/lots/balance.py says what an adapter is; empty: the simulated balance
 BALANCE_ADAPTER = os.environ.get("AWAKE_FURROW_BALANCE", "")

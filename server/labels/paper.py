@@ -7,7 +7,7 @@ from functools import cache
 from pathlib import Path
 
 import segno
-from reportlab import __file__ as reportlab_file
+from django.conf import settings
 from reportlab.lib.colors import black, white
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
@@ -18,7 +18,7 @@ from core.vocabulary import LabelSheet
 from server.labels.selectors import LabelContent
 from server.people.reader import written_for_reader
 
-TEXT, BOLD, ITALIC = "Vera", "VeraBd", "VeraIt"
+TEXT, BOLD, ITALIC, HEADING, CODE = "Text", "TextBold", "TextItalic", "Heading", "Code"
 PENCIL_LINE_GAP = 5.5 * mm
 
 
@@ -52,9 +52,11 @@ SHEETS = {
 
 @cache
 def register_fonts() -> None:
-    """Register the fonts that come with reportlab; unlike the PDF standard ones they know ≈ and ±."""
-    folder = Path(reportlab_file).parent / "fonts"
-    for name in (TEXT, BOLD, ITALIC):
+    """Register the fonts of the application, as `scripts.make_fonts` makes them."""
+    folder = Path(settings.PAPER_FONTS)
+    if not folder.is_dir():
+        raise RuntimeError(f"The fonts of papers are missing in {folder}. Make them: make .venv/stamps/fonts")
+    for name in (TEXT, BOLD, ITALIC, HEADING, CODE):
         pdfmetrics.registerFont(TTFont(name, str(folder / f"{name}.ttf")))
 
 
@@ -84,15 +86,15 @@ def _label(canvas: Canvas, content: LabelContent, x: float, y: float, width: flo
     side = min(height - foot - 2 * pad, 0.36 * width)
     draw_qr(canvas, content.path, x + pad, y + height - pad - side, side)
     left, right, top = x + pad + side + 2.5 * mm, x + width - pad, y + height - pad
-    code_size = min(22.0, _fitting(content.code, BOLD, 22, right - left))
+    code_size = min(22.0, _fitting(content.code, CODE, 22, right - left))
     canvas.setFillColor(black)
-    canvas.setFont(BOLD, code_size)
+    canvas.setFont(CODE, code_size)
     at = top - 0.8 * code_size
     canvas.drawString(left, at, content.code)
     small = max(5.5, min(10.0, height / mm / 5))
     floor = y + foot + pad
     for text, font, size in [
-        (content.name, BOLD, small + 1),
+        (content.name, HEADING, small + 1),
         (content.latin, ITALIC, small),
         *((written_for_reader(line), TEXT, small) for line in content.lines),
     ]:

@@ -17,7 +17,8 @@ from server.evidence.selectors.conclusions import ConclusionView
 from server.evidence.selectors.decision import TrialDecision
 from server.evidence.selectors.timeline import TimelineEntry
 from server.exchange.report.charts import course_chart, pip_chart, share_chart
-from server.exchange.report.words import LINE, QUIET, SOFT, para, said, styles
+from server.exchange.report.filled import Paper, build
+from server.exchange.report.words import LINE, QUIET, SOFT, para, said
 from server.exchange.selectors.report import MapDish, MapPlace, Method, Progress, TrialReport
 from server.labels.paper import TEXT
 
@@ -31,17 +32,21 @@ Styles = dict[str, ParagraphStyle]
 def report_pdf(report: TrialReport, progress: Progress | None = None) -> bytes:
     """A report on A4; `progress` hears of each page."""
     out = io.BytesIO()
-    document = SimpleDocTemplate(
-        out,
-        pagesize=A4,
-        leftMargin=MARGIN,
-        rightMargin=MARGIN,
-        topMargin=16 * mm,
-        bottomMargin=18 * mm,
-        title=f"{report.code}: {report.question}",
-        author="Awake Furrow",
-        lang="en",
-    )
+
+    def paper() -> Paper:
+        out.seek(0)
+        out.truncate()
+        return Paper(
+            out,
+            pagesize=A4,
+            leftMargin=MARGIN,
+            rightMargin=MARGIN,
+            topMargin=16 * mm,
+            bottomMargin=18 * mm,
+            title=f"{report.code}: {report.question}",
+            author="Awake Furrow",
+            lang="en",
+        )
 
     def foot(canvas: Canvas, _: SimpleDocTemplate) -> None:
         canvas.setFont(TEXT, 7)
@@ -51,7 +56,7 @@ def report_pdf(report: TrialReport, progress: Progress | None = None) -> bytes:
         if progress:
             progress(canvas.getPageNumber(), 0, f"page {canvas.getPageNumber()}")
 
-    document.build(_story(report, styles()), onFirstPage=foot, onLaterPages=foot)
+    build(paper, lambda s: _story(report, s), onFirstPage=foot, onLaterPages=foot)
     return out.getvalue()
 
 

@@ -1,16 +1,18 @@
 """Papers of one page: a sowing's tray plan for the bench, and the seed card for seed that is given away."""
 
 import io
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 
 from reportlab.lib.pagesizes import A4, A6
 from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.platypus import Flowable, LongTable, SimpleDocTemplate, Spacer, Table, TableStyle
+from reportlab.platypus import Flowable, LongTable, Spacer, Table, TableStyle
 
 from core.treatment import SowingDay
 from core.wording import day_value
-from server.exchange.report.words import LINE, para, styles
+from server.exchange.report.filled import Paper, build
+from server.exchange.report.trays import expected_said, tray_drawing
+from server.exchange.report.words import LINE, para
 from server.exchange.selectors.card import SeedCard
 from server.labels.paper import draw_qr
 from server.sowing.models import SowingPlan
@@ -23,37 +25,59 @@ QR_SIDE = 20 * mm
 
 def tray_plan_pdf(plan: SowingPlan, page: SowingPage) -> bytes:
     """A sowing on A4: what to do on which day, and a line for each tray with room for a pencil."""
-    s, out = styles(), io.BytesIO()
-    lot, taxon = plan.lot, plan.lot.taxon
+    taxon = plan.lot.taxon
     latin = taxon.scientific_name if taxon else "species not known"
     cells = f"{plan.cells} cells of {plan.seeds_per_cell}, " if plan.cells else ""
+    return _made(A4, f"Tray plan {plan.code}", lambda s: _tray_plan(plan, page, latin, cells, s))
+
+
+def _tray_plan(plan: SowingPlan, page: SowingPage, latin: str, cells: str, s: Styles) -> list[Flowable]:
+    lot = plan.lot
     flow: list[Flowable] = [
         _headed(f"{plan.code}  {lot.common_name}", f"{latin}, lot {lot.code}", f"/c/{plan.code}", A4[0] - 36 * mm, s),
         para(f"{plan.plants_wanted} plants by {day_value(plan.wanted_on)}: {cells}{plan.seeds} seeds, {_trays(plan)}.", s["lead"]),
         para(f"Treatment: {page.recipe_name or 'sown as it is'}. Rests on {page.rests_on}.", s["plain"]),
     ]
     flow += [para(f"! {c.short}: {c.care}", s["term"]) for c in page.cares]
-    flow += [para("Days", s["head"]), _days([d.day for d in page.days], s), para("Trays", s["head"]), _tray_lines(plan, page, s)]
-    _document(out, A4, f"Tray plan {plan.code}").build(flow)
-    return out.getvalue()
+    flow += [para("Days", s["head"]), _days([d.day for d in page.days], s), para("Trays", s["head"])]
+    if page.expected is not None:
+        flow += [tray_drawing(page.expected, plan.cells_per_tray), para(expected_said(page.expected), s["quiet"])]
+    return [*flow, _tray_lines(plan, page, s)]
 
 
 def seed_card_pdf(card: SeedCard) -> bytes:
     """A card of A6 for seed that is given away."""
-    s, out = styles(), io.BytesIO()
+    return _made(A6, f"Seed card {card.code}", lambda s: _seed_card(card, s), margin=10 * mm)
+
+
+def _seed_card(card: SeedCard, s: Styles) -> list[Flowable]:
     flow: list[Flowable] = [_headed(card.common_name, card.scientific_name, f"/c/{card.code}", A6[0] - 20 * mm, s)]
     rows = [[para(name, s["term"]), para(text, s["plain"])] for name, text in card.lines]
     flow += [Table(rows, colWidths=[22 * mm, A6[0] - 42 * mm - 12], style=RULED)]
     flow += [Spacer(1, 4), *(para(f"! {x}", s["term"]) for x in card.hazards)]
     flow.append(para("Facts about plants, treatments and hazards are starting points. Local rules and permits come first.", s["small"]))
-    _document(out, A6, f"Seed card {card.code}", margin=10 * mm).build(flow)
+    return flow
+
+
+def _made(size: tuple[float, float], title: str, story: Callable[[Styles], list[Flowable]], margin: float = 18 * mm) -> bytes:
+    out = io.BytesIO()
+
+    def paper() -> Paper:
+        out.seek(0)
+        out.truncate()
+        return Paper(
+            out,
+            pagesize=size,
+            leftMargin=margin,
+            rightMargin=margin,
+            topMargin=margin,
+            bottomMargin=margin,
+            title=title,
+            author="Awake Furrow",
+        )
+
+    build(paper, story)
     return out.getvalue()
-
-
-def _document(out: io.BytesIO, size: tuple[float, float], title: str, margin: float = 18 * mm) -> SimpleDocTemplate:
-    return SimpleDocTemplate(
-        out, pagesize=size, leftMargin=margin, rightMargin=margin, topMargin=margin, bottomMargin=margin, title=title, author="Awake Furrow"
-    )
 
 
 def _headed(title: str, below: str, path: str, width: float, s: Styles) -> Table:
@@ -82,7 +106,7 @@ def _trays(plan: SowingPlan) -> str:
 
 def _days(days: Sequence[SowingDay], s: Styles) -> LongTable:
     rows = [[para(f"{d.on:%a %-d %b %Y}", s["term"]), para(d.task.replace("_", " "), s["term"]), para(d.how, s["plain"]), ""] for d in days]
-    return LongTable(rows, colWidths=[32 * mm, 34 * mm, 80 * mm, 26 * mm], style=RULED)
+    return LongTable(rows, colWidths=[32 * mm, 34 * mm, 80 * mm, 26 * mm], style=RULED, hAlign="LEFT")
 
 
 def _tray_lines(plan: SowingPlan, page: SowingPage, s: Styles) -> LongTable:
@@ -99,4 +123,4 @@ def _tray_lines(plan: SowingPlan, page: SowingPage, s: Styles) -> LongTable:
         counted = [t.emerged, t.thinned, t.potted, t.planted, t.alive] if t else [None] * 5
         texts = [code, str(cells or ""), str(seeds), t.place if t else "", *("" if c is None else str(c) for c in counted)]
         rows.append([para(x, s["plain"]) for x in texts])
-    return LongTable(rows, colWidths=[32 * mm, 13 * mm, 15 * mm, 30 * mm, *([16.8 * mm] * 5)], style=RULED, repeatRows=1)
+    return LongTable(rows, colWidths=[32 * mm, 13 * mm, 15 * mm, 30 * mm, *([16.8 * mm] * 5)], style=RULED, repeatRows=1, hAlign="LEFT")

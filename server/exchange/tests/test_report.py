@@ -1,19 +1,26 @@
 import base64
+import io
 import json
 import time
+from pathlib import Path
 from uuid import uuid4
 
 import pypdfium2
+from django.conf import settings
 from django.test import TransactionTestCase
 from django.utils import timezone
+from fontTools.ttLib import TTFont
+from reportlab.lib.pagesizes import A6
 
 from core.vocabulary import DeviationKind
 from server.evidence.services import conclude
 from server.evidence.tests.grown import grow, grown_trial
 from server.exchange.report.charts import steps_between, unit_for
+from server.exchange.report.filled import Paper, build
 from server.exchange.report.paper import report_pdf
-from server.exchange.report.words import said
+from server.exchange.report.words import para
 from server.exchange.selectors.report import STEPS, trial_report
+from server.labels.paper import BOLD, ITALIC, TEXT
 from server.tests.builders import ApiCase, make_lot, make_person, make_recipe, make_sown_trial, make_trial, now
 from server.trials.models import Treatment
 from server.trials.services.closings import open_trial
@@ -40,7 +47,7 @@ class Reports(ApiCase):
 
     def test_it_says_enough_to_do_it_again(self):
         found = self.pdf()
-        for part in ("12 weeks cold, version 1: cold moist, 12 weeks", "seed 7", "20 seeds", "Wilson", "rho0", "Holm", "the root is 2 mm"):
+        for part in ("12 weeks cold, version 1: cold moist, 12 weeks", "seed 7", "20 seeds", "Wilson", "ρ₀", "Holm", "the root is 2 mm"):
             self.assertIn(part, found)
         for head in ("Decision", "Results", "Methods", "Map of the dishes", "Deviations", "Versions"):
             self.assertIn(head, found)
@@ -71,8 +78,30 @@ class Reports(ApiCase):
         self.assertEqual(decision["use"], decision["options"][1]["treatment"])
         self.assertIn("fingerprint", body["versions"][-1]["text"])
 
-    def test_signs_that_the_font_does_not_have_are_spelled(self):
-        self.assertEqual(said("φ = 1.2, ρ₀, χ²"), "phi = 1.2, rho0, chi²")
+    def test_its_fonts_have_every_sign_that_core_writes(self):
+        written = set("".join(p.read_text() for p in Path("core").rglob("*.py")))
+        signs = {c for c in written if not c.isascii()} - set("✗")
+        for font in (TEXT, BOLD, ITALIC):
+            file = TTFont(Path(settings.PAPER_FONTS) / f"{font}.ttf")
+            with self.subTest(font):
+                self.assertEqual(sorted(c for c in signs if ord(c) not in file.getBestCmap()), [])
+
+    def test_no_last_page_holds_next_to_nothing(self):
+        def pages(lines):
+            out = io.BytesIO()
+
+            def paper():
+                out.seek(0)
+                out.truncate()
+                return Paper(out, pagesize=A6, leftMargin=30, rightMargin=30, topMargin=30, bottomMargin=30)
+
+            return build(paper, lambda s: [para(f"line {n}", s["plain"]) for n in range(lines)])
+
+        full = next(n for n in range(1, 80) if pages(n).filled > 0.97)
+        # two lines more are taken in; many more have a page of their own
+        self.assertEqual(pages(full + 2).page, 1)
+        many = pages(full + full // 2)
+        self.assertEqual((many.page, many.filled > 0.12), (2, True))
 
     def test_axes_have_round_marks_in_the_unit_that_fits(self):
         self.assertEqual(steps_between(27, 6), [0, 5, 10, 15, 20, 25])
