@@ -14,9 +14,11 @@ from core.treatment import STARTER_SOURCE, RecipeStep
 from core.vocabulary import AmountKnown, Container, OriginKind, Purpose, Ripeness, Role, StockKind, Trouble
 from server.demo.build_counting import build_counting
 from server.demo.build_evidence import lay_out_conclusions
+from server.demo.build_pictures import as_photo, chance_of, picture_lots
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
 from server.demo.build_sowings import build_sowings
 from server.demo.build_treat import build_treat
+from server.demo.pictures import dish_picture
 from server.demo.scenario_lots import LOTS, PLACES, LotSpec
 from server.demo.scenario_trials import RECIPES, TRIALS, TrialSpec
 from server.lots.models import Lot
@@ -38,6 +40,8 @@ from server.trials.services.new_look import NewLook
 
 SEED = 20_400
 DAYS_TO_CLEAN = 7
+# the lot whose dishes are pictured
+PICTURED = "HR-114"
 LOGINS = [("rk", "RK", Role.LEAD), ("tm", "TM", Role.COUNTER), ("vo", "VO", Role.READER), ("ws", "WS", Role.GROWER)]
 ESTIMATE_CV = {AmountKnown.COUNTED: None, AmountKnown.WEIGHED: 0.03, AmountKnown.SCOOPED: 0.12, AmountKnown.GUESSED: 0.4}
 
@@ -48,8 +52,8 @@ def password_of(username: str) -> str:
 
 
 @transaction.atomic
-def build_demo(now: datetime) -> None:
-    """Fill an empty database with the scenario."""
+def build_demo(now: datetime, *, pictures: bool = True) -> None:
+    """Fill an empty database with the scenario; `pictures` go into the folder of photos, which every database of a nursery shares."""
     draw = np.random.default_rng(SEED)
     people = [add_person(username=u, initials=i, role=r, password=password_of(u)) for u, i, r in LOGINS]
     grower, helper, second = people[0], people[1], people[3]
@@ -59,13 +63,15 @@ def build_demo(now: datetime) -> None:
         parent = places.get(spec.parent)
         places[spec.name] = add_place(by=grower, parent=parent, **{k: v for k, v in vars(spec).items() if k != "parent"})
     # the stands' own seed: what is added here must not move the dishes' draws
-    stands = build_stands(grower, second, taxa, now, np.random.default_rng(SEED + 1))
+    stands = build_stands(grower, second, taxa, now, np.random.default_rng(SEED + 1), pictures=pictures)
     lots = {spec.code: _lot(spec, grower, taxa, places, stands.get(spec.code), now) for spec in LOTS}
     recipes = {
         name: write_recipe(by=grower, name=name, steps=[vars(s) for s in steps], source=STARTER_SOURCE) for name, steps in RECIPES.items()
     }
     for trial in TRIALS:
-        _trial(trial, grower, helper, lots, places, recipes, now, draw)
+        _trial(trial, grower, helper, lots, places, recipes, now, draw, pictured=pictures and trial.lot == PICTURED)
+    if pictures:
+        picture_lots(lots, grower, now)
     work_at_the_bench(lots, grower, second, now)
     build_treat(lots, places, grower, helper, now, np.random.default_rng(SEED + 2))
     build_counting(lots, places, grower, helper, now, np.random.default_rng(SEED + 3))
@@ -141,6 +147,8 @@ def _trial(
     recipes: dict[str, Recipe],
     now: datetime,
     draw: np.random.Generator,
+    *,
+    pictured: bool,
 ) -> None:
     sown_at = (now - timedelta(days=spec.sown_days_ago)).replace(second=0, microsecond=0)
     if spec.every_days >= 1:
@@ -174,7 +182,7 @@ def _trial(
     dishes = list(Dish.objects.filter(treatment__trial=trial).select_related("treatment__recipe").order_by("position"))
     for index, dish in enumerate(dishes):
         found = _grow(spec, dish, looks, draw, mouldy=index == spec.mouldy_dish)
-        _record(found, dish, sown_at, grower, helper, draw)
+        _record(found, dish, sown_at, grower, helper, draw, plant=lots[spec.lot].common_name if pictured else "")
         if spec.finished and found.record.closing is not None:
             at = sown_at + timedelta(days=spec.length_days, hours=2)
             close_dish(by=helper, dish=dish, at=at, client_id=_uuid(draw), found=found.record.closing)
@@ -213,7 +221,17 @@ def _grow(spec: TrialSpec, dish: Dish, looks: Sequence[float], draw: np.random.G
     )
 
 
-def _record(found: SimulatedDish, dish: Dish, sown_at: datetime, by: Person, counted_by: Person, draw: np.random.Generator) -> None:
+def _record(
+    found: SimulatedDish, dish: Dish, sown_at: datetime, by: Person, counted_by: Person, draw: np.random.Generator, *, plant: str
+) -> None:
+    looks = found.record.inspections
+    # the latest look has a picture of the dish, where its plant is to be drawn
+    photo = None
+    if plant and looks:
+        name = f"dish/{dish.treatment.trial_id}/{dish.position}"
+        up, rotted = sum(i.germinated for i in looks), sum(i.rotted for i in looks)
+        picture = dish_picture(plant, dish.seeds, up, rotted, chance_of(name))
+        photo = as_photo(picture, name, by=counted_by, at=sown_at + timedelta(days=looks[-1].t))
     record_course(
         by=by,
         counted_by=counted_by,
@@ -228,8 +246,9 @@ def _record(found: SimulatedDish, dish: Dish, sown_at: datetime, by: Person, cou
                 new_rotted=i.rotted,
                 new_lost=i.lost,
                 note="mould at the rim" if i.rotted > 1 else "",
+                photo=photo if i is looks[-1] else None,
             )
-            for i in found.record.inspections
+            for i in looks
         ],
     )
 

@@ -7,6 +7,8 @@ import numpy as np
 from django.utils import timezone
 
 from core.vocabulary import AmountUnit, CalibrationKind, CleaningKind, DryingKind, Purpose, QualityKind, Shedding, StockKind
+from server.demo.build_pictures import as_upload, chance_of
+from server.demo.pictures import stand_picture
 from server.demo.scenario_stands import ECOREGION, STANDS, StandSpec, VisitSpec
 from server.lots.models import Lot
 from server.lots.services.bench import record_cleaning, record_drying, record_quality
@@ -23,7 +25,9 @@ from server.stands.services.visits import NewVisit, record_visit
 RIPE_TIMES_TAKEN = 14
 
 
-def build_stands(grower: Person, second: Person, taxa: dict[str, Taxon], now: datetime, draw: np.random.Generator) -> dict[str, Stand]:
+def build_stands(
+    grower: Person, second: Person, taxa: dict[str, Taxon], now: datetime, draw: np.random.Generator, *, pictures: bool
+) -> dict[str, Stand]:
     """Make the stands and their visits.
 
     Returns
@@ -35,7 +39,9 @@ def build_stands(grower: Person, second: Person, taxa: dict[str, Taxon], now: da
     for spec in STANDS:
         stand = _stand(spec, grower, taxa, now)
         for visit in spec.visits:
-            record_visit(by=second, stand=stand, new=_visit(visit, now, draw))
+            latest = pictures and visit is min(spec.visits, key=lambda v: v.days_ago)
+            picture = stand_picture(visit.share_ripe, chance_of(spec.place_name)) if latest else None
+            record_visit(by=second, stand=stand, new=_visit(visit, now, draw), photo=as_upload(picture) if picture else None)
         found |= dict.fromkeys(spec.lots, stand)
     return found
 

@@ -301,6 +301,7 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "lots/{pk}/take-up-again/": ("post", f"lots/{ended.pk}/take-up-again/", {"version": 2}),
                 "lots/{pk}/split/": ("post", f"lots/{own.pk}/split/", {"parts": [{}]}),
                 "lots/{pk}/float/": ("post", f"lots/{own.pk}/float/", {}),
+                "lots/{pk}/photos/": ("post", f"lots/{own.pk}/photos/", {"photo": str(self.photo.client_id)}),
                 "lots/move/": ("post", "lots/move/", {"lots": [own.pk], "place": self.place.pk}),
                 "lots/merge/": ("post", "lots/merge/", {"lots": [own.pk, two.pk]}),
                 "stands/": ("post", "stands/", {"field_name": "x", "place_name": "y"}),

@@ -22,8 +22,8 @@ MORE = {
         "all that is due from every area, the season band, decisions on trials to close; kept until anything is recorded, then 3",
     ),
     "lots/{lot}/page/": (
-        59,
-        "a lot on one screen: ledger, bench, tests, decisions, bags, sowings, labels, and the scatter of earlier trials",
+        60,
+        "a lot on one screen: ledger, bench, photos, tests, decisions, bags, sowings, labels, and the scatter of earlier trials",
     ),
     "figures/lots/?ids={lot}": (38, "tests, ledger, drying and trials of the lots, and the scatter of earlier trials; however many lots"),
     "figures/trials/?ids={trial}": (26, "counts and bags of the trials, and the scatter of earlier ones; however many trials"),

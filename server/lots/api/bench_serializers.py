@@ -22,7 +22,7 @@ from core.vocabulary import (
 from server.lots.models import Lot
 from server.lots.services.bench import RECORDS
 from server.record_kinds.choices import choices_of
-from server.reference.models import Place, Taxon
+from server.reference.models import Photo, Place, Taxon
 from server.stands.models import Stand
 
 
@@ -114,6 +114,13 @@ class MoveSerializer(VersionedSerializer, SureSerializer):
     place = serializers.PrimaryKeyRelatedField(queryset=Place.objects.select_related("parent__parent"), allow_null=True)
     container = serializers.ChoiceField(choices=choices_of(Container), allow_blank=True, default="")
     drying_agent = serializers.BooleanField(default=False)
+
+
+class LotPhotoSerializer(serializers.Serializer[None]):
+    """A photo that was sent before, named by its `client_id`."""
+
+    photo = serializers.SlugRelatedField(slug_field="client_id", queryset=Photo.objects.all())
+    words = serializers.CharField(max_length=200, allow_blank=True, default="")
 
 
 class MoveTogetherSerializer(SureSerializer):

@@ -13,6 +13,7 @@ from server.lots.api import bench_serializers as b
 from server.lots.api.serializers import LotSerializer
 from server.lots.models import Lot
 from server.lots.services import bench, descent, lots
+from server.lots.services.photos import keep_lot_photo
 from server.people.requests import person_of
 
 LotsSerializer = LotSerializer(many=True)
@@ -54,6 +55,13 @@ class BenchActions(viewsets.GenericViewSet[Lot]):
     def take_back(self, request: Request, pk: str) -> Response:
         given = read(b.RecordSerializer, request)
         bench.take_back_record(by=person_of(request), lot=self.get_object(), record=given["record"], pk=given["id"])
+        return Response(status=204)
+
+    @extend_schema(request=b.LotPhotoSerializer, responses={204: None})
+    @action(detail=True, methods=["post"])
+    def photos(self, request: Request, pk: str) -> Response:
+        """Tie a photo that was sent before to the lot."""
+        keep_lot_photo(by=person_of(request), lot=self.get_object(), at=timezone.now(), **read(b.LotPhotoSerializer, request))
         return Response(status=204)
 
     @extend_schema(request=b.MoveSerializer, responses=LotSerializer)

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 
 from core.seedstock import (
     Estimate,
@@ -24,7 +24,7 @@ from core.seedstock import (
 )
 from core.verdict import LotAdvice
 from core.vocabulary import CalibrationKind, DescentKind, DryState, Purpose, QualityKind, Reason, Trouble, WaterUptake
-from server.lots.models import Calibration, Descent, Lot, QualityTest
+from server.lots.models import Calibration, Descent, Lot, LotPhoto, QualityTest
 from server.lots.selectors.advice import Tested, known_of, next_of
 from server.lots.selectors.descent import DescentGraph, descent
 from server.lots.selectors.log import LogLine, log
@@ -59,6 +59,17 @@ class BetterPlace:
 
 
 @dataclass(frozen=True)
+class LotPicture:
+    """A picture of a lot: the record `id`, and the photo that shows it."""
+
+    id: int
+    photo: int
+    at: datetime
+    by: str
+    words: str
+
+
+@dataclass(frozen=True)
 class LotBench:
     """All that is derived of a lot. None: not known, or nothing of the kind."""
 
@@ -81,6 +92,7 @@ class LotBench:
     may_not_come_true: bool
     descent: DescentGraph
     log: list[LogLine]
+    photos: list[LotPicture]
     next: list[LotAdvice]
 
 
@@ -110,6 +122,10 @@ def bench(lot: Lot, today: date, tested: Tested) -> LotBench:
         may_not_come_true=lot.hybrid or bool(lot.crossed_with),
         descent=descent(lot),
         log=log(lot),
+        photos=[
+            LotPicture(p.pk, p.photo_id, p.at, p.by.initials, p.words)
+            for p in valid(LotPhoto.objects.filter(lot=lot)).select_related("by").order_by("-at", "-pk")
+        ],
         next=next_of(lot, known, today, tested),
     )
 

@@ -9,7 +9,7 @@ from core.errors import CoreError
 from core.seedstock import check_may_be_dried, check_step_amounts, fill, imbibition, purity
 from core.vocabulary import AmountUnit, CleaningGrade, CleaningKind, DryingKind, QualityKind
 from server.errors import question, refused, refused_by_core
-from server.lots.models import Calibration, CleaningStep, DryingLook, Lot, QualityTest
+from server.lots.models import Calibration, CleaningStep, DryingLook, Lot, LotPhoto, QualityTest
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, check_not_in_future, take_back
@@ -139,16 +139,17 @@ def _ask_core(work: Any) -> None:
         raise refused_by_core(error, f"/{pointer}") from error
 
 
-RECORDS: dict[str, type[CleaningStep | DryingLook | QualityTest | Calibration]] = {
+RECORDS: dict[str, type[CleaningStep | DryingLook | QualityTest | Calibration | LotPhoto]] = {
     "cleaning": CleaningStep,
     "drying": DryingLook,
     "quality": QualityTest,
     "calibration": Calibration,
+    "photo": LotPhoto,
 }
 
 
 def take_back_record(*, by: Person, lot: Lot, record: str, pk: int) -> None:
-    """Take back a line of a lot's log; it stays to be seen, struck out."""
+    """Take back a line of a lot's log, or a picture of it; what is taken back stays in the record."""
     require(by, Right.PLAN)
     model = RECORDS[record]
     happening = model._default_manager.get(pk=pk, lot=lot)

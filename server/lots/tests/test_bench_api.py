@@ -1,4 +1,8 @@
+from uuid import uuid4
+
 from core.vocabulary import DryingKind, PlaceKind, Role
+from server.demo.build_pictures import as_photo
+from server.demo.pictures import seed_picture
 from server.lots.models import CleaningStep, Lot
 from server.lots.services.bench import record_drying
 from server.reference.services.places import add_place
@@ -142,3 +146,37 @@ class MovedTogether(ApiCase):
     def test_without_lots_or_a_place_it_is_refused(self):
         self.assertProblem(self.move(place=make_place("Shelf").pk), 400, "malformed", "/lots")
         self.assertProblem(self.move(make_lot(), place=None), 400, "malformed", "/place")
+
+
+class PhotosOfALot(ApiCase):
+    """Pictures tied to a lot."""
+
+    def setUp(self):
+        super().setUp()
+        self.lot = make_lot()
+        self.photo = as_photo(seed_picture("Lewis flax", 1), "one", by=make_person(), at=now())
+
+    def tie(self, client=None, **words):
+        return (client or self.client).post(f"/api/v1/lots/{self.lot.pk}/photos/", {"photo": str(self.photo.client_id), **words})
+
+    def photos(self):
+        return self.client.get(f"/api/v1/lots/{self.lot.pk}/page/").json()["bench"]["photos"]
+
+    def test_one_is_on_the_lots_page_once_with_its_words(self):
+        self.assertEqual(self.tie(words="as cleaned").status_code, 204)
+        self.assertEqual(self.tie().status_code, 204)
+        self.assertEqual([(p["photo"], p["words"], p["by"]) for p in self.photos()], [(self.photo.pk, "as cleaned", "GR")])
+
+    def test_one_that_shows_something_else_is_taken_back_and_can_come_again(self):
+        self.tie()
+        (shown,) = self.photos()
+        body = {"record": "photo", "id": shown["id"]}
+        self.assertEqual(self.client.post(f"/api/v1/lots/{self.lot.pk}/take-back/", body).status_code, 204)
+        self.assertEqual(self.photos(), [])
+        self.tie()
+        self.assertEqual(len(self.photos()), 1)
+
+    def test_a_reader_ties_none_and_a_photo_that_is_not_there_is_named(self):
+        self.assertProblem(self.tie(self.as_role(Role.READER)), 403, "not_allowed")
+        self.photo.client_id = uuid4()
+        self.assertProblem(self.tie(self.as_role()), 400, "malformed", "/photo")

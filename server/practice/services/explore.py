@@ -42,4 +42,5 @@ def _lay_out(by: Person) -> None:
     # the demo has people of its own, and one of them may have the same name to sign in with
     explorer.username = f"explorer-{by.pk}"
     explorer.save(force_insert=True)
-    build_demo(timezone.now())
+    # the folder of photos is the nursery's own
+    build_demo(timezone.now(), pictures=False)

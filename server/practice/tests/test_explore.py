@@ -43,7 +43,7 @@ class WhereTheDemoIsBuilt(ApiCase):
         return self.client.post("/api/v1/practice/explore/")
 
     def test_whoever_is_named_like_one_of_the_demo_explores_it_too(self, build):
-        build.side_effect = lambda now: Person.objects.create(username="counter", initials="RK", role=Role.LEAD)
+        build.side_effect = lambda now, pictures: Person.objects.create(username="counter", initials="RK", role=Role.LEAD)
         self.assertEqual(self.explore().status_code, 201)
 
     def test_one_that_is_gone_is_built_again(self, build):

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import type { paths } from '@/shared/api/schema'
+import { postPhoto } from '@/shared/api/photos'
 import { useChange } from '@/shared/composables/useChange'
 import { PAGE, usePages } from '@/shared/composables/usePages'
 
@@ -166,6 +167,11 @@ export function useLotWork(id: Id) {
     takeBack: useChange((body: Schemas['RecordRequest']) =>
       unwrap(http.POST('/api/v1/lots/{id}/take-back/', { params: path(id), body })),
     ),
+    addPhoto: useChange(async (photo: Blob) => {
+      const client_id = crypto.randomUUID()
+      await postPhoto(client_id, photo)
+      return unwrap(http.POST('/api/v1/lots/{id}/photos/', { params: path(id), body: { photo: client_id, words: '' } }))
+    }),
     move: useChange((body: Schemas['MoveRequest']) =>
       unwrap(http.POST('/api/v1/lots/{id}/move/', { params: path(id), body })),
     ),

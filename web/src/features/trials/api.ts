@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
+import { postPhoto } from '@/shared/api/photos'
 import { useChange } from '@/shared/composables/useChange'
 
 export type TrialRow = Schemas['TrialRow']
@@ -52,20 +53,6 @@ export const fetchDesign = (id: number) => unwrap(http.GET('/api/v1/trials/{id}/
 
 export const postLook = (body: NewLook) => unwrap(http.POST('/api/v1/looks/', { body }))
 export const postClosing = (body: NewClosing) => unwrap(http.POST('/api/v1/dishes/close/', { body }))
-
-/** A photo goes before the look that it belongs to; the same name twice is one photo. */
-export const postPhoto = (client_id: string, photo: Blob) =>
-  unwrap(
-    http.POST('/api/v1/photos/', {
-      body: { client_id, photo: '' },
-      bodySerializer: () => {
-        const form = new FormData()
-        form.append('client_id', client_id)
-        form.append('photo', photo, 'photo.jpg')
-        return form
-      },
-    }),
-  )
 
 export const askPlan = (body: Schemas['PlanQuestionRequest']) =>
   unwrap(http.POST('/api/v1/trials/plan-question/', { body }))

@@ -1238,6 +1238,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{id}/photos/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Tie a photo that was sent before to the lot. */
+        post: operations["lots_photos_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{id}/sowing-bases/": {
         parameters: {
             query?: never;
@@ -5233,6 +5250,7 @@ export interface components {
             may_not_come_true: boolean;
             descent: components["schemas"]["DescentGraph"];
             log: components["schemas"]["LogLine"][];
+            photos: components["schemas"]["LotPicture"][];
             next: components["schemas"]["LotAdvice"][];
         };
         LotDecision: {
@@ -5290,6 +5308,21 @@ export interface components {
             seedlings_potted: number;
             conclusions: components["schemas"]["ConclusionView"][];
             decisions: components["schemas"]["LotDecision"][];
+        };
+        /** @description A photo that was sent before, named by its `client_id`. */
+        LotPhotoRequest: {
+            /** Format: uuid */
+            photo: string;
+            /** @default  */
+            words?: string;
+        };
+        LotPicture: {
+            id: number;
+            photo: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            words: string;
         };
         /** @description What a lot's page says of its plant. */
         LotPlant: {
@@ -7015,10 +7048,11 @@ export interface components {
          * @description * `calibration` - calibration
          *     * `cleaning` - cleaning
          *     * `drying` - drying
+         *     * `photo` - photo
          *     * `quality` - quality
          * @enum {string}
          */
-        RecordEnum: "calibration" | "cleaning" | "drying" | "quality";
+        RecordEnum: "calibration" | "cleaning" | "drying" | "photo" | "quality";
         /** @description One line of the log. */
         RecordRequest: {
             record: components["schemas"]["RecordEnum"];
@@ -10599,6 +10633,31 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LotPage"];
                 };
+            };
+        };
+    };
+    lots_photos_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotPhotoRequest"];
+            };
+        };
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

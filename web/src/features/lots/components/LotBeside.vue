@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useSession } from '@/features/people'
 import PageState from '@/shared/components/PageState.vue'
+import PhotoStrip from '@/shared/components/PhotoStrip.vue'
 import { isoDay } from '@/shared/format/dates'
 import { useLot, useLotLedger, useLotPage } from '../api'
 import LifeFurrow from '../components/LifeFurrow.vue'
@@ -30,6 +31,7 @@ const today = isoDay(new Date())
     <ul v-if="page && page.bench.next.length" class="next">
       <li v-for="n in page.bench.next" :key="n.task">{{ n.sentence }}</li>
     </ul>
+    <PhotoStrip v-if="page" :photos="page.bench.photos.slice(0, 2)" :of="`Seed of ${lot.code}`" :may-add="false" />
     <p class="go">
       <RouterLink :to="{ name: 'lot', params: { id } }">Open the lot</RouterLink>
       <template v-if="user?.may_plan && !lot.ended">

@@ -11,6 +11,8 @@ import HazardBanner from '@/shared/components/HazardBanner.vue'
 import HistoryList from '@/shared/components/HistoryList.vue'
 import { addressOf } from '@/shared/api/bench'
 import PageState from '@/shared/components/PageState.vue'
+import PhotoStrip from '@/shared/components/PhotoStrip.vue'
+import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, isoDay, moment } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
@@ -52,7 +54,8 @@ const { data: ledger } = useLotLedger(id)
 const { data: history } = useLotHistory(id)
 const { data: prints } = useLabelPrints(id)
 const { data: trials } = useTrialsOf(id)
-const { takeUpAgain } = useLotWork(id)
+const { takeUpAgain, addPhoto, takeBack } = useLotWork(id)
+const { attempt, sentence } = useProblem()
 useTitle(() => lot.value?.code ?? 'Lot')
 const today = isoDay(new Date())
 
@@ -179,6 +182,15 @@ function correct(wrong: StockLine) {
       </div>
       <LifeFurrow v-if="ledger" class="life" :lot="lot" :page="page" :ledger="ledger" :today="today" />
       <LotPanels :lot="lot" :page="page" :today="today" />
+      <PhotoStrip
+        class="photos"
+        :photos="page.bench.photos"
+        :of="`Seed of ${lot.code}`"
+        :may-add="user?.may_plan ?? false"
+        @add="(photo) => attempt(() => addPhoto.mutateAsync(photo))"
+        @take-back="(record) => attempt(() => takeBack.mutateAsync({ record: 'photo', id: record }))"
+      />
+      <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
       <div v-if="!lot.ended && groups.length" class="work no-print" role="group" aria-label="Work on this lot">
         <div v-for="g in groups" :key="g.word" class="group">
           <span class="quiet">{{ g.word }}</span>
@@ -304,6 +316,10 @@ function correct(wrong: StockLine) {
 </template>
 
 <style scoped>
+.photos {
+  margin: 16px 0;
+}
+
 .head {
   display: flex;
   flex-wrap: wrap;

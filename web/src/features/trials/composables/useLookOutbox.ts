@@ -1,7 +1,8 @@
 import { moment } from '@/shared/format/dates'
 import type { Row } from '@/shared/outbox/box'
 import { outboxOf } from '@/shared/outbox/outbox'
-import { fetchCountSheet, postClosing, postLook, postPhoto, type NewClosing, type NewLook } from '../api'
+import { postPhoto } from '@/shared/api/photos'
+import { fetchCountSheet, postClosing, postLook, type NewClosing, type NewLook } from '../api'
 
 /** What waits for the server: a look with its photo, or the closing of a dish. */
 interface Made {

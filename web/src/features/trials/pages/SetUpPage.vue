@@ -6,10 +6,10 @@ import { rightNow } from '@/shared/api/clock'
 import WideTable from '@/shared/components/WideTable.vue'
 import DayField from '@/shared/components/DayField.vue'
 import PageState from '@/shared/components/PageState.vue'
+import PhotoStrip from '@/shared/components/PhotoStrip.vue'
 import { useProblem } from '@/shared/composables/useProblem'
-import { smallPhoto } from '@/shared/composables/smallPhoto'
 import { useTitle } from '@/shared/composables/useTitle'
-import { day, moment, weekdayShort } from '@/shared/format/dates'
+import { day, weekdayShort } from '@/shared/format/dates'
 import { plural, seeds } from '@/shared/format/numbers'
 import { closureWords, criterionWords, lightWords, mediumWords } from '@/shared/labels'
 import { degrees } from '@/shared/format/units'
@@ -63,11 +63,6 @@ async function sowThem(dishes: number[], sure = false) {
   } finally {
     underway.value = Object.fromEntries(Object.entries(underway.value).filter(([d]) => !dishes.includes(Number(d))))
   }
-}
-
-async function takePhoto(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) await attempt(async () => addPhoto.mutateAsync({ id: id.value, photo: await smallPhoto(file), words: '' }))
 }
 
 const print = () => window.print()
@@ -210,19 +205,15 @@ const print = () => window.print()
             @sow="(dish) => sowThem([dish])"
           />
           <h2 class="ruled">Photos</h2>
-          <ul v-if="sheet.photos.length" class="photos">
-            <li v-for="p in sheet.photos" :key="p.photo">
-              <a :href="`/api/v1/photos/${p.photo}/`"
-                ><img :src="`/api/v1/photos/${p.photo}/`" :alt="`The trial on ${moment(p.at)}`"
-              /></a>
-              <small>{{ moment(p.at) }}, {{ p.by }}</small>
-            </li>
-          </ul>
-          <p v-else class="quiet">A photo at the start identifies a dish whose label cannot be read.</p>
-          <label v-if="user?.may_count" class="still no-print"
-            ><input type="file" accept="image/*" capture="environment" class="sr-only" @change="takePhoto" /> Take a
-            photo</label
-          >
+          <p v-if="!sheet.photos.length" class="quiet">
+            A photo at the start identifies a dish whose label cannot be read.
+          </p>
+          <PhotoStrip
+            :photos="sheet.photos"
+            of="The trial"
+            :may-add="user?.may_count ?? false"
+            @add="(photo) => attempt(() => addPhoto.mutateAsync({ id, photo, words: '' }))"
+          />
         </section>
       </div>
     </template>
@@ -248,34 +239,6 @@ const print = () => window.print()
 
 .small {
   font-size: 0.88rem;
-}
-
-.photos {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  padding: 0;
-  list-style: none;
-}
-
-.photos img {
-  display: block;
-  width: 120px;
-  border-radius: 6px;
-}
-
-.still {
-  display: inline-block;
-  min-height: 48px;
-  padding: 0 14px;
-  border: 1px dashed var(--earth-2);
-  border-radius: 8px;
-  line-height: 46px;
-  cursor: pointer;
-}
-
-.still:focus-within {
-  outline: 3px solid var(--leaf);
 }
 
 @media (max-width: 900px) {
