@@ -41,7 +41,7 @@ VIEWS = {
     "sowing": ("/sowing/new?lot={lot_mallow}", DESK),
     "sowings": ("/sowing", DESK),
     "sown": ("/sowing/{sowing_mallow}", DESK),
-    "knowledge": ("/plants/{plant_flax}", DESK),
+    "know": ("/plants/{plant_flax}", DESK),
     "plants": ("/plants", DESK),
     "import": ("/import", DESK),
     "label": ("/lots/new", DESK),
@@ -90,7 +90,7 @@ KEPT = [
     *("today", "trial", "count", "compare", "question", "closing", "stands", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
     *("decide", "report"),
-    *("sowing", "knowledge", "label", "practice"),
+    *("sowing", "know", "label", "practice"),
 ]
 
 
