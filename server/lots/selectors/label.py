@@ -147,7 +147,7 @@ def _seeds_in(taxon: Taxon, amount: float | None, unit: AmountUnit) -> str:
     # the latest samples of each lot
     latest = list({s.lot_id: s for s in samples}.values())[-MOST_LOTS:]
     if not latest:
-        return "Count samples of it, and the amount becomes a number of seeds."
+        return ""
     counts = sorted(amount * seed_rate(s.counts, s.amounts, kind).per_unit for s in latest)
     by = f"by the {BY[kind]} of {' and '.join(s.lot.code for s in latest) if len(latest) < 3 else f'{len(latest)} other lots'}"
     if len(counts) == 1:

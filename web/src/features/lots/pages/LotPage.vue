@@ -106,6 +106,7 @@ const records = ref('')
 const RECORDS = computed(() => [
   { key: 'log', words: `Log (${page.value?.bench.log.length ?? 0})` },
   { key: 'ledger', words: `Ledger (${ledger.value?.length ?? 0})` },
+  { key: 'photos', words: `Photos (${page.value?.bench.photos.length ?? 0})` },
   { key: 'labels', words: `Labels printed (${prints.value?.results.length ?? 0})` },
   { key: 'history', words: 'History' },
 ])
@@ -139,6 +140,13 @@ function correct(wrong: StockLine) {
           { words: 'Lots', to: '/lots' },
           { words: lot.code ?? '', code: true },
         ]"
+      />
+      <PhotoStrip
+        v-if="page.bench.photos.length"
+        class="latest"
+        :photos="page.bench.photos.slice(0, 1)"
+        :of="`Seed of ${lot.code}`"
+        :may-add="false"
       />
       <div class="head">
         <h1>
@@ -182,15 +190,6 @@ function correct(wrong: StockLine) {
       </div>
       <LifeFurrow v-if="ledger" class="life" :lot="lot" :page="page" :ledger="ledger" :today="today" />
       <LotPanels :lot="lot" :page="page" :today="today" />
-      <PhotoStrip
-        class="photos"
-        :photos="page.bench.photos"
-        :of="`Seed of ${lot.code}`"
-        :may-add="user?.may_plan ?? false"
-        @add="(photo) => attempt(() => addPhoto.mutateAsync(photo))"
-        @take-back="(record) => attempt(() => takeBack.mutateAsync({ record: 'photo', id: record }))"
-      />
-      <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
       <div v-if="!lot.ended && groups.length" class="work no-print" role="group" aria-label="Work on this lot">
         <div v-for="g in groups" :key="g.word" class="group">
           <span class="quiet">{{ g.word }}</span>
@@ -230,6 +229,17 @@ function correct(wrong: StockLine) {
         :may-change="user?.may_plan ?? false"
         @correct="correct"
       />
+      <template v-if="records === 'photos'">
+        <PhotoStrip
+          :photos="page.bench.photos"
+          :of="`Seed of ${lot.code}`"
+          :may-add="user?.may_plan ?? false"
+          @add="(photo) => attempt(() => addPhoto.mutateAsync(photo))"
+          @take-back="(record) => attempt(() => takeBack.mutateAsync({ record: 'photo', id: record }))"
+        />
+        <p v-if="!page.bench.photos.length" class="quiet">No photo of this lot yet.</p>
+        <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+      </template>
       <ul v-if="records === 'labels'" class="plain">
         <li v-for="p in prints?.results" :key="p.id">
           {{ moment(p.at) }}, {{ p.by }}: {{ labelKindWords[p.kind]
@@ -316,8 +326,14 @@ function correct(wrong: StockLine) {
 </template>
 
 <style scoped>
-.photos {
-  margin: 16px 0;
+/* the seed itself, at the head of its page */
+.latest {
+  float: right;
+  margin: 0 0 8px 24px;
+}
+
+.life {
+  clear: right;
 }
 
 .head {
@@ -395,6 +411,13 @@ function correct(wrong: StockLine) {
 
 .columns {
   grid-template-columns: repeat(2, minmax(0, 1fr));
+}
+
+@media (max-width: 700px) {
+  .latest {
+    float: none;
+    margin: 0 0 8px;
+  }
 }
 
 @media (max-width: 900px) {
