@@ -13,7 +13,8 @@ import RecipeResults from './RecipeResults.vue'
 import RecipeVersions from './RecipeVersions.vue'
 
 /** A recipe of the list: its furrow on the list's axis, what it rests on, and what can be done with it. */
-const props = defineProps<{ recipe: Recipe; domain: readonly [number, number] }>()
+const props = defineProps<{ recipe: Recipe; domain: readonly [number, number]; selected: boolean }>()
+const emit = defineEmits<{ select: []; walk: [by: number] }>()
 /** How far the figures of a recipe that no trial used can be relied on. */
 const RELIES = {
   sure: 'Well known, not tested here',
@@ -22,6 +23,8 @@ const RELIES = {
 }
 const { user } = useSession()
 const open = ref(false)
+/** A recipe with steps can be planned and tried. */
+const selectable = computed(() => Boolean(user.value?.may_plan) && props.recipe.steps.length > 0)
 const ladder = ref(false)
 const relies = computed(() =>
   props.recipe.tested ? 'Tested in this nursery' : RELIES[props.recipe.confidence ?? 'guess'],
@@ -31,9 +34,27 @@ const furrow = computed(() => furrowBeforeSowing(stretches(props.recipe.steps)))
 </script>
 
 <template>
-  <section :id="`recipe-${recipe.id}`" class="recipe">
+  <section
+    :id="`recipe-${recipe.id}`"
+    class="recipe"
+    tabindex="0"
+    :aria-label="recipe.name"
+    @keydown.enter.self="open = !open"
+    @keydown.space.self.prevent="selectable && emit('select')"
+    @keydown.down.self.prevent="emit('walk', 1)"
+    @keydown.up.self.prevent="emit('walk', -1)"
+  >
     <div class="what">
       <h3>
+        <input
+          v-if="selectable"
+          class="no-print"
+          type="checkbox"
+          tabindex="-1"
+          :aria-label="`Select ${recipe.name}`"
+          :checked="selected"
+          @change="emit('select')"
+        />
         {{ recipe.name }} <span v-if="recipe.edition > 1" class="quiet">version {{ recipe.edition }}</span>
       </h3>
       <p>{{ sentence }}</p>
@@ -85,6 +106,14 @@ const furrow = computed(() => furrowBeforeSowing(stretches(props.recipe.steps)))
   align-items: center;
   padding: 10px 0;
   border-bottom: 1px solid var(--line-soft);
+}
+
+h3 input {
+  width: 20px;
+  height: 20px;
+  margin-right: 6px;
+  accent-color: var(--leaf);
+  vertical-align: -3px;
 }
 
 .what p {

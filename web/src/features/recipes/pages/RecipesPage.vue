@@ -7,7 +7,9 @@ import PageState from '@/shared/components/PageState.vue'
 import { useArrival } from '@/shared/composables/useArrival'
 import { useInAddress } from '@/shared/composables/useInAddress'
 import { useProblem } from '@/shared/composables/useProblem'
+import { useSelection } from '@/shared/composables/useSelection'
 import { useTitle } from '@/shared/composables/useTitle'
+import { plural } from '@/shared/format/numbers'
 import { useAddStarters, useRecipes, type Recipe } from '../api'
 import RecipeRow from '../components/RecipeRow.vue'
 import { groupOf, GROUPS, lengthOf, speaksOf, type Group } from '../logic/groups'
@@ -41,6 +43,17 @@ const groups = computed(() => {
     .map((g) => ({ key: g, words: GROUPS[g], recipes: found.filter((r) => groupOf(r.steps) === g).sort(byLength) }))
     .filter((g) => g.recipes.length)
 })
+const listed = computed(() => groups.value.flatMap((g) => g.recipes))
+const { selected, isSelected, toggle, clear } = useSelection<Recipe>(() => listed.value)
+const ids = computed(() => selected.value.map((r) => String(r.id)))
+const select = (recipe: Recipe) => toggle(listed.value.indexOf(recipe))
+/** From recipe to recipe by the arrow keys. */
+function walk(from: Recipe, by: number) {
+  const next = listed.value[listed.value.indexOf(from) + by]
+  const row = next && document.getElementById(`recipe-${next.id}`)
+  row?.focus()
+  row?.scrollIntoView({ block: 'nearest' })
+}
 // one axis, so that lengths compare down the list
 const domain = computed((): [number, number] => [-Math.max(14, ...all.value.map((r) => lengthOf(r.steps))), 2])
 </script>
@@ -79,9 +92,23 @@ const domain = computed((): [number, number] => [-Math.max(14, ...all.value.map(
     </EmptyState>
     <template v-if="data">
       <ChipChoice v-if="chips.length > 2" v-model="chosen" label="What they open" :choices="chips" />
+      <div v-if="selected.length" class="chosen no-print" role="group" aria-label="With the selected">
+        <strong>{{ plural(selected.length, 'recipe') }} selected</strong>
+        <button type="button" class="text-link" @click="clear">Clear</button>
+        <RouterLink :to="{ name: 'plan', query: { recipe: ids } }">Plan treatments</RouterLink>
+        <RouterLink :to="{ name: 'new-trial', query: { recipe: ids } }">New trial</RouterLink>
+      </div>
       <div v-for="g in groups" :key="g.key" role="group" :aria-label="g.words">
         <h2 class="ruled">{{ g.words }}</h2>
-        <RecipeRow v-for="r in g.recipes" :key="r.id" :recipe="r" :domain="domain" />
+        <RecipeRow
+          v-for="r in g.recipes"
+          :key="r.id"
+          :recipe="r"
+          :domain="domain"
+          :selected="isSelected(r.id)"
+          @select="select(r)"
+          @walk="(by) => walk(r, by)"
+        />
       </div>
       <p v-if="all.length && !groups.length" class="sentence">
         No recipe has “{{ typed }}” in it{{ opens ? ' in this group' : '' }}.
@@ -93,6 +120,20 @@ const domain = computed((): [number, number] => [-Math.max(14, ...all.value.map(
 <style scoped>
 .find {
   max-width: 320px;
+}
+
+.chosen {
+  position: sticky;
+  z-index: 2;
+  top: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  align-items: center;
+  min-height: 48px;
+  margin-top: 10px;
+  border-bottom: 2px solid var(--leaf);
+  background: var(--paper);
 }
 
 h2 {

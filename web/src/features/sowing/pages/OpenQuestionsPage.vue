@@ -42,7 +42,7 @@ const trial = (r: QuestionRow) => ({
     lot: r.lot?.id,
     asks: r.ask.asks,
     question: r.ask.question,
-    ...(r.recipe === null ? {} : { recipe: ['', String(r.recipe)], name: ['', ''] }),
+    ...(r.recipe === null ? {} : { recipe: String(r.recipe) }),
   },
 })
 
