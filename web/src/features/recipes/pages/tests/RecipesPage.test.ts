@@ -36,7 +36,9 @@ describe('the list of recipes', () => {
     await arrived()
     const chosen = page.find('[aria-label="With the selected"]')
     expect(chosen.text()).toContain('2 recipes selected')
-    const links = chosen.findAllComponents(RouterLinkStub).map((l) => l.props('to') as object)
+    const links = chosen
+      .findAllComponents(RouterLinkStub)
+      .map((l) => (l as unknown as { props: (name: string) => object }).props('to'))
     expect(links).toEqual([
       { name: 'plan', query: { recipe: ['3', '5'] } },
       { name: 'new-trial', query: { recipe: ['3', '5'] } },
