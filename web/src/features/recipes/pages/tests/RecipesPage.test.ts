@@ -36,9 +36,7 @@ describe('the list of recipes', () => {
     await arrived()
     const chosen = page.find('[aria-label="With the selected"]')
     expect(chosen.text()).toContain('2 recipes selected')
-    const links = chosen
-      .findAllComponents(RouterLinkStub)
-      .map((l) => (l as unknown as { props: (name: string) => object }).props('to'))
+    const links = chosen.findAllComponents(RouterLinkStub).map((l: { props: (name: 'to') => unknown }) => l.props('to'))
     expect(links).toEqual([
       { name: 'plan', query: { recipe: ['3', '5'] } },
       { name: 'new-trial', query: { recipe: ['3', '5'] } },
