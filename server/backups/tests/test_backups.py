@@ -41,8 +41,8 @@ class MadeAndRestored(Backups):
     def test_everything_that_was_lost_is_back_and_every_page_answers_the_same(self):
         demo_data()
         self.client = self.as_role(Role.LEAD)
-        make_visit(make_stand(), photo=picture())
-        photo = Path(settings.MEDIA_ROOT) / Photo.objects.get().image.name
+        visit = make_visit(make_stand(), photo=picture())
+        photo = Path(settings.MEDIA_ROOT) / visit.photo.image.name
         trial = self.client.get("/api/v1/trials/").json()["results"][0]["id"]
         comparison = self.client.get(f"/api/v1/trials/{trial}/comparison/").json()
         before = self.pages()
@@ -51,7 +51,7 @@ class MadeAndRestored(Backups):
         Look.objects.update(new_germinated=0)
         photo.unlink()
         told = self.restore(name).json()
-        self.assertEqual((told["lots"], told["photos"], told["looks"]), (Lot.objects.count(), 1, Look.objects.count()))
+        self.assertEqual((told["lots"], told["photos"], told["looks"]), (Lot.objects.count(), Photo.objects.count(), Look.objects.count()))
         self.assertEqual(self.pages(), before)
         self.assertEqual(self.as_role(Role.LEAD).get(f"/api/v1/trials/{trial}/comparison/").json(), comparison)
         self.assertTrue(photo.is_file())

@@ -26,7 +26,7 @@ async function take(event: Event) {
     <ul v-if="photos.length">
       <li v-for="p in photos" :key="p.photo">
         <a :href="addressOf(`/api/v1/photos/${p.photo}/`)" target="_blank" rel="noopener"
-          ><img :src="addressOf(`/api/v1/photos/${p.photo}/`)" :alt="`${of}, ${moment(p.at)}`" loading="lazy"
+          ><img :src="addressOf(`/api/v1/photos/${p.photo}/`)" :alt="`${of} on ${moment(p.at)}`" loading="lazy"
         /></a>
         <small
           >{{ p.words || moment(p.at) }}, {{ p.by }}

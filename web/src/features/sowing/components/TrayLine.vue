@@ -162,6 +162,12 @@ async function save(sure = false) {
   margin: 2px 0;
 }
 
+@media (max-width: 500px) {
+  .drawn {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
 summary {
   min-height: 36px;
   color: var(--ink-2);

@@ -216,7 +216,7 @@ const leave = () => router.push(changed === null ? { name: 'sowings' } : { name:
           <p class="quiet">Rests on {{ preview.rests_on }}.</p>
           <p v-for="n in preview.notes" :key="n" class="notice">{{ n }}</p>
           <template v-if="preview.way === 'cells'">
-            <h2 class="ruled">Ways to sow</h2>
+            <h2 class="ruled">Compare ways to sow</h2>
             <p v-if="preview.pan_advised" class="notice">
               More than six seeds a cell would be wanted to fill {{ typed.fill }} % of the cells: a seed pan and
               pricking out is less work.

@@ -267,6 +267,16 @@ h2 {
   grid-template-columns: repeat(2, minmax(0, 1fr));
 }
 
+@media (max-width: 700px) {
+  .expected {
+    grid-template-columns: minmax(0, 220px) auto;
+  }
+
+  .expected p {
+    grid-column: 1 / -1;
+  }
+}
+
 @media (max-width: 900px) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
