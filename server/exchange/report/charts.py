@@ -9,8 +9,9 @@ from reportlab.pdfbase.pdfmetrics import stringWidth
 
 from server.evidence.selectors.comparison import TreatmentResult
 from server.evidence.selectors.decision import TrialDecision
-from server.exchange.report.words import DASHES, INK, LINE, QUIET, SOFT, ink, said
+from server.exchange.report.words import DASHES, INK, LINE, QUIET, SOFT, ink
 from server.labels.paper import BOLD, TEXT
+from server.people.reader import written_for_reader
 
 SIZE = 7
 LEFT, BOTTOM, TOP = 30, 26, 8
@@ -41,7 +42,7 @@ def steps_between(end: float, wanted: int) -> list[float]:
 def course_chart(treatments: Sequence[TreatmentResult], width: float, height: float) -> Drawing:
     """Steps at the looks, the fitted curve over them, the pointwise band behind, each named at its end."""
     drawing = Drawing(width, height)
-    names = [said(t.name) for t in treatments]
+    names = [written_for_reader(t.name) for t in treatments]
     right = min(130.0, max(stringWidth(n, BOLD, SIZE) for n in names) + 8)
     end = max((t.course.days[-1] for t in treatments if t.course.days), default=1.0) or 1.0
     plot = width - LEFT - right
@@ -127,7 +128,7 @@ def share_chart(treatments: Sequence[TreatmentResult], width: float) -> Drawing:
     """One row a treatment: interval as a soft bar, estimate as a line, each dish as a ring."""
     height = ROW * len(treatments) + 20
     drawing = Drawing(width, height)
-    left = min(150.0, max(stringWidth(said(t.name), BOLD, SIZE) for t in treatments) + 12)
+    left = min(150.0, max(stringWidth(written_for_reader(t.name), BOLD, SIZE) for t in treatments) + 12)
     right = width - 60
 
     def x(share: float) -> float:
@@ -139,7 +140,7 @@ def share_chart(treatments: Sequence[TreatmentResult], width: float) -> Drawing:
     for i, t in enumerate(treatments):
         at = height - ROW * i - ROW / 2
         colour = ink(i)
-        drawing.add(_text(0, at - 2.5, said(t.name), "start", INK, BOLD))
+        drawing.add(_text(0, at - 2.5, written_for_reader(t.name), "start", INK, BOLD))
         soft = Color(colour.red, colour.green, colour.blue, alpha=0.3)
         bar = Rect(x(t.lower), at - 3, max(0.5, x(t.upper) - x(t.lower)), 6, rx=2, ry=2)
         bar.fillColor, bar.strokeColor = soft, None
@@ -161,7 +162,7 @@ PIP, PIP_ROW = 3.0, 34.0
 
 def pip_chart(decision: TrialDecision, width: float) -> Drawing:
     """Twenty pips for each treatment, one chance in 20 each, over a scale of 0 to 100 seeds; those of the one to use are dark."""
-    names = [said(o.name) for o in decision.options]
+    names = [written_for_reader(o.name) for o in decision.options]
     left = min(150.0, max(stringWidth(n, BOLD, SIZE) for n in names) + 10)
     height = PIP_ROW * len(names) + BOTTOM
     drawing, plot = Drawing(width, height), width - left - 12

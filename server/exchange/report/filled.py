@@ -1,5 +1,6 @@
 """Papers whose last page is no page of three lines: their lines are set a little closer until they fit, or fill more of it."""
 
+import io
 from collections.abc import Callable, Sequence
 from typing import Any
 
@@ -14,9 +15,13 @@ LEAST_FILLED = 0.12
 
 
 class Paper(SimpleDocTemplate):
-    """A document that knows how far its last page is filled, 0..1."""
+    """A document that knows how far its last page is filled, 0..1; `written` is its PDF once it was built."""
 
     filled = 0.0
+
+    def __init__(self, **shape: Any) -> None:
+        self.written = io.BytesIO()
+        super().__init__(self.written, author="Awake Furrow", **shape)
 
     def afterFlowable(self, flowable: Flowable) -> None:  # noqa: N802  # reportlab's own
         """Called by reportlab after each part."""

@@ -1,6 +1,5 @@
 """The report as a PDF."""
 
-import io
 from collections.abc import Sequence
 
 from reportlab.lib.pagesizes import A4
@@ -18,9 +17,10 @@ from server.evidence.selectors.decision import TrialDecision
 from server.evidence.selectors.timeline import TimelineEntry
 from server.exchange.report.charts import course_chart, pip_chart, share_chart
 from server.exchange.report.filled import Paper, build
-from server.exchange.report.words import LINE, QUIET, SOFT, para, said
+from server.exchange.report.words import LINE, QUIET, SOFT, para
 from server.exchange.selectors.report import MapDish, MapPlace, Method, Progress, TrialReport
 from server.labels.paper import TEXT
+from server.people.reader import written_for_reader
 
 MARGIN = 18 * mm
 # the frame keeps six points of its own at each side
@@ -31,33 +31,27 @@ Styles = dict[str, ParagraphStyle]
 
 def report_pdf(report: TrialReport, progress: Progress | None = None) -> bytes:
     """A report on A4; `progress` hears of each page."""
-    out = io.BytesIO()
 
     def paper() -> Paper:
-        out.seek(0)
-        out.truncate()
         return Paper(
-            out,
             pagesize=A4,
             leftMargin=MARGIN,
             rightMargin=MARGIN,
             topMargin=16 * mm,
             bottomMargin=18 * mm,
             title=f"{report.code}: {report.question}",
-            author="Awake Furrow",
             lang="en",
         )
 
     def foot(canvas: Canvas, _: SimpleDocTemplate) -> None:
         canvas.setFont(TEXT, 7)
         canvas.setFillColor(QUIET)
-        canvas.drawString(MARGIN, 10 * mm, said(f"{report.code}, made {moment_value(report.made_at)}"))
+        canvas.drawString(MARGIN, 10 * mm, written_for_reader(f"{report.code}, made {moment_value(report.made_at)}"))
         canvas.drawRightString(A4[0] - MARGIN, 10 * mm, str(canvas.getPageNumber()))
         if progress:
             progress(canvas.getPageNumber(), 0, f"page {canvas.getPageNumber()}")
 
-    build(paper, lambda s: _story(report, s), onFirstPage=foot, onLaterPages=foot)
-    return out.getvalue()
+    return build(paper, lambda s: _story(report, s), onFirstPage=foot, onLaterPages=foot).written.getvalue()
 
 
 def _story(r: TrialReport, s: Styles) -> list[Flowable]:

@@ -1,6 +1,5 @@
 """Papers of one page: a sowing's tray plan for the bench, and the seed card for seed that is given away."""
 
-import io
 from collections.abc import Callable, Sequence
 
 from reportlab.lib.pagesizes import A4, A6
@@ -60,24 +59,10 @@ def _seed_card(card: SeedCard, s: Styles) -> list[Flowable]:
 
 
 def _made(size: tuple[float, float], title: str, story: Callable[[Styles], list[Flowable]], margin: float = 18 * mm) -> bytes:
-    out = io.BytesIO()
-
     def paper() -> Paper:
-        out.seek(0)
-        out.truncate()
-        return Paper(
-            out,
-            pagesize=size,
-            leftMargin=margin,
-            rightMargin=margin,
-            topMargin=margin,
-            bottomMargin=margin,
-            title=title,
-            author="Awake Furrow",
-        )
+        return Paper(pagesize=size, leftMargin=margin, rightMargin=margin, topMargin=margin, bottomMargin=margin, title=title)
 
-    build(paper, story)
-    return out.getvalue()
+    return build(paper, story).written.getvalue()
 
 
 def _headed(title: str, below: str, path: str, width: float, s: Styles) -> Table:

@@ -1,4 +1,4 @@
-"""Fonts and styles of the report, and texts that its fonts can say."""
+"""Styles and inks of papers."""
 
 from xml.sax.saxutils import escape
 
@@ -12,11 +12,6 @@ from server.people.reader import written_for_reader
 INK, QUIET, LINE, SOFT = HexColor("#1f2a24"), HexColor("#566056"), HexColor("#d8cdb8"), HexColor("#e7dfce")
 INKS = [HexColor(c) for c in ("#44708f", "#9c762c", "#2d5a3d", "#8d3f57", "#3f8583", "#6d6076", "#bd6a3f", "#6b5140")]
 DASHES: list[tuple[int, ...]] = [(), (7, 4), (2, 3), (9, 3, 2, 3), (14, 4), (4, 2)]
-
-
-def said(text: str) -> str:
-    """A text as it is printed for who asks for the paper."""
-    return written_for_reader(text)
 
 
 def styles(tight: float = 1.0) -> dict[str, ParagraphStyle]:
@@ -40,7 +35,7 @@ def styles(tight: float = 1.0) -> dict[str, ParagraphStyle]:
 
 def para(text: str, style: ParagraphStyle) -> Paragraph:
     """A paragraph of plain text; what looks like markup in it stays text."""
-    return Paragraph(escape(said(text)), style)
+    return Paragraph(escape(written_for_reader(text)), style)
 
 
 def ink(index: int) -> Color:

@@ -1,5 +1,4 @@
 import base64
-import io
 import json
 import time
 from pathlib import Path
@@ -88,12 +87,8 @@ class Reports(ApiCase):
 
     def test_no_last_page_holds_next_to_nothing(self):
         def pages(lines):
-            out = io.BytesIO()
-
             def paper():
-                out.seek(0)
-                out.truncate()
-                return Paper(out, pagesize=A6, leftMargin=30, rightMargin=30, topMargin=30, bottomMargin=30)
+                return Paper(pagesize=A6, leftMargin=30, rightMargin=30, topMargin=30, bottomMargin=30)
 
             return build(paper, lambda s: [para(f"line {n}", s["plain"]) for n in range(lines)])
 

@@ -45,11 +45,11 @@ class LotFilter(filters.FilterSet):
     search = filters.CharFilter(method="find", label="Words in code, plant, field name, origin or place")
     id = _Ids(label="Some lots by their ids, parted by commas")
     stand = filters.NumberFilter(field_name="harvest__stand", label="Lots from a stand")
-    ended = filters.BooleanFilter(method="by_end", label="Only ended lots, or only lots in use")
+    ended = filters.BooleanFilter(method="said", label="Only ended lots, or only lots in use")
     tested = filters.BooleanFilter(
         field_name="trials", lookup_expr="isnull", exclude=True, distinct=True, label="Only lots of trials, or none"
     )
-    trouble = filters.BooleanFilter(method="in_trouble", label="Only lots in quarantine, or the others")
+    trouble = filters.BooleanFilter(method="said", label="Only lots in quarantine, or the others")
     order = filters.ChoiceFilter(choices=_ORDERS, method="checked", label="What they are sorted by; a minus sorts the other way")
 
     class Meta:
@@ -59,11 +59,9 @@ class LotFilter(filters.FilterSet):
     def find(self, queryset: QuerySet[Lot], name: str, value: str) -> QuerySet[Lot]:
         return selectors.matching(queryset, value)
 
-    def by_end(self, queryset: QuerySet[Lot], name: str, value: bool) -> QuerySet[Lot]:
-        return queryset.exclude(ended="") if value else queryset.filter(ended="")
-
-    def in_trouble(self, queryset: QuerySet[Lot], name: str, value: bool) -> QuerySet[Lot]:
-        return queryset.exclude(trouble="") if value else queryset.filter(trouble="")
+    def said(self, queryset: QuerySet[Lot], name: str, value: bool) -> QuerySet[Lot]:
+        """Only lots of which a field says something, or of which it says nothing."""
+        return queryset.exclude(**{name: ""}) if value else queryset.filter(**{name: ""})
 
     def checked(self, queryset: QuerySet[Lot], name: str, value: str) -> QuerySet[Lot]:
         """Only that it is one of them: a page is sorted after it was filtered."""

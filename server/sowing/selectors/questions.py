@@ -36,16 +36,15 @@ class QuestionRow:
 def question_rows() -> list[QuestionRow]:
     """The open questions of every plant, by its name, in a fixed number of queries."""
     plants = every_plant()
-    lots = {id(p): _latest(p) for p in plants}
-    left = stocks([lot.pk for lot in lots.values() if lot is not None])
+    lots = [_latest(p) for p in plants]
+    left = stocks([lot.pk for lot in lots if lot is not None])
     rows = []
-    for plant in plants:
+    for plant, lot in zip(plants, lots, strict=True):
         keyed = plant.evidence
         evidence = [e for _, e in keyed]
         best = best_so_far(evidence)
         key = next((key for key, e in keyed if e is best), None)
         recipe = plant.told.recipes.get(key) if plant.told and key is not None else None
-        lot = lots[id(plant)]
         first = plant.lots[0]
         for ask in open_questions(first.common_name, evidence, missing_of(plant.taxon, plant.told)):
             rows.append(
