@@ -13,6 +13,7 @@ import LedgerHead from './LedgerHead.vue'
 import LedgerLine from './LedgerLine.vue'
 import LedgerTop from './LedgerTop.vue'
 import PageState from './PageState.vue'
+import SelectionBar from './SelectionBar.vue'
 
 /**
  * The ledger sheet: filter by typing and by chips, sorted by any head, columns of one's choice, lines to select, the item beside the list on a
@@ -164,11 +165,9 @@ watch(here, (at) => {
           <template v-if="narrowed"> Not all are searched: choose “All” to see the others.</template>
         </p>
         <template v-else>
-          <div v-if="selected.length" class="chosen" role="group" aria-label="With the selected">
-            <strong>{{ plural(selected.length, 'line') }} selected</strong>
-            <button type="button" class="text-link" @click="clear">Clear</button>
+          <SelectionBar v-if="selected.length" :words="plural(selected.length, 'line')" @clear="clear">
             <slot name="selected" :rows="selected" :clear="clear" />
-          </div>
+          </SelectionBar>
           <table class="ledger sheet" :class="{ selects }" :aria-rowcount="lined.length + 1">
             <LedgerHead
               :columns="drawn"
@@ -235,20 +234,6 @@ watch(here, (at) => {
   justify-content: space-between;
 }
 
-.chosen {
-  position: sticky;
-  z-index: 2;
-  top: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 20px;
-  align-items: center;
-  min-height: 48px;
-  padding: 6px 0;
-  border-bottom: 2px solid var(--leaf);
-  background: var(--paper);
-}
-
 .check {
   width: 36px;
 }
@@ -284,6 +269,16 @@ tr.open {
 
 .close {
   float: right;
+}
+
+.beside > :deep(h2) {
+  margin: 0 60px 8px 0;
+}
+
+.beside :deep(.go) {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
 }
 
 @media (max-width: 700px) {

@@ -8,6 +8,8 @@ import { cellsOf, columnsOf } from './tray'
  */
 const props = defineProps<{
   cells: number
+  /** Of cells in several trays one tray is drawn, with its part of what is expected. */
+  perTray?: number
   filled: number
   several?: number
   actual?: number | null
@@ -19,7 +21,7 @@ const props = defineProps<{
 /** Of more cells a share is drawn: a picture of thousands of dots tells nothing. */
 const MOST = 200
 const CELL = 10
-const drawn = computed(() => Math.max(1, Math.min(MOST, props.cells)))
+const drawn = computed(() => Math.max(1, Math.min(MOST, props.cells, props.perTray ?? MOST)))
 const scaled = (n: number) => (n * drawn.value) / Math.max(1, props.cells)
 const states = computed(() => cellsOf(drawn.value, scaled(props.filled), scaled(props.several ?? 0)))
 const up = computed(() =>

@@ -13,6 +13,7 @@ import { listedAll } from '@/shared/composables/listed'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { amountWords } from '@/shared/format/amount'
+import { idsIn } from '@/shared/format/address'
 import { day, dayAfter, isoDay, weekdayShort } from '@/shared/format/dates'
 import { numberOrNull, plural } from '@/shared/format/numbers'
 import { choicesOf, modeWords, seasonWords } from '@/shared/labels'
@@ -30,10 +31,7 @@ const { data: taxa } = useTaxa()
 const put = usePutIn()
 const { attempt, at, foot, question } = useProblem()
 
-const asked = (Array.isArray(route.query.recipe) ? route.query.recipe : [route.query.recipe])
-  .map(Number)
-  .filter(Boolean)
-const chosen = ref<number[]>(asked)
+const chosen = ref(idsIn(route.query.recipe))
 /** Starts that somebody moved, by the key of the row. */
 const moved = reactive<Record<string, string>>({})
 const mode = ref<(keyof typeof modeWords)[]>(['sow_together'])
@@ -41,7 +39,7 @@ const on = ref(dayAfter(isoDay(new Date()), 84))
 const place = ref<number | null>(route.query.place ? Number(route.query.place) : null)
 /** The lot that is just being added to those planned. */
 const lot = ref<number | null>(null)
-const askedLots = [route.query.lot ?? []].flat().map(Number).filter(Boolean)
+const askedLots = idsIn(route.query.lot)
 const lots = ref<LotRow[]>([])
 function addLot(found: LotRow | null) {
   if (!found) return

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { weekdayShort } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
+import { capital } from '@/shared/format/words'
 import { stopWords } from '@/shared/labels'
 import type { Overview } from '../api'
 
@@ -22,7 +23,7 @@ const WORDS: Record<string, string> = { sow: 'Sow', count: 'Count', close: 'Plan
       </template>
     </dl>
     <p v-if="trial.advice && trial.advice !== 'still_coming'" class="notice">
-      {{ stopWords[trial.advice].replace(/^./, (c) => c.toUpperCase()) }}. {{ trial.advice_note }}
+      {{ capital(stopWords[trial.advice]) }}. {{ trial.advice_note }}
     </p>
     <p v-if="!trial.next_steps.length" class="quiet">Finished.</p>
   </section>

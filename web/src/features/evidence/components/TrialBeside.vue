@@ -57,10 +57,6 @@ const today = isoDay(new Date())
 </template>
 
 <style scoped>
-h2 {
-  margin: 0 60px 4px 0;
-}
-
 .shares {
   margin: 14px 0;
 }
@@ -70,11 +66,5 @@ h2 {
   grid-template-columns: minmax(100px, 1fr) minmax(80px, 1.2fr) 130px;
   gap: 12px;
   align-items: center;
-}
-
-.go {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
 }
 </style>

@@ -12,6 +12,7 @@ import { useTitle } from '@/shared/composables/useTitle'
 import ShareRidges from '@/shared/drawing/ShareRidges.vue'
 import { day } from '@/shared/format/dates'
 import { percentRange, plural } from '@/shared/format/numbers'
+import { capital } from '@/shared/format/words'
 import { stateWords } from '@/shared/labels'
 import { fetchTrialFigures, type TrialFigures } from '../api'
 import TrialBeside from '../components/TrialBeside.vue'
@@ -20,9 +21,6 @@ useTitle(() => 'Trials')
 const router = useRouter()
 const { user } = useSession()
 const ORDER = { counting: 0, planned: 1, closed: 2 }
-function capital(word: string) {
-  return word.replace(/^./, (c) => c.toUpperCase())
-}
 const CHIPS = [
   { value: 'all', title: 'All' },
   ...Object.keys(ORDER).map((s) => ({ value: s, title: capital(stateWords[s as keyof typeof ORDER]) })),

@@ -6,6 +6,7 @@ import ChipChoice from '@/shared/components/ChipChoice.vue'
 import FormFoot from '@/shared/components/FormFoot.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
+import { idsIn } from '@/shared/format/address'
 import { numberOrNull, plural } from '@/shared/format/numbers'
 import { choicesOf, labelKindWords, sheetWords } from '@/shared/labels'
 import { printLabels } from '../api'
@@ -20,7 +21,7 @@ const KEPT = 'awake-furrow-label-sheet'
 
 const lots = ref<{ id: number; code: string; name: string }[]>([])
 const adding = ref<number | null>(null)
-const asked = [route.query.lot ?? []].flat().map(Number).filter(Boolean)
+const asked = idsIn(route.query.lot)
 const batch = computed(() => (route.query.batch ? Number(route.query.batch) : null))
 const sowing = computed(() => (route.query.sowing ? Number(route.query.sowing) : null))
 const trial = computed(() => (route.query.trial ? Number(route.query.trial) : null))

@@ -44,18 +44,8 @@ const today = isoDay(new Date())
 </template>
 
 <style scoped>
-h2 {
-  margin: 0 60px 10px 0;
-}
-
 .next {
   margin: 10px 0;
   padding-left: 20px;
-}
-
-.go {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
 }
 </style>

@@ -4,6 +4,7 @@ import { useSession } from '@/features/people'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import EmptyState from '@/shared/components/EmptyState.vue'
 import PageState from '@/shared/components/PageState.vue'
+import SelectionBar from '@/shared/components/SelectionBar.vue'
 import { useArrival } from '@/shared/composables/useArrival'
 import { useInAddress } from '@/shared/composables/useInAddress'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -92,12 +93,10 @@ const domain = computed((): [number, number] => [-Math.max(14, ...all.value.map(
     </EmptyState>
     <template v-if="data">
       <ChipChoice v-if="chips.length > 2" v-model="chosen" label="What they open" :choices="chips" />
-      <div v-if="selected.length" class="chosen no-print" role="group" aria-label="With the selected">
-        <strong>{{ plural(selected.length, 'recipe') }} selected</strong>
-        <button type="button" class="text-link" @click="clear">Clear</button>
+      <SelectionBar v-if="selected.length" class="chosen" :words="plural(selected.length, 'recipe')" @clear="clear">
         <RouterLink :to="{ name: 'plan', query: { recipe: ids } }">Plan treatments</RouterLink>
         <RouterLink :to="{ name: 'new-trial', query: { recipe: ids } }">New trial</RouterLink>
-      </div>
+      </SelectionBar>
       <div v-for="g in groups" :key="g.key" role="group" :aria-label="g.words">
         <h2 class="ruled">{{ g.words }}</h2>
         <RecipeRow
@@ -123,17 +122,7 @@ const domain = computed((): [number, number] => [-Math.max(14, ...all.value.map(
 }
 
 .chosen {
-  position: sticky;
-  z-index: 2;
-  top: 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 20px;
-  align-items: center;
-  min-height: 48px;
   margin-top: 10px;
-  border-bottom: 2px solid var(--leaf);
-  background: var(--paper);
 }
 
 h2 {

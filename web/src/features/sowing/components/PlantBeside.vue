@@ -33,9 +33,3 @@ const to = computed(() =>
     <p><RouterLink :to="to">Open the plant</RouterLink></p>
   </template>
 </template>
-
-<style scoped>
-h2 {
-  margin: 0 60px 8px 0;
-}
-</style>

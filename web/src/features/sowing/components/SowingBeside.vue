@@ -31,9 +31,3 @@ const today = isoDay(new Date())
     <p><RouterLink :to="{ name: 'sowing', params: { id } }">Open the sowing</RouterLink></p>
   </template>
 </template>
-
-<style scoped>
-h2 {
-  margin: 0 60px 8px 0;
-}
-</style>

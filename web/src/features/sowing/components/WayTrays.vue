@@ -9,8 +9,6 @@ defineProps<{ preview: SowingPreview; cellsPerTray: number }>()
 const chosen = defineModel<number | null>({ required: true })
 type Way = SowingPreview['choices'][number]['choice']
 
-/** A tray shows its part of the plan; the last one may not be full. */
-const part = (way: Way, of: number, perTray: number) => (of * Math.min(perTray, way.cells)) / Math.max(1, way.cells)
 const label = (way: Way) =>
   `${plural(way.seeds, 'seed')} in each of ${plural(way.cells, 'cell')}: about ${(way.cells - way.cells_filled).toFixed(0)} stay empty, about ${way.cells_to_thin.toFixed(0)} to thin`
 </script>
@@ -38,9 +36,10 @@ const label = (way: Way) =>
       </span>
       <span class="tray">
         <TrayDrawing
-          :cells="Math.min(cellsPerTray, c.choice.cells)"
-          :filled="part(c.choice, c.choice.cells_filled, cellsPerTray)"
-          :several="part(c.choice, c.choice.cells_to_thin, cellsPerTray)"
+          :cells="c.choice.cells"
+          :per-tray="cellsPerTray"
+          :filled="c.choice.cells_filled"
+          :several="c.choice.cells_to_thin"
           :label="label(c.choice)"
         />
         <span v-if="c.choice.trays > 1" class="times">× {{ c.choice.trays }}</span>

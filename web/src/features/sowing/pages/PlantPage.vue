@@ -13,6 +13,7 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { amountWords } from '@/shared/format/amount'
 import { dateAsKnown, day } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
+import { capital } from '@/shared/format/words'
 import { endWords, lightNeedWords, seedSizeWords, stateWords } from '@/shared/labels'
 import { cardPdf, usePlant } from '../api'
 import AgeingLines from '../components/AgeingLines.vue'
@@ -40,7 +41,7 @@ const growing = computed(() => {
   ]
     .filter(Boolean)
     .join(', ')
-  return said.charAt(0).toUpperCase() + said.slice(1)
+  return capital(said)
 })
 </script>
 

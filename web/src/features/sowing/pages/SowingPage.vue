@@ -187,15 +187,10 @@ async function work(sure = false) {
           <template v-if="!page.trays.length">
             <div v-if="page.expected" class="expected">
               <TrayDrawing
-                :cells="Math.min(plan.cells_per_tray ?? 72, page.expected.cells)"
-                :filled="
-                  (page.expected.filled * Math.min(plan.cells_per_tray ?? 72, page.expected.cells)) /
-                  page.expected.cells
-                "
-                :several="
-                  (page.expected.several * Math.min(plan.cells_per_tray ?? 72, page.expected.cells)) /
-                  page.expected.cells
-                "
+                :cells="page.expected.cells"
+                :per-tray="plan.cells_per_tray ?? 72"
+                :filled="page.expected.filled"
+                :several="page.expected.several"
                 :width="260"
                 :label="`As expected: ${page.expected.filled.toFixed(0)} of ${page.expected.cells} cells hold a plant, ${page.expected.several.toFixed(0)} of them several`"
               />

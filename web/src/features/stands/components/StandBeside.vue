@@ -36,15 +36,3 @@ const today = isoDay(new Date())
     </p>
   </template>
 </template>
-
-<style scoped>
-h2 {
-  margin: 0 60px 8px 0;
-}
-
-.go {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
-}
-</style>
