@@ -5,7 +5,8 @@ from django.utils import timezone
 from journeys.case import Journey
 from server.lots.models import Lot
 from server.people.models import Person
-from server.trials.models import Dish, Trial
+from server.tests.builders import trial_of
+from server.trials.models import Dish
 from server.trials.services.layout import NewTreatment, lay_out_trial
 from server.trials.services.looks import sow_trial
 
@@ -47,8 +48,8 @@ class DrawnRight(Journey):
         )
 
     def fluff_is_read_in_hours_and_the_slowest_in_months(self):
-        self.assertEqual(self.axis(Trial.objects.get(lot__code="PO-003")), "hours")
-        self.assertEqual(self.axis(Trial.objects.get(lot__code="LD-027")), "months")
+        self.assertEqual(self.axis(trial_of("PO-003")), "hours")
+        self.assertEqual(self.axis(trial_of("LD-027")), "months")
         quick = self.laid("Three hours?", 2 / 24, 1, 1, 10, first_look_days=1 / 24, every_days=1 / 24, length_days=3 / 24)
         self.assertEqual(self.axis(quick), "hours")
 

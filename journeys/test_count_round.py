@@ -4,7 +4,8 @@ from selenium.webdriver.common.keys import Keys
 
 from journeys.case import Journey
 from journeys.pages.count import CountPage
-from server.trials.models import Look, Trial
+from server.tests.builders import trial_of
+from server.trials.models import Look
 
 
 class CountARound(Journey):
@@ -12,7 +13,7 @@ class CountARound(Journey):
 
     def setUp(self):
         super().setUp()
-        self.trial = Trial.objects.get(lot__code="SF-001")
+        self.trial = trial_of("SF-001")
         self.count = CountPage(self.browser.driver, self.live_server_url)
 
     def up_and_sown(self) -> list[tuple[int, int]]:

@@ -4,7 +4,8 @@ from selenium.webdriver.common.action_chains import ActionChains
 
 from journeys.case import Journey
 from journeys.pages.count import CountPage
-from server.trials.models import Look, Trial
+from server.tests.builders import trial_of
+from server.trials.models import Look
 
 
 class CountingByHand(Journey):
@@ -13,7 +14,7 @@ class CountingByHand(Journey):
     def setUp(self):
         super().setUp()
         self.page.sign_in()
-        self.trial = Trial.objects.get(lot__code="SF-001")
+        self.trial = trial_of("SF-001")
         self.count = CountPage(self.browser.driver, self.live_server_url)
         self.count.driver.get(f"{self.live_server_url}/trials/{self.trial.pk}/count")
         self.count.dish_number(1)

@@ -11,6 +11,7 @@ from server.recipes.models import Recipe
 from server.reference.models import Place
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
+from server.tests.builders import trial_of
 from server.trials.models import Dish, Trial
 
 ROUTES = Path(__file__).parents[1] / "web" / "src" / "features"
@@ -30,16 +31,18 @@ class EveryPageCase(Journey):
     """Each main page at the desk's and the phone's width: no sideways scrolling, no console error, nothing grave for a screen reader."""
 
     def pages(self):
-        trial, finished, planned = (Trial.objects.get(lot__code=code).pk for code in ("HR-114", "SM-052", "RT-021"))
+        trial, finished, planned = (trial_of(code).pk for code in ("HR-114", "SM-052", "RT-021"))
+        packets = Trial.objects.get(kind="packet_day").pk
+        lots = Trial.objects.get(asks="every_lot").pk
         batch = Batch.objects.get(code="HR-114-B1").pk
         fridge = Place.objects.get(name="Fridge").pk
         stand = Stand.objects.get(place_name="Ember Spring").pk
         return {
             "/": "rounds",
             "/lots": "Lots",
-            f"/lots?beside={Trial.objects.get(pk=trial).lot_id}": "Lots",
+            f"/lots?beside={Trial.objects.get(pk=trial).one_lot.pk}": "Lots",
             "/lots/new": "Add lot",
-            f"/lots/{Trial.objects.get(pk=trial).lot_id}": "arrowleaf balsamroot",
+            f"/lots/{Trial.objects.get(pk=trial).one_lot.pk}": "arrowleaf balsamroot",
             f"/lots/{Lot.objects.get(code='EN-047').pk}": "rubber rabbitbrush",
             f"/lots/{Lot.objects.get(code='PV-017').pk}": "chokecherry",
             "/stands": "Stands",
@@ -70,6 +73,11 @@ class EveryPageCase(Journey):
             f"/trials/{finished}/compare": "How fast",
             f"/trials/{finished}/decide": "Worth testing next",
             f"/trials/{finished}/report": "Positions of the dishes",
+            "/packet-day": "One packet a line",
+            f"/trials/{packets}/packets": "Sow as usual",
+            f"/trials/{packets}/round": "Tap a packet",
+            f"/trials/{lots}/compare": "lot × treatment",
+            f"/trials/{lots}/decide": "Lot",
             "/sowing": "Sowing",
             f"/sowing/new?lot={Lot.objects.get(code='SM-052').pk}": "Compare ways to sow",
             f"/sowing/{SowingPlan.objects.get(lot__code='SM-052').pk}": "globemallow",

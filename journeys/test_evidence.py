@@ -17,6 +17,7 @@ from journeys.case import Journey
 from journeys.pages.new_trial import treatments
 from server.evidence.models import Conclusion
 from server.people.models import Person
+from server.tests.builders import trial_of
 from server.trials.models import Dish, Trial
 from server.trials.selectors.courses import course_of
 from server.trials.services.closings import close_dish, open_trial
@@ -28,7 +29,7 @@ class FromTheCountsToTheNextTrial(Journey):
     def setUp(self):
         super().setUp()
         self.page.sign_in()
-        self.trial = Trial.objects.get(lot__code="HR-114")
+        self.trial = trial_of("HR-114")
 
     def finish(self):
         by = Person.objects.get(username="rk")
@@ -68,7 +69,7 @@ class FromTheCountsToTheNextTrial(Journey):
         page.see("//h1[contains(., 'The largest dose') or contains(., 'Set up')]")
         laid = Trial.objects.order_by("-pk").first()
         self.assertEqual([t.dose for t in laid.treatments.order_by("order")], [0, 84, 98, 112])
-        page.open(f"/lots/{self.trial.lot_id}", "arrowleaf balsamroot")
+        page.open(f"/lots/{self.trial.one_lot.pk}", "arrowleaf balsamroot")
         page.text("Twelve weeks at least")
 
     def the_comparison_answers_to_clock_order_and_keyboard(self):
@@ -101,7 +102,7 @@ class DataOut(Journey):
     def setUp(self):
         super().setUp()
         self.page.sign_in()
-        self.trial = Trial.objects.get(lot__code="SM-052")
+        self.trial = trial_of("SM-052")
         self.folder = Path(tempfile.mkdtemp())
         self.browser.driver.execute_cdp_cmd("Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": str(self.folder)})
 

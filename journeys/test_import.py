@@ -78,7 +78,7 @@ class AMessySheet(Journey):
         page.text("Imported: 1 trials, 4 dishes, 8 looks")
         self.assertEqual(Trial.objects.count(), before + 1)
         trial = Trial.objects.latest("pk")
-        self.assertEqual((trial.lot.code, trial.treatments.get(is_control=True).name), ("SM-060", "untouched"))
+        self.assertEqual((trial.one_lot.code, trial.treatments.get(is_control=True).name), ("SM-060", "untouched"))
         page.press("The trial")
         page.heading("How was the coat opened in 2025?")
 

@@ -1,5 +1,6 @@
 from journeys.case import Journey
 from journeys.pages.count import CountPage
+from server.tests.builders import trial_of
 from server.trials.models import Closing, Dish, Trial
 
 
@@ -21,7 +22,7 @@ class LifeOfATrial(Journey):
         )
 
     def when_a_dish_is_quiet_for_long_enough_it_is_closed_with_what_is_left(self):
-        trial = Trial.objects.get(lot__code="NA-019")
+        trial = trial_of("NA-019")
         page = self.page
         page.open(f"/trials/{trial.pk}", "Does smoke help coyote tobacco?")
         page.text("No new germination for long enough: you can close it.")
@@ -46,7 +47,7 @@ class LifeOfATrial(Journey):
         count.wait.until(lambda _: Closing.objects.filter(dish=left).count() == 1)
 
     def a_closed_trial_is_opened_and_then_names_its_dishes(self):
-        trial = Trial.objects.get(lot__code="EN-044")
+        trial = trial_of("EN-044")
         Trial.objects.filter(pk=trial.pk).update(opened_at=None)
         page = self.page
         page.open(f"/trials/{trial.pk}", "Does cold help rubber rabbitbrush?")
@@ -62,14 +63,14 @@ class LifeOfATrial(Journey):
         self.assertEqual(set(codes), set(Dish.objects.filter(treatment__trial=trial).values_list("code", flat=True)))
 
     def compare_says_why_when_there_is_nothing_to_compare(self):
-        trial = Trial.objects.get(lot__code="RT-021")
+        trial = trial_of("RT-021")
         page = self.page
         page.driver.get(f"{self.live_server_url}/trials/{trial.pk}/compare")
         page.see("//*[@role='alert'][contains(., 'No dish has been looked at yet')]")
         self.refused("409")
 
     def every_index_stands_one_tap_away_with_its_definition_and_reasons_for_what_is_undefined(self):
-        trial = Trial.objects.get(lot__code="CV-014")
+        trial = trial_of("CV-014")
         page = self.page
         page.open(f"/trials/{trial.pk}/compare", "No seed germinated in any treatment")
         page.tap("//summary[contains(., 'every index')]")
@@ -80,7 +81,7 @@ class LifeOfATrial(Journey):
             self.assertNotIn(wrong, text)
 
     def the_furrow_and_the_dish_are_read_out(self):
-        trial = Trial.objects.get(lot__code="HR-114")
+        trial = trial_of("HR-114")
         page = self.page
         page.open(f"/trials/{trial.pk}", "Does longer cold")
         said = [e.get_attribute("aria-label") for e in page.driver.find_elements("css selector", "svg[role=img]")]
@@ -88,7 +89,7 @@ class LifeOfATrial(Journey):
         self.assertEqual(sum(s.startswith("Dish ") for s in said), 16)
 
     def reload_keeps_the_place_and_back_works(self):
-        trial = Trial.objects.get(lot__code="HR-114")
+        trial = trial_of("HR-114")
         page = self.page
         page.open("/trials", "Trials")
         page.tap(f"//a[@href='/trials/{trial.pk}']")

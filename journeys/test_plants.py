@@ -7,7 +7,8 @@ from server.lots.models import Lot
 from server.people.models import Person
 from server.reference.models import Taxon
 from server.sowing.models import SowingPlan, Tray
-from server.trials.models import Dish, Look, Trial
+from server.tests.builders import trial_of
+from server.trials.models import Dish, Look
 from server.trials.selectors.courses import course_of
 from server.trials.services.looks import record_look
 from server.trials.services.new_look import NewLook
@@ -134,7 +135,7 @@ class OtherWaysOfSowing(Journey):
         self.refused("422")
 
     def seedlings_potted_from_dishes_get_a_tray_and_its_labels_are_printed(self):
-        page, trial = self.page, Trial.objects.get(lot__code="SF-001")
+        page, trial = self.page, trial_of("SF-001")
         dish = Dish.objects.filter(treatment__trial=trial, treatment__name="nick").first()
         at = course_of(dish).last_look.at + timedelta(hours=1)
         by = Person.objects.get(username="ws")

@@ -10,6 +10,7 @@ from journeys.pages.counted import CountedPage
 from journeys.pages.new_trial import add_treatment, propose, treatments, word_question
 from server.labels.models import LabelPrint
 from server.lots.models import Lot
+from server.tests.builders import trial_of
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Trial, TrialPhoto
 from server.trials.selectors.courses import course_of
 
@@ -130,7 +131,7 @@ class FromQuestionToLabels(Journey):
         trial = Trial.objects.latest("pk")
         page.wait.until(lambda _: Sown.objects.filter(dish__treatment__trial=trial).count() == 1)
         self.assertLess(time.monotonic() - start, 60)
-        self.assertEqual((trial.lot, Dish.objects.get(treatment__trial=trial).seeds), (lot, 10))
+        self.assertEqual((trial.one_lot, Dish.objects.get(treatment__trial=trial).seeds), (lot, 10))
 
     def two_factors_crossed_make_four_treatments_two_of_them_in_the_dark(self):
         page = self.page
@@ -146,7 +147,7 @@ class FromQuestionToLabels(Journey):
 
     def a_past_trial_is_laid_out_again_on_another_lot(self):
         page = self.page
-        past = Trial.objects.filter(lot__code="HR-114").earliest("pk")
+        past = trial_of("HR-114")
         page.open(f"/trials/{past.pk}", past.question)
         page.press("Repeat with another lot")
         page.text("The design was copied.")
@@ -206,7 +207,7 @@ class CountedWithCare(Journey):
     def setUp(self):
         super().setUp()
         self.page.sign_in()
-        self.trial = Trial.objects.get(lot__code="SF-001")
+        self.trial = trial_of("SF-001")
         self.count = CountPage(self.browser.driver, self.live_server_url)
         self.browser.driver.get(f"{self.live_server_url}/trials/{self.trial.pk}/count")
         self.count.dish_number(1)
@@ -314,7 +315,7 @@ class ClosingATrial(Journey):
     def setUp(self):
         super().setUp()
         self.page.sign_in()
-        self.trial = Trial.objects.get(lot__code="NA-019")
+        self.trial = trial_of("NA-019")
         self.path = f"/trials/{self.trial.pk}"
 
     def open_dishes(self):

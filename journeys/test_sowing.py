@@ -5,7 +5,7 @@ from journeys.case import Journey
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.sowing.models import Outcome, SowingPlan, TraySown
-from server.trials.models import Trial
+from server.tests.builders import trial_of
 
 
 class FromTheResultToPlants(Journey):
@@ -15,7 +15,7 @@ class FromTheResultToPlants(Journey):
         super().setUp()
         self.page.sign_in()
         self.lot = Lot.objects.get(code="SM-052")
-        self.trial = Trial.objects.get(lot=self.lot)
+        self.trial = trial_of("SM-052")
 
     def test_a_result_becomes_a_plan_a_sowing_and_what_came_of_it(self):
         self.chapters(

@@ -8,7 +8,8 @@ from journeys.browser import OFFLINE
 from journeys.case import Journey
 from journeys.pages.count import CountPage
 from server.people.models import Person
-from server.trials.models import Look, Trial
+from server.tests.builders import trial_of
+from server.trials.models import Look
 from server.trials.selectors.courses import course_of
 from server.trials.services.closings import close_dish
 from server.trials.services.looks import record_look
@@ -23,7 +24,7 @@ class WithoutSignal(Journey):
     def setUp(self):
         super().setUp()
         self.addCleanup(self.browser.network, offline=False)
-        self.trial = Trial.objects.get(lot__code="SF-001")
+        self.trial = trial_of("SF-001")
         self.path = f"/trials/{self.trial.pk}/count"
         self.count = CountPage(self.browser.driver, self.live_server_url)
         self.page.sign_in()

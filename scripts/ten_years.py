@@ -42,14 +42,16 @@ def main(trials: int = 1000) -> None:
         at = now - timedelta(days=days_ago)
         made.append(
             Trial(
-                code=f"M{n:04d}-01", question=f"Best treatment, {n}?", lot=lots[n % len(lots)], sow_on=at.date(), layout_seed=n,
+                code=f"M{n:04d}-01", question=f"Best treatment, {n}?", sow_on=at.date(), layout_seed=n,
                 opened_at=None if still else at + timedelta(days=50), length_days=LOOKS * DAYS_BETWEEN,
             )
         )  # fmt: skip
         trial = made[-1]
         for order, recipe in enumerate(recipes):
             name = recipe.name[:50] if recipe else "none"
-            treatment = Treatment(trial=trial, order=order, name=f"{order} {name}", recipe=recipe, is_control=order == 0)
+            treatment = Treatment(
+                trial=trial, lot=lots[n % len(lots)], order=order, name=f"{order} {name}", recipe=recipe, is_control=order == 0
+            )
             share = 0.15 + 0.2 * order * draw.random()
             for d in range(DISHES):
                 dish = Dish(

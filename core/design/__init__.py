@@ -16,11 +16,12 @@ from core.design.counting_plan import counting_plan, next_look
 from core.design.expected import ExpectedCourse, PastCourse, expected_course
 from core.design.halving import Halvings, halvings
 from core.design.power import FAMILY_ALPHA, Design, Precision, detectable, dishes_needed, power, precision, smallest_differences
-from core.design.questions import SCHOOLS, USUAL_DIFFERENCE, Aim, BagChoice, CurvePoint, Telling, propose, tell
+from core.design.questions import ABOUT_LOTS, SCHOOLS, USUAL_DIFFERENCE, Aim, BagChoice, CurvePoint, Telling, propose, tell
 from core.design.seed_cost import SeedCost, seed_cost
 from core.design.stop_rule import StopAdvice, stop_rule
 
 __all__ = [
+    "ABOUT_LOTS",
     "CODE_LETTERS",
     "FAMILY_ALPHA",
     "SCHOOLS",

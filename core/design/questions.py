@@ -14,16 +14,22 @@ NARROW, WIDE = 0.2, 0.35
 SCHOOLS = {10: (1, 10), 20: (2, 10), 50: (5, 10), 100: (4, 25)}
 _BEGIN_WITH = ((4, 25), (5, 10), (4, 10), (2, 10), (1, 10))
 _CURVE_DISHES = 10
+# questions about several lots: without a second one there is nothing to compare
+ABOUT_LOTS = frozenset({Question.WHICH_LOT, Question.EVERY_LOT, Question.FLOATERS, Question.BOUGHT_OR_OWN, Question.STORED})
 
 
 @dataclass(frozen=True, slots=True)
 class Aim:
-    """A question with what is expected: `share` of the control (or of the lot), and the `difference` worth knowing, 0..1."""
+    """A question with what is expected: `share` of the control (or of the lot), and the `difference` worth knowing, 0..1.
+
+    `treatments` are those of all `lots` together, each of which has as many.
+    """
 
     question: Question
     treatments: int
     share: float = 0.5
     difference: float = USUAL_DIFFERENCE
+    lots: int = 1
 
     @property
     def compares(self) -> bool:
@@ -32,7 +38,9 @@ class Aim:
 
     @property
     def alone(self) -> bool:
-        """Whether a comparison is asked for with nothing to compare: one treatment by itself."""
+        """Whether a comparison is asked for with nothing to compare: one treatment or one lot by itself."""
+        if self.question in ABOUT_LOTS and self.lots == 1:
+            return True
         return self.question in (Question.BEST, Question.DOSE, Question.CROSSED) and self.treatments == 1
 
     @property
@@ -42,8 +50,15 @@ class Aim:
 
     @property
     def comparisons(self) -> int:
-        """Comparisons in the family: each treatment against the control."""
-        return max(1, self.groups - 1)
+        """Comparisons in the family: each treatment against its lot's control, or each lot against each other one."""
+        if self.lots == 1:
+            return max(1, self.groups - 1)
+        return self.lots * (self.lots - 1) // 2 if self.compares_lots else self.treatments - self.lots
+
+    @property
+    def compares_lots(self) -> bool:
+        """Whether each lot has one treatment, so that the lots themselves are compared."""
+        return self.lots > 1 and self.treatments == self.lots
 
     @property
     def other_share(self) -> float:
@@ -109,13 +124,13 @@ def tell(
     dishes, seeds_per_dish : int
         Per treatment, and per dish; at least 1, or CoreError.
     in_stock : int or None
-        Seeds in the lot; None where nobody knows.
+        Seeds in the lot, in the scarcest of several; None where nobody knows. The cost is that of one lot.
     rho, rho_b : float
         The grower's dish and bag correlation, 0..1.
     bags : int
         Bags each treatment is treated in; 0 where in none.
     """
-    cost = seed_cost(aim.treatments, dishes, seeds_per_dish, in_stock)
+    cost = seed_cost(aim.treatments // aim.lots, dishes, seeds_per_dish, in_stock)
     design = Design(dishes, seeds_per_dish, aim.treatments, rho, aim.comparisons, bags if bags < dishes else 0, rho_b)
     read = precision(aim.share, design)
     above, below = detectable(aim.share, _compared(aim, design)) if aim.compares else (None, None)
@@ -145,9 +160,9 @@ def propose(aim: Aim, *, in_stock: int | None, rho: float) -> tuple[int, int]:
         needed = _smallest(aim, Design(4, 25, aim.treatments, rho, aim.comparisons))
         sizes.insert(0, (min(max(needed or 4, 4), 8), 25))
     for dishes, seeds in sizes:
-        if most is None or dishes * seeds * aim.treatments <= most:
+        if most is None or dishes * seeds * (aim.treatments // aim.lots) <= most:
             return dishes, seeds
-    return 1, max(1, min(10, int(most or 10) // aim.treatments))
+    return 1, max(1, min(10, int(most or 10) // (aim.treatments // aim.lots)))
 
 
 def _compared(aim: Aim, design: Design) -> Design:

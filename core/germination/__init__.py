@@ -27,7 +27,7 @@ from core.germination.bag import (
     bag_share,
     not_found,
 )
-from core.germination.comparison import Comparison, PairComparison, compare_final, compare_shares, pair_indices
+from core.germination.comparison import Comparison, Control, PairComparison, compare_final, compare_shares, pair_indices
 from core.germination.dose import FEWEST_DOSES, LadderReading, Trend, dose_trend, read_ladder
 from core.germination.factors import Cell, CrossedTest, TermTest, crossed_test
 from core.germination.final_share import (
@@ -84,6 +84,7 @@ __all__ = [
     "BandPoint",
     "Cell",
     "Comparison",
+    "Control",
     "CountedDish",
     "CountedTreatment",
     "CourseFit",

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from typing import TypeAlias
 
 import numpy as np
 
@@ -14,6 +15,9 @@ from core.statistics import holm, newcombe, two_sided_p, upper_chi2, upper_f, wi
 from core.vocabulary import Family, Reason, TreatmentId
 
 DIFFERS_BELOW = 0.05
+
+# what treatments are compared with: one of them, or for each treatment its own (that of its lot)
+Control: TypeAlias = TreatmentId | Mapping[TreatmentId, TreatmentId]
 
 
 @dataclass(frozen=True)
@@ -82,21 +86,26 @@ class Comparison:
         return [(p.a, p.b) for p in self.pairs if not p.differs]
 
 
-def pair_indices(treatments: Sequence[TreatmentId], family: Family, control: TreatmentId | None = None) -> list[tuple[int, int]]:
-    """Return the pairs of a family in their fixed order: (treatment, control), or (1,2), (1,3) … (2,3) …"""
+def pair_indices(treatments: Sequence[TreatmentId], family: Family, control: Control | None = None) -> list[tuple[int, int]]:
+    """Return the pairs of a family in their fixed order: (treatment, control), or (1,2), (1,3) … (2,3) …
+
+    With a control for each lot, a treatment that has none is in no pair.
+    """
     count = len(treatments)
     if family == Family.ALL:
         return [(i, j) for i in range(count) for j in range(i + 1, count)]
-    if control is None or control not in treatments:
-        raise CoreError(f"The control “{control}” is none of the treatments.", code="control_unknown", parameter="control")
-    c = list(treatments).index(control)
-    return [(i, c) for i in range(count) if i != c]
+    own = control if isinstance(control, Mapping) else {t: control for t in treatments if t != control}
+    at = {t: i for i, t in enumerate(treatments)}
+    for c in own.values():
+        if c is None or c not in at:
+            raise CoreError(f"The control “{c}” is none of the treatments.", code="control_unknown", parameter="control")
+    return [(i, at[c]) for i, t in enumerate(treatments) if (c := own.get(t)) is not None]
 
 
 def compare_final(
     treatments: Sequence[CountedTreatment],
     family: Family,
-    control: TreatmentId | None = None,
+    control: Control | None = None,
     rho0: float = TYPICAL_DISH_RHO,
     rho_b: float = TYPICAL_BAG_RHO,
 ) -> Comparison:
@@ -108,8 +117,8 @@ def compare_final(
         The whole trial; ids unique.
     family : Family
         Each against the control, or all pairs; p is adjusted over the family by Holm.
-    control : int or str, optional
-        Id of the control, only for that family.
+    control : int or str, or mapping, optional
+        Id of the control, or of each treatment's own; only for that family.
     rho0, rho_b : float
         The grower's typical dish and bag correlation, 0..1.
 
@@ -122,7 +131,7 @@ def compare_final(
     return compare_shares(final_shares(treatments, rho0, rho_b), family, control)
 
 
-def compare_shares(shares: TrialShares, family: Family, control: TreatmentId | None = None) -> Comparison:
+def compare_shares(shares: TrialShares, family: Family, control: Control | None = None) -> Comparison:
     """Compare shares that were worked out already; as `compare_final`."""
     indices = pair_indices([t.id for t in shares.treatments], family, control)
     raw = [_pair(shares, i, j) for i, j in indices]

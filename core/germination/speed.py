@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from core.errors import CoreError, check_finite
 from core.germination.bag import TYPICAL_BAG_RHO
-from core.germination.comparison import DIFFERS_BELOW, pair_indices
+from core.germination.comparison import DIFFERS_BELOW, Control, pair_indices
 from core.germination.families import in_days
 from core.germination.final_share import TYPICAL_DISH_RHO
 from core.germination.fit import NoFit
@@ -120,7 +120,7 @@ class TimeComparison:
     pairs: tuple[SpeedPair, ...]
 
 
-def compare_t50(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: TreatmentId | None = None) -> TimeComparison:
+def compare_t50(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: Control | None = None) -> TimeComparison:
     """Compare T50 of fitted curves as ratios, on the log scale.
 
     Parameters
@@ -147,7 +147,7 @@ def compare_mgt(
     treatments: Sequence[TreatmentId],
     dishes: Sequence[Sequence[CountRecord]],
     family: Family,
-    control: TreatmentId | None = None,
+    control: Control | None = None,
     bags: Sequence[int] = (),
     bag_shares: Sequence[float] = (),
 ) -> TimeComparison:
@@ -170,7 +170,7 @@ def _mean_time(treatment: TreatmentId, dishes: Sequence[CountRecord], bags: int,
     return TreatmentTime(treatment, found.mgt, v, left_out.se, len(dishes), bags, why, left_out.reason)
 
 
-def _compared(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: TreatmentId | None, *, ratio: bool) -> TimeComparison:
+def _compared(times: Sequence[TreatmentTime], mean_n: float, family: Family, control: Control | None, *, ratio: bool) -> TimeComparison:
     check_finite(mean_n, "mean_n", least=1)
     seen = [(t.dishes - 1, t.se_left_out**2 / t.v) for t in times if t.dishes > 1 and t.v and t.se_left_out is not None]
     nu = sum(r for r, _ in seen)
@@ -240,7 +240,7 @@ def compare_pace(
     treatments: Sequence[TreatmentId],
     dishes: Sequence[Sequence[CountRecord]],
     family: Family,
-    control: TreatmentId | None = None,
+    control: Control | None = None,
     horizon: float | None = None,
     bags: Sequence[int] = (),
     rho_b: float = TYPICAL_BAG_RHO,

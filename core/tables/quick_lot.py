@@ -13,6 +13,10 @@ from core.wording import GRAMS_PER_OUNCE
 _ABOUT = r"(?:(?P<about>≈|~|about|approx\.?|ca\.?|circa)\s*)?"
 _AMOUNT = re.compile(rf"^{_ABOUT}(?P<number>\d[\d\s,.']*)\s*(?P<unit>[a-zµ]+)$", re.IGNORECASE)
 _NUMBER = re.compile(r"^(?:≈|~)?\s*\d[\d\s,.']*$")
+_CLAIM = r"(?:(?:claim(?:ed|s)?|says|printed)\s*)"
+_CLAIMED_PERCENT = re.compile(rf"^{_CLAIM}?(?P<number>\d{{1,3}}(?:[.,]\d+)?)\s*%(?:\s*(?:claim(?:ed)?|germination))?$", re.IGNORECASE)
+_CLAIMED_DAYS = re.compile(rf"^{_CLAIM}?(?:in\s*)?(?:\d+\s*[-–]\s*)?(?P<number>\d+)\s*d(?:ays?)?$", re.IGNORECASE)
+_CLAIM_WITHOUT_NUMBER = re.compile(rf"^{_CLAIM}[a-z\s]*$|^[a-z]*\s*%$", re.IGNORECASE)
 _CODE = re.compile(r"^[A-Z]{1,4}-\d{1,5}[A-Z]?$")
 _NEAR = {"today": 0, "yesterday": 1}
 _UNITS: dict[str, tuple[AmountUnit, float]] = {
@@ -45,6 +49,8 @@ class QuickLot:
         The latest past day that the piece can mean; None without one.
     parents : int or None
         Plants that the seed came from.
+    claimed_percent, claimed_days : float, int or None
+        What a seller printed: the percentage, and the days it takes (the longest of a range).
     code, place, origin : str
         A code, and the names of a known place of the nursery and of a known origin, as they are known.
     notes : list of str
@@ -62,6 +68,8 @@ class QuickLot:
     collected_on: date | None = None
     precision: DatePrecision | None = None
     parents: int | None = None
+    claimed_percent: float | None = None
+    claimed_days: int | None = None
     code: str = ""
     place: str = ""
     origin: str = ""
@@ -105,7 +113,7 @@ class _Reader:
 
     def take(self, piece: str, lot: QuickLot) -> str:
         """What a piece was taken for; empty where it raised a question."""
-        for reading in (_measured, _coded, self._collected, _bare_number, self._somewhere):
+        for reading in (_measured, _coded, _claimed, self._collected, _bare_number, self._somewhere):
             if (taken := reading(piece, lot)) is not None:
                 return taken
         if not lot.plant:
@@ -148,6 +156,20 @@ def _coded(piece: str, lot: QuickLot) -> str | None:
         return None
     lot.code = piece
     return "code"
+
+
+def _claimed(piece: str, lot: QuickLot) -> str | None:
+    """A seller's claim: a percentage, or days."""
+    if (found := _CLAIMED_PERCENT.match(piece)) is not None:
+        lot.claimed_percent = float(found["number"].replace(",", "."))
+        return "claimed germination"
+    if (found := _CLAIMED_DAYS.match(piece)) is not None:
+        lot.claimed_days = int(found["number"])
+        return "claimed days"
+    if _CLAIM_WITHOUT_NUMBER.match(piece):
+        lot.questions.append(f"“{piece}” is a claim without a number. Write it as “85 %” or “14 days”, or leave it out.")
+        return ""
+    return None
 
 
 def _bare_number(piece: str, lot: QuickLot) -> str | None:

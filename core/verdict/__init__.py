@@ -8,6 +8,7 @@
 ``speed``       speed and pace of a pair; ``layout`` dose series, factors, blocks.
 ``over_trials`` a treatment over lots and years; ``knowledge`` a plant over its trials.
 ``questions``   what is still open about a plant.
+``lots``        a trial of several lots; ``packets`` a packet of seed tested by itself.
 ``forecast``    how a lot keeps; ``lot_next`` what it asks for next.
 ``practice``    the truth beside what was concluded on the practice bench.
 ``sowing``      ways to sow, and what came of them.
@@ -20,8 +21,10 @@ from core.verdict.forecast import forecast_sentence
 from core.verdict.knowledge import NeverTested, RecipeEvidence, best_sentence, best_so_far, never_tested, openness
 from core.verdict.layout import block_sentence, factor_sentences, ladder_sentences
 from core.verdict.lot_next import LotAdvice, LotFacts, lot_next
+from core.verdict.lots import OfLot, are_crossed, control_of, decided_together
 from core.verdict.names import AS_NAMED, UNTREATED, Called
 from core.verdict.over_trials import over_trials_sentence
+from core.verdict.packets import PacketTest, PacketVerdict, judge_packet
 from core.verdict.planning import telling_sentences
 from core.verdict.practice import Estimate, Marked, PracticeResult, PracticeTrial, Tried, judge_practice
 from core.verdict.questions import OpenQuestion, open_questions
@@ -55,8 +58,11 @@ __all__ = [
     "LotFacts",
     "Marked",
     "NeverTested",
+    "OfLot",
     "OpenQuestion",
     "OptionWords",
+    "PacketTest",
+    "PacketVerdict",
     "PracticeResult",
     "PracticeTrial",
     "Proposal",
@@ -66,15 +72,19 @@ __all__ = [
     "TrialFacts",
     "Tried",
     "Verdict",
+    "are_crossed",
     "best_sentence",
     "best_so_far",
     "block_sentence",
     "choice_sentence",
+    "control_of",
     "decide_trial",
+    "decided_together",
     "factor_sentences",
     "forecast_sentence",
     "head_sentence",
     "in_twenty",
+    "judge_packet",
     "judge_practice",
     "ladder_sentences",
     "late_sentence",

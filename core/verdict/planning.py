@@ -1,6 +1,6 @@
 """What a layout can tell, in words; said before a seed is drawn."""
 
-from core.design import Aim, Telling
+from core.design import ABOUT_LOTS, Aim, Telling
 from core.verdict.sentences import percent
 from core.vocabulary import Fitness, Question
 
@@ -12,6 +12,8 @@ def telling_sentences(aim: Aim, telling: Telling) -> list[str]:
     """What `telling` says about the question: how close, what difference, how surely, and the smallest layout that can."""
     said = [_close(aim, telling)]
     if aim.alone:
+        if aim.question in ABOUT_LOTS:
+            return [*said, "One lot has nothing to be compared with. Add another lot."]
         return [*said, "One treatment has nothing to be compared with. Add another, and keep some seed untreated."]
     if aim.compares:
         said.append(_difference(aim, telling))
@@ -32,8 +34,14 @@ def _close(aim: Aim, telling: Telling) -> str:
 
 def _difference(aim: Aim, telling: Telling) -> str:
     if telling.dishes == 1:
-        return "With one dish per treatment there is no way to tell a real difference from chance."
-    against = "the earlier result of" if aim.question is Question.STILL_AS_GOOD else "a control at"
+        each = "lot" if aim.compares_lots else "treatment"
+        return f"With one dish per {each} there is no way to tell a real difference from chance."
+    if aim.question is Question.STILL_AS_GOOD:
+        against = "the earlier result of"
+    elif aim.lots > 1:
+        against = "another lot at" if aim.compares_lots else "its lot’s own control at"
+    else:
+        against = "a control at"
     ends = []
     if telling.below is not None:
         ends.append(f"{percent(telling.below)} % or less")
@@ -81,5 +89,5 @@ def _smallest(aim: Aim, telling: Telling) -> str:
         bags = "treat each in more bags, or " if telling.bags else ""
         return f"No number of dishes of {telling.seeds_per_dish} can: {bags}ask for a larger difference."
     seeds = dishes * telling.seeds_per_dish * aim.treatments
-    each = " per treatment" if aim.treatments > 1 else ""
+    each = " per lot" if aim.compares_lots else " per treatment" if aim.treatments > 1 else ""
     return f"The smallest that can: {dishes} dishes of {telling.seeds_per_dish}{each}, {seeds} seeds in all."

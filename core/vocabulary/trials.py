@@ -34,6 +34,13 @@ class Criterion(StrEnum):
     SEED_LEAF = "seed_leaf"
 
 
+class TrialKind(StrEnum):
+    """What a trial is: treatments compared with each other, or many packets of seed each tested by itself."""
+
+    TRIAL = "trial"
+    PACKET_DAY = "packet_day"
+
+
 class Layout(StrEnum):
     """How dishes are put on their positions."""
 
@@ -214,7 +221,31 @@ class Question(StrEnum):
     DOSE = "dose"
     CROSSED = "crossed"
     STILL_AS_GOOD = "still_as_good"
+    WHICH_LOT = "which_lot"
+    EVERY_LOT = "every_lot"
+    FLOATERS = "floaters"
+    BOUGHT_OR_OWN = "bought_or_own"
+    STORED = "stored"
     OTHER = "other"
+
+
+class PacketUse(StrEnum):
+    """What to do with a packet."""
+
+    AS_USUAL = "as_usual"
+    THICKER = "thicker"
+    REPLACE = "replace"
+    KEEP = "keep"
+    UNDECIDED = "undecided"
+
+
+class ClaimFound(StrEnum):
+    """How a packet's germination compares with the seller's claim."""
+
+    NO_CLAIM = "no_claim"
+    LOWER = "lower"
+    NOT_SHOWN = "not_shown"
+    MET = "met"
 
 
 class Fitness(StrEnum):

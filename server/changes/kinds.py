@@ -31,7 +31,7 @@ class Kind:
 KINDS: Mapping[ThingKind, Kind] = {
     ThingKind.LOT: Kind(
         Lot, "code", True,
-        {"trials": "trials", "batches": "bags", "sowing_plans": "sowings", "trays": "trays",
+        {"batches": "bags", "sowing_plans": "sowings", "trays": "trays",
          "descents_to": "lots made from it", "descents_from": "lots that it was made from"},
     ),
     ThingKind.STAND: Kind(Stand, "place_name", True, {"harvests": "harvests"}),

@@ -7,7 +7,7 @@ from core.vocabulary import StockKind, ThingKind
 from server.changes.kinds import KINDS
 from server.changes.selectors import find_thing, name_of
 from server.errors import DomainError
-from server.lots.models import StockEntry
+from server.lots.models import Lot, StockEntry
 from server.lots.services.stock import enter_stock, take_back_entry
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -62,6 +62,8 @@ def _check_nothing_rests_on(kind: ThingKind, thing: Thing, name: str) -> None:
         count = 0 if there is None else there.count() if hasattr(there, "count") else 1
         if count:
             resting.append(f"{count} {words}")
+    if isinstance(thing, Lot) and (tests := Trial.objects.filter(treatments__lot=thing).distinct().count()):
+        resting.insert(0, f"{tests} trials")
     if isinstance(thing, Trial):
         dishes = Dish.objects.filter(treatment__trial=thing)
         if sown := valid(Sown.objects.filter(dish__in=dishes)).count():
@@ -77,7 +79,7 @@ def _check_nothing_rests_on(kind: ThingKind, thing: Thing, name: str) -> None:
 
 def _forget_draw(by: Person, trial: Trial) -> None:
     """Its dishes are hidden with it, and the seed goes back."""
-    for draw in valid(StockEntry.objects.filter(lot=trial.lot, kind=StockKind.DRAWN, reason=f"trial {trial.code}")):
+    for draw in valid(StockEntry.objects.filter(lot__in=trial.lots, kind=StockKind.DRAWN, reason=f"trial {trial.code}")):
         take_back_entry(by=by, entry=draw)
     for dish in Dish.objects.filter(treatment__trial=trial):
         change_thing(dish, {"deleted_at": timezone.now()}, by=by, version=dish.version)
@@ -85,9 +87,12 @@ def _forget_draw(by: Person, trial: Trial) -> None:
 
 def _draw_again(by: Person, trial: Trial) -> None:
     """Its dishes are back, and their seed is drawn again; refused where the lot does not hold it any more."""
-    dishes = list(Dish.everything.filter(treatment__trial=trial))
-    seeds = sum(d.seeds for d in dishes)
-    if StockEntry.objects.filter(lot=trial.lot, reason=f"trial {trial.code}").exists():
-        enter_stock(by=by, lot=trial.lot, kind=StockKind.DRAWN, amount=seeds, at=timezone.now(), reason=f"trial {trial.code}")
+    dishes = list(Dish.everything.filter(treatment__trial=trial).select_related("treatment"))
+    drawn = set(StockEntry.objects.filter(lot__in=trial.lots, reason=f"trial {trial.code}").values_list("lot", flat=True))
+    for lot in trial.lots:
+        if lot.pk not in drawn:
+            continue
+        seeds = sum(d.seeds for d in dishes if d.treatment.lot_id == lot.pk)
+        enter_stock(by=by, lot=lot, kind=StockKind.DRAWN, amount=seeds, at=timezone.now(), reason=f"trial {trial.code}")
     for dish in dishes:
         change_thing(dish, {"deleted_at": None}, by=by, version=dish.version)

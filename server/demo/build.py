@@ -14,6 +14,7 @@ from core.treatment import STARTER_SOURCE, RecipeStep
 from core.vocabulary import AmountKnown, Container, OriginKind, Purpose, Ripeness, Role, StockKind, Trouble
 from server.demo.build_counting import build_counting
 from server.demo.build_evidence import lay_out_conclusions
+from server.demo.build_lots import NEEDED_DAYS_AGO, build_lots
 from server.demo.build_pictures import as_photo, chance_of, picture_lots
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
 from server.demo.build_sowings import build_sowings
@@ -76,12 +77,13 @@ def build_demo(now: datetime, *, pictures: bool = True) -> None:
     build_treat(lots, places, grower, helper, now, np.random.default_rng(SEED + 2))
     build_counting(lots, places, grower, helper, now, np.random.default_rng(SEED + 3))
     lay_out_conclusions(grower)
+    build_lots(lots, taxa, places, grower, helper, now)
     build_sowings(lots, places, grower, second, now)
 
 
 def _needed_by(code: str, now: datetime) -> date:
     """The day before which a lot must have been collected: its first trial's longest treatment began then."""
-    days_ago = [0.0]
+    days_ago = [float(NEEDED_DAYS_AGO[code] + DAYS_TO_CLEAN) if code in NEEDED_DAYS_AGO else 0.0]
     for trial in TRIALS:
         if trial.lot == code:
             longest = max(sum(RecipeStep(s.kind, s.duration, s.unit).days for s in RECIPES.get(t.recipe, [])) for t in trial.treatments)
@@ -175,6 +177,7 @@ def _trial(
         every_days=spec.every_days,
         daily_for_days=spec.daily_for_days,
         length_days=spec.length_days,
+        sure=True,
     )
     if spec.sown_days_ago < 0:
         return

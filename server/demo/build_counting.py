@@ -51,7 +51,7 @@ def build_counting(
         night_temperature_c=8,
         length_days=35,
     )
-    trial = Trial.objects.filter(lot=lots[MOULDY_LOT]).earliest("pk")
+    trial = Trial.objects.filter(treatments__lot=lots[MOULDY_LOT]).earliest("pk")
     dish = Dish.objects.filter(treatment__trial=trial).order_by("position")[5]
     note_deviation(
         by=helper,

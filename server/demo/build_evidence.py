@@ -18,7 +18,7 @@ CONCLUSIONS = (
 def lay_out_conclusions(grower: Person) -> None:
     """Two growers' words, each two days after its trial was closed."""
     for lot, chosen, words in CONCLUSIONS:
-        trial = Trial.objects.filter(lot__code=lot).order_by("sow_on").first()
+        trial = Trial.objects.filter(treatments__lot__code=lot).order_by("sow_on").first()
         if trial is None:
             continue
         at = Closing.objects.filter(dish__treatment__trial=trial).latest("at").at + timedelta(days=2)

@@ -58,7 +58,7 @@ def build_sowings(lots: dict[str, Lot], places: dict[str, Place], grower: Person
 
 
 def _sowing(spec: SowingSpec, lot: Lot, place: Place, grower: Person, second: Person, now: datetime) -> None:
-    treatment = Treatment.objects.select_related("recipe", "trial__lot").filter(trial__lot=lot, name=spec.treatment).latest("trial__sow_on")
+    treatment = Treatment.objects.select_related("recipe", "trial", "lot").filter(lot=lot, name=spec.treatment).latest("trial__sow_on")
     wish = SowingWish(
         lot=lot,
         plants_wanted=spec.plants,

@@ -176,7 +176,7 @@ def _treated_together(
     step = recipe.steps.all()[0]
     start = sown - step.as_core().days * DAY - timedelta(hours=1)
     plan = on_calendar(recipe, PlanMode.SOW_TOGETHER, timezone.localtime(sown).date(), work_calendar())
-    new = NewBatch(lot=trial.lot, recipe=recipe, seeds=sum(d.seeds for d in dishes) + sprouted, place=place, draw=False)
+    new = NewBatch(lot=dishes[0].treatment.lot, recipe=recipe, seeds=sum(d.seeds for d in dishes) + sprouted, place=place, draw=False)
     batch = put_in(by=grower, new=new, plan=plan, at=start - timedelta(hours=1))
     for dish in dishes:
         change_thing(dish, {"batch": batch}, by=grower, version=dish.version)

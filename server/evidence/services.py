@@ -10,20 +10,20 @@ from django.db import transaction
 
 from core.design import Design, dishes_needed
 from core.treatment import COLD, NEXT_STEPS
-from core.verdict import Proposal, TrialFacts, Verdict
+from core.verdict import Proposal, TrialFacts
 from core.vocabulary import DecisionAim, NextTest, Question, StepKind
 from server.errors import DomainError, refused
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import NothingToCompare
-from server.evidence.selectors.decision import judged
-from server.evidence.selectors.shares import by_treatment, ladder_among
+from server.evidence.selectors.decision import Judged, judged
+from server.evidence.selectors.shares import TreatmentCourses, ladder_among
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
 from server.recipes.services import step_body, write_ladder, write_recipe
 from server.record_kinds.services import check_not_in_future, check_same_thing, take_back
 from server.trials.models import Treatment, Trial
-from server.trials.selectors.state import TrialCourses, with_courses
+from server.trials.selectors.state import with_courses
 
 LONGER = (1.0, 1.5, 2.0)
 SHORTER = (0.5, 0.75, 1.0)
@@ -43,15 +43,16 @@ def conclude(
     chosen = Treatment.objects.filter(trial=trial, pk=treatment).first() if treatment is not None else None
     if treatment is not None and chosen is None:
         raise refused("/treatment", "not_of_trial", "That treatment is not part of this trial. Choose one of its own, or none.")
-    _, facts, found = _judged(trial, aim)
-    said = [found.headline, *(s.text for s in (*found.use, *found.lot, *found.not_known, *found.left))]
+    decided = _judged(trial, aim)
+    asked = [x for x in decided if chosen is None or any(t.treatment.pk == chosen.pk for t in x.treatments)]
+    said = [s for x in asked for s in _said(x)]
     return Conclusion.objects.create(
         trial=trial,
         treatment=chosen,
         words=words,
         verdict=said,
-        rules_version=found.rules_version,
-        aim=facts.aim,
+        rules_version=asked[0].verdict.rules_version,
+        aim=asked[0].facts.aim,
         at=at,
         by=by,
         client_id=client_id,
@@ -65,12 +66,18 @@ def take_back_conclusion(*, by: Person, conclusion: Conclusion) -> Conclusion:
     return take_back(conclusion, by=by)
 
 
-def _judged(trial: Trial, aim: DecisionAim | None = None) -> tuple[TrialCourses, TrialFacts, Verdict]:
-    courses = with_courses([trial])[0]
-    found = judged(courses, aim)
+def _said(x: Judged) -> list[str]:
+    """What the rules say, the lot in front where each lot has a decision of its own."""
+    found = x.verdict
+    head = f"{x.lot.code}: {found.headline}" if x.lot else found.headline
+    return [head, *(s.text for s in (*found.use, *found.lot, *found.not_known, *found.left))]
+
+
+def _judged(trial: Trial, aim: DecisionAim | None = None) -> list[Judged]:
+    found = judged(with_courses([trial])[0], aim)
     if isinstance(found, NothingToCompare):
         raise DomainError(found.detail, code=found.code)
-    return courses, found.facts, found.verdict
+    return found
 
 
 @dataclass(frozen=True)
@@ -86,9 +93,12 @@ class NextTreatment:
 
 @dataclass(frozen=True)
 class NextPlan:
-    """The next trial, ready to be laid out: treatments, or a trial to copy with more dishes. Neither: cut some of the lot first."""
+    """The next trial, ready to be laid out: treatments, or a trial to copy with more dishes. Neither: cut some of the lot first.
 
-    lot: int
+    `lot` is None where the trial to copy says which lots.
+    """
+
+    lot: int | None
     asks: Question
     question: str
     copy_of: int | None
@@ -97,22 +107,29 @@ class NextPlan:
 
 
 @transaction.atomic
-def plan_next(*, by: Person, trial: Trial, test: NextTest) -> NextPlan:
-    """Make a proposal of the decision ready: its recipes are written, those that exist are used again."""
+def plan_next(*, by: Person, trial: Trial, test: NextTest, lot: int | None = None) -> NextPlan:
+    """Make a proposal of the decision ready: its recipes are written, those that exist are used again.
+
+    `lot` says of which decision, where each lot has its own.
+    """
     require(by, Right.PLAN)
-    courses, facts, found = _judged(trial)
-    proposal = next((p for p in found.next if p.test is test), None)
+    decided = _judged(trial)
+    asked = next((x for x in decided if x.lot is not None and x.lot.pk == lot), decided[0])
+    facts = asked.facts
+    proposal = next((p for p in asked.verdict.next if p.test is test), None)
     if proposal is None:
         raise DomainError("That is no longer proposed. Look at the decision again.", code="not_proposed")
     base = trial.treatments.select_related("recipe").get(pk=proposal.builds_on)
+    several = len(trial.lots) > 1
     question = proposal.text[:200]
     if test in (NextTest.REPEAT, NextTest.CLEANER):
-        return NextPlan(trial.lot_id, Question.BEST, question, trial.pk, _dishes(facts, proposal), [])
+        copied = None if several else base.lot_id
+        return NextPlan(copied, Question(trial.asks) if several else Question.BEST, question, trial.pk, _dishes(facts, proposal), [])
     if test is NextTest.CUT_REST:
-        return NextPlan(trial.lot_id, Question.ALIVE, question, None, None, [])
-    treatments = _treatments(by, courses, base, proposal)
+        return NextPlan(base.lot_id, Question.ALIVE, question, None, None, [])
+    treatments = _treatments(by, asked, base, proposal)
     asks = Question.DOSE if any(t.dose for t in treatments) else Question.BEST
-    return NextPlan(trial.lot_id, asks, question, None, None, treatments)
+    return NextPlan(base.lot_id, asks, question, None, None, treatments)
 
 
 def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
@@ -132,9 +149,9 @@ def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
     return min(MOST_DISHES, max(4, now + 1, found[0] if found else MOST_DISHES))
 
 
-def _treatments(by: Person, courses: TrialCourses, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
+def _treatments(by: Person, of: Judged, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
     if proposal.doses:
-        return _doses(by, courses, base, proposal)
+        return _doses(by, of.treatments, base, proposal)
     cold = _cold(base.recipe)
     if proposal.test in (NextTest.LONGER_COLD, NextTest.EARLIER_END) and base.recipe is not None and cold is not None:
         parts = LONGER if proposal.test is NextTest.LONGER_COLD else SHORTER
@@ -166,9 +183,8 @@ def _series(by: Person, recipe: Recipe, step: int, doses: Sequence[float]) -> li
     return [NextTreatment(name, made.pk if made else None, dose == 0, dose, unit) for dose, name, made in rungs]
 
 
-def _doses(by: Person, courses: TrialCourses, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
+def _doses(by: Person, treatments: Sequence[TreatmentCourses], base: Treatment, proposal: Proposal) -> list[NextTreatment]:
     """The series, varied from the recipe of the best dose; from that of another dose where the best is none."""
-    treatments = by_treatment(courses)
     found = ladder_among(treatments)
     rungs = [] if found is None else list(zip((treatments[i].treatment for i in found.places), found.doses, strict=True))
     rungs.sort(key=lambda r: r[0].pk != base.pk)

@@ -8,9 +8,9 @@ from django.db import connection, models, transaction
 from django.db.models.signals import post_migrate, post_save
 
 from server.finding.models import Findable, FindWord
-from server.finding.sources import BY_MODEL, SOURCES, Entry, Source, mentioning
+from server.finding.sources import BY_MODEL, OF_PARTS, SOURCES, Entry, Source, mentioning
 from server.finding.words import weighted
-from server.record_kinds.models import Thing, many_written
+from server.record_kinds.models import Recorded, Thing, many_written
 
 AT_ONCE = 500
 
@@ -19,6 +19,8 @@ def listen() -> None:
     """Hear of everything that is saved, and fill the table once where it is new."""
     for source in SOURCES:
         post_save.connect(_saved, sender=source.model)
+    for part in OF_PARTS:
+        post_save.connect(_part_saved, sender=part)
     many_written.connect(_many_saved)
     post_migrate.connect(fill_where_empty, sender=apps.get_app_config("finding"))
 
@@ -30,6 +32,17 @@ def _saved(sender: type[Thing], instance: Thing, *, raw: bool = False, **_: Any)
 def _many_saved(sender: type[models.Model], ids: Sequence[int], **_: Any) -> None:
     if sender in BY_MODEL:
         index(BY_MODEL[sender], ids)
+    if issubclass(sender, Recorded) and sender in OF_PARTS:
+        _index_of_parts(sender, ids)
+
+
+def _part_saved(sender: type[Recorded], instance: models.Model, *, raw: bool = False, **_: Any) -> None:
+    _index_of_parts(sender, [instance.pk])
+
+
+def _index_of_parts(sender: type[Recorded], ids: Sequence[int]) -> None:
+    source, path = OF_PARTS[sender]
+    index(source, list(sender._default_manager.filter(pk__in=ids).order_by().values_list(path, flat=True).distinct()))
 
 
 @transaction.atomic
@@ -44,7 +57,7 @@ def index(source: Source, ids: Sequence[int]) -> None:
 
 def _index(source: Source, ids: Sequence[int]) -> list[int]:
     """Write the entries that are not as they should be, and return the ids of those things."""
-    things = source.model.objects.filter(pk__in=ids).select_related(*source.along)
+    things = source.model.objects.filter(pk__in=ids).select_related(*source.along).prefetch_related(*source.beside)
     wanted = {thing.pk: entry for thing in things if (entry := source.entry(thing)) is not None}
     weights = {pk: weighted(e.code, e.title, (source.word, e.detail, *e.words)) for pk, e in wanted.items()}
     known = {f.of: f for f in Findable.objects.filter(kind=source.kind, of__in=ids)}

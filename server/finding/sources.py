@@ -8,11 +8,12 @@ from core.vocabulary import ThingKind
 from server.batches.models import Batch, Supply
 from server.lots.models import Lot
 from server.recipes.models import Recipe
-from server.record_kinds.models import Thing
+from server.record_kinds.models import Recorded, Thing
 from server.reference.models import Place, Taxon
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
-from server.trials.models import Trial
+from server.trials.models import Treatment, Trial
+from server.trials.selectors.lots import plants_of
 
 
 @dataclass(frozen=True)
@@ -29,7 +30,8 @@ class Entry:
 class Source:
     """A kind of thing that is found, under the `word` for it too.
 
-    `mentioned_by`: things whose entries name it, as their model and the path from them.
+    `mentioned_by`: things whose entries name it, as their model and the path from them; `parts`: records that its entry is also made
+    from, as their model and the path to it. `beside` is read along where there are many.
     """
 
     kind: ThingKind
@@ -38,6 +40,8 @@ class Source:
     entry: Callable[[Any], Entry | None]
     along: tuple[str, ...] = ()
     mentioned_by: tuple[tuple[type[Thing], str], ...] = ()
+    parts: tuple[tuple[type[Recorded], str], ...] = ()
+    beside: tuple[str, ...] = ()
 
 
 def _plant(of: Lot | Stand) -> tuple[str, ...]:
@@ -50,7 +54,8 @@ def _lot(x: Lot) -> Entry:
 
 
 def _trial(x: Trial) -> Entry:
-    return Entry(x.question or f"Trial {x.code}", x.lot.common_name, x.code, (*_plant(x.lot), x.lot.code))
+    words = [w for lot in x.lots for w in (*_plant(lot), lot.code)]
+    return Entry(x.question or f"Trial {x.code}", plants_of(x.lots), x.code, tuple(words))
 
 
 def _batch(x: Batch) -> Entry:
@@ -91,13 +96,19 @@ def _beside(*parts: str) -> str:
 SOURCES: Sequence[Source] = (
     Source(
         ThingKind.PLANT, Taxon, "plant", _taxon,
-        mentioned_by=((Lot, "taxon"), (Stand, "taxon"), (Trial, "lot__taxon"), (Batch, "lot__taxon"), (SowingPlan, "lot__taxon")),
+        mentioned_by=(
+            (Lot, "taxon"),
+            (Stand, "taxon"),
+            (Trial, "treatments__lot__taxon"),
+            (Batch, "lot__taxon"),
+            (SowingPlan, "lot__taxon"),
+        ),
     ),
     Source(
         ThingKind.LOT, Lot, "lot", _lot, along=("taxon",),
-        mentioned_by=((Trial, "lot"), (Batch, "lot"), (SowingPlan, "lot")),
+        mentioned_by=((Trial, "treatments__lot"), (Batch, "lot"), (SowingPlan, "lot")),
     ),
-    Source(ThingKind.TRIAL, Trial, "trial", _trial, along=("lot__taxon",)),
+    Source(ThingKind.TRIAL, Trial, "trial", _trial, parts=((Treatment, "trial"),), beside=("treatments__lot__taxon",)),
     Source(ThingKind.BATCH, Batch, "bag", _batch, along=("lot__taxon", "recipe")),
     Source(
         ThingKind.RECIPE, Recipe, "recipe", _recipe,
@@ -112,6 +123,8 @@ SOURCES: Sequence[Source] = (
     Source(ThingKind.SUPPLY, Supply, "supply", _supply),
 )  # fmt: skip
 
+# the things that are also made from records of a model, with the path to them
+OF_PARTS = {model: (s, path) for s in SOURCES for model, path in s.parts}
 BY_MODEL = {s.model: s for s in SOURCES}
 BY_KIND = {s.kind: s for s in SOURCES}
 
@@ -119,6 +132,6 @@ BY_KIND = {s.kind: s for s in SOURCES}
 def mentioning(source: Source, ids: Sequence[int]) -> Iterator[tuple[Source, list[int]]]:
     """The things whose entries name some of a source's: one query a relation."""
     for model, path in source.mentioned_by:
-        found = list(model.everything.filter(**{f"{path}__in": ids}).order_by().values_list("pk", flat=True))
+        found = list(model.everything.filter(**{f"{path}__in": ids}).order_by().values_list("pk", flat=True).distinct())
         if found:
             yield BY_MODEL[model], found

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 
 from core.seedstock import cares
-from core.vocabulary import AmountKnown, CleaningGrade, DatePrecision, LabelKind, Layout, Trouble
+from core.vocabulary import AmountKnown, CleaningGrade, DatePrecision, Hazard, LabelKind, Layout, TrialKind, Trouble
 from core.wording import day_value
 from server.batches.models import Batch
 from server.batches.selectors.courses import BatchCourse, courses_of
@@ -16,8 +16,9 @@ from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.sowing.models import SowingPlan, Tray
 from server.sowing.selectors.trays import tray_views
-from server.trials.models import Dish, Sown, Trial
+from server.trials.models import Dish, Sown, Treatment, Trial
 from server.trials.selectors.bag_numbers import bags_of_treatments
+from server.trials.selectors.lots import names_of
 
 GRADE_WORDS = {
     CleaningGrade.UNCLEANED: "not cleaned",
@@ -83,7 +84,14 @@ def dish_contents(dishes: Sequence[Dish]) -> list[LabelContent]:
     The trial, the number of seeds and the day of sowing do not; the day is left free for a pencil until the dish is sown.
     """
     sown = {s.dish_id: s.at for s in valid(Sown.objects.filter(dish__in=dishes))}
-    return [_dish_content(d, sown.get(d.pk)) for d in dishes]
+    names: dict[int, dict[int, str]] = {}
+    hazards: dict[int, list[Hazard]] = {}
+    for trial in {d.treatment.trial_id: d.treatment.trial for d in dishes}.values():
+        treatments = Treatment.objects.filter(trial=trial).select_related("lot__taxon")
+        names[trial.pk] = names_of(treatments)
+        # of all its lots: a blind label does not say which dish holds which
+        hazards[trial.pk] = list(dict.fromkeys(h for t in treatments for h in t.lot.hazard_words))
+    return [_dish_content(d, sown.get(d.pk), names[d.treatment.trial_id][d.treatment_id], hazards[d.treatment.trial_id]) for d in dishes]
 
 
 def tray_contents(plan: SowingPlan) -> list[LabelContent]:
@@ -108,7 +116,7 @@ def tray_contents(plan: SowingPlan) -> list[LabelContent]:
     ]
 
 
-def _dish_content(dish: Dish, sown_at: datetime | None) -> LabelContent:
+def _dish_content(dish: Dish, sown_at: datetime | None, name: str, hazards: Sequence[Hazard]) -> LabelContent:
     trial = dish.treatment.trial
     number = f"{'≈ ' if dish.seeds_known != AmountKnown.COUNTED else ''}{dish.seeds} seeds"
     where = f"place {dish.position}" + (f", block {dish.block}" if trial.layout == Layout.BLOCKS else "")
@@ -116,10 +124,10 @@ def _dish_content(dish: Dish, sown_at: datetime | None) -> LabelContent:
     return LabelContent(
         code=dish.code,
         path=f"/c/{dish.code}",
-        name=trial.code if trial.codes_hidden else f"{trial.code}: {dish.treatment.name}",
-        latin="",
+        name=trial.code if trial.codes_hidden else f"{trial.code}: {name}",
+        latin="" if trial.codes_hidden or trial.kind != TrialKind.PACKET_DAY else dish.treatment.lot.common_name,
         lines=lines,
-        warning="; ".join(c.short for c in cares(trial.lot.hazard_words)),
+        warning="; ".join(c.short for c in cares(hazards)),
     )
 
 

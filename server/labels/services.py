@@ -59,8 +59,8 @@ def _labels(
     if kind is LabelKind.BAG:
         return bag_contents(batches), [LabelPrint(lot=b.lot, batch=b) for b in batches]
     if kind is LabelKind.DISH:
-        dishes = Dish.objects.filter(treatment__trial=trial).select_related("treatment__trial__lot__taxon") if trial else []
-        return dish_contents(list(dishes)), [LabelPrint(lot=trial.lot, trial=trial)] if trial else []
+        dishes = Dish.objects.filter(treatment__trial=trial).select_related("treatment__trial", "treatment__lot__taxon") if trial else []
+        return dish_contents(list(dishes)), [LabelPrint(lot=lot, trial=trial) for lot in trial.lots] if trial else []
     if kind is LabelKind.TRAY:
         return tray_contents(sowing) if sowing else [], [LabelPrint(lot=sowing.lot)] if sowing else []
     left = stocks([lot.pk for lot in lots])

@@ -36,6 +36,7 @@ from server.trials.models import Dish, Look, Trial
 from server.trials.services.layout import NewTreatment, lay_out_trial
 from server.trials.services.looks import record_look, sow_trial
 from server.trials.services.new_look import NewLook
+from server.trials.services.packet_day import Packet, lay_out_packet_day
 
 PASSWORD = "only-for-tests"
 DAY = timedelta(days=1)
@@ -110,6 +111,17 @@ def make_trial(treatments=("none", "cold"), dishes: int = 3, seeds: int = 10, lo
     )
 
 
+def make_packet_day(seeds=(20, 20), claims=(), days_ago: float = 10) -> Trial:
+    """A sown packet day of packets that gave so many seeds, and of which so much was claimed in percent."""
+    packets = [
+        Packet(n, new={"field_name": f"packet {i}", "amount": 200, "claimed_percent": claims[i] if i < len(claims) else None})
+        for i, n in enumerate(seeds)
+    ]
+    trial = lay_out_packet_day(by=make_person(), packets=packets, sow_on=now().date(), at=now() - 300 * DAY)
+    sow_trial(by=make_person(), trial=trial, at=now() - days_ago * DAY)
+    return trial
+
+
 def make_sown_trial(days_ago: float = 10, **fields) -> Trial:
     trial = make_trial(**fields)
     sow_trial(by=make_person(), trial=trial, at=now() - days_ago * DAY)
@@ -126,6 +138,11 @@ def look(dish: Dish, day: float, new_germinated: int = 0, **fields) -> Look:
     sown = dish.sowings.get().at
     new = NewLook(early=day < 0, at=sown + day * DAY, client_id=uuid4(), new_germinated=new_germinated, **fields)
     return record_look(by=make_person(), dish=dish, new=new)[0]
+
+
+def trial_of(code: str) -> Trial:
+    """The first trial of a lot."""
+    return Trial.objects.filter(treatments__lot__code=code).earliest("pk")
 
 
 def make_batch(recipe: Recipe | None = None, lot: Lot | None = None, seeds: int = 100, place: Place | None = None, **fields) -> Batch:

@@ -31,6 +31,7 @@ from server.tests.builders import (
     make_batch,
     make_log,
     make_lot,
+    make_packet_day,
     make_person,
     make_place,
     make_recipe,
@@ -58,6 +59,8 @@ class EveryAddress(OwnAddresses, ApiCase):
         self.lot = make_lot(seeds=5000, taxon=make_taxon())
         self.place, self.recipe = make_place(), make_recipe()
         self.sown = make_sown_trial(dishes=4)
+        self.packets = make_packet_day(seeds=(20,))
+        look(dishes_of(self.packets)[0], 4, 9)
         self.dishes = dishes_of(self.sown)
         look(self.dishes[0], 3, 1)
         self.slips = [make_sown_trial(lot=self.lot, dishes=1) for _ in Role]
@@ -86,6 +89,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "lots/{pk}/": f"lots/{lot}/",
             "lots/{pk}/ledger/": f"lots/{lot}/ledger/",
             "lots/{pk}/history/": f"lots/{lot}/history/",
+            "lots/{pk}/together/": f"lots/{lot}/together/",
             "lots/{pk}/page/": f"lots/{lot}/page/",
             "figures/lots/": f"figures/lots/?ids={lot}",
             "figures/trials/": f"figures/trials/?ids={trial}",
@@ -133,6 +137,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "trials/{pk}/": f"trials/{trial}/",
             "trials/{pk}/overview/": f"trials/{trial}/overview/",
             "trials/{pk}/comparison/": f"trials/{trial}/comparison/",
+            "trials/{pk}/packets/": f"trials/{self.packets.pk}/packets/",
             "trials/{pk}/earlier/": f"trials/{trial}/earlier/",
             "trials/{pk}/decision/": f"trials/{trial}/decision/",
             "trials/{pk}/report/": f"trials/{trial}/report/",
@@ -223,6 +228,11 @@ class EveryAddress(OwnAddresses, ApiCase):
             "taxa/{pk}/": ("patch", f"taxa/{make_taxon(f'T {uuid4()}', 'x').pk}/", {"version": 1, "note": "x"}),
             "sowing-plans/preview/": ("post", "sowing-plans/preview/", wish),
             "sowing-plans/": ("post", "sowing-plans/", wish),
+            "sowing-plans/of-packets/": (
+                "post",
+                "sowing-plans/of-packets/",
+                {"treatments": [self.packets.treatments.get().pk], "plants_wanted": 3, "wanted_on": "2027-06-01"},
+            ),
             "sowing-plans/{pk}/plan-again/": ("post", f"sowing-plans/{self.planned().pk}/plan-again/", wish | {"version": 1}),
             "sowing-plans/{pk}/give-up/": ("post", f"sowing-plans/{self.planned().pk}/give-up/", {"version": 1}),
             "sowing-plans/{pk}/treat/": ("post", f"sowing-plans/{treated.pk}/treat/", {}),
@@ -319,6 +329,11 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "labels/": ("post", "labels/", {"lots": [lot], "sheet": "a4_24"}),
                 "recipes/": ("post", "recipes/", {"name": f"r {turn}", "steps": [{"kind": "nick"}]}),
                 "trials/": ("post", "trials/", {"question": "?"} | layout),
+                "trials/packet-day/": (
+                    "post",
+                    "trials/packet-day/",
+                    {"packets": [{"plant": f"packet {turn}", "seeds": 20}], "sow_on": "2026-12-01"},
+                ),
                 "trials/{pk}/": ("patch", f"trials/{fresh.pk}/", {"version": 1, "question": "!"}),
                 "trials/{pk}/open/": ("post", f"trials/{make_trial(lot=self.lot, dishes=1).pk}/open/", {"version": 1}),
                 "trials/{pk}/sow/": ("post", f"trials/{fresh.pk}/sow/", {}),

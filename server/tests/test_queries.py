@@ -11,40 +11,41 @@ from server.lots.models import Lot
 from server.people.models import Person
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
+from server.tests.builders import trial_of
 from server.tests.demo_snapshot import DemoCase
-from server.trials.models import Trial
 
 MOST = 12
-# session, person, and the revisions that answers are made from are in each
+# session, person, and the revisions that answers are made from are in each; the lots of trials are a query beside the trials
 MORE = {
     "today/": (
-        65,
+        70,
         "all that is due from every area, the season band, decisions on trials to close; kept until anything is recorded, then 3",
     ),
     "lots/{lot}/page/": (
-        60,
+        63,
         "a lot on one screen: ledger, bench, photos, tests, decisions, bags, sowings, labels, and the scatter of earlier trials",
     ),
-    "figures/lots/?ids={lot}": (38, "tests, ledger, drying and trials of the lots, and the scatter of earlier trials; however many lots"),
+    "figures/lots/?ids={lot}": (39, "tests, ledger, drying and trials of the lots, and the scatter of earlier trials; however many lots"),
     "figures/trials/?ids={trial}": (26, "counts and bags of the trials, and the scatter of earlier ones; however many trials"),
     "trials/{trial}/comparison/": (
-        26,
-        "every dish with looks, closings, bags and their cold, and the scatter of 60 earlier trials; kept, then 6",
+        27,
+        "every dish with looks, closings, bags and their cold, and the scatter of 60 earlier trials; kept, then 7",
     ),
-    "trials/{trial}/overview/": (23, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
-    "trials/{trial}/set-up/": (13, "dishes on their places with bags, labels and photos"),
-    "trials/{trial}/timeline/": (13, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
-    "knowledge/": (31, "results of every trial there is, in a fixed number of queries; kept, then 4"),
-    "trials/{trial}/decision/": (25, "what Compare reads, the working year and the conclusions"),
-    "trials/{trial}/report/": (33, "what Compare, the decision and the timeline read, on one paper; kept, then 4"),
+    "trials/{trial}/overview/": (24, "dishes with looks, closings, bags and sprouts, and the scatter of earlier trials"),
+    "trials/{trial}/count-sheet/": (13, "dishes with looks, closings and notes, and the lots of the trial"),
+    "trials/{trial}/set-up/": (14, "dishes on their places with bags, labels and photos"),
+    "trials/{trial}/timeline/": (14, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
+    "knowledge/": (32, "results of every trial there is, in a fixed number of queries; kept, then 4"),
+    "trials/{trial}/decision/": (26, "what Compare reads, the working year and the conclusions"),
+    "trials/{trial}/report/": (34, "what Compare, the decision and the timeline read, on one paper; kept, then 4"),
     "batches/{batch}/page/": (24, "the steps, looks, moves and care of a bag, and the log and the events of each place it lay in"),
-    "lots/{lot}/sowing-bases/": (29, "every trial of the plant with its results, bags and conclusions"),
+    "lots/{lot}/sowing-bases/": (30, "every trial of the plant with its results, bags and conclusions"),
     "sowing-plans/{sowing}/page/": (
-        34,
+        35,
         "the plan with the result it rests on and where that has moved since, which reads its trial; trays, counts",
     ),
-    "open-questions/": (32, "results of every trial there is, and the amounts of the lots to try; kept, then 4"),
-    "taxa/{plant}/knowledge/": (54, "all years of a plant: trials, results, decisions, bags with their lengths, conclusions, lots, trays"),
+    "open-questions/": (33, "results of every trial there is, and the amounts of the lots to try; kept, then 4"),
+    "taxa/{plant}/knowledge/": (55, "all years of a plant: trials, results, decisions, bags with their lengths, conclusions, lots, trays"),
     "changes/": (30, "a query for each kind of thing, and one for what was there before"),
     "bag-rounds/": (14, "bags with steps, looks, care, turns and what each is for"),
 }
@@ -69,7 +70,7 @@ class Queries(DemoCase):
         self.ids = {
             "lot": lot.pk,
             "plant": lot.taxon_id,
-            "trial": Trial.objects.get(lot=lot).pk,
+            "trial": trial_of(lot.code).pk,
             "stand": Stand.objects.get(place_name="Ember Spring").pk,
             "batch": Batch.objects.get(code="HR-114-B1").pk,
             "sowing": SowingPlan.objects.get(lot=lot).pk,
@@ -104,7 +105,7 @@ class Queries(DemoCase):
             for page in ("today/", "trials/{trial}/comparison/", "trials/{trial}/report/", "knowledge/", "trials/"):
                 with self.subTest(page):
                     self.taken(page)
-                    self.assertLessEqual(self.taken(page), 6)
+                    self.assertLessEqual(self.taken(page), 7)
 
     def test_every_line_is_about_a_page_that_needs_it(self):
         for page, (_, why) in MORE.items():

@@ -55,7 +55,7 @@ class AtTheBench(ApiCase):
     def test_a_sprout_on_day_33_of_the_cold_stays_in_its_treatments_curve_after_the_rest_moves_to_warmth(self):
         trial = make_trial(treatments=("cold",), dishes=1, seeds=10)
         dish = dishes_of(trial)[0]
-        batch = make_batch(recipe=make_recipe("45 days cold", days=45), lot=trial.lot, seeds=10)
+        batch = make_batch(recipe=make_recipe("45 days cold", days=45), lot=trial.one_lot, seeds=10)
         begin(batch, 50)
         bag_look(batch, 17, sprouted=1, sprouts_go=SproutsGo.POTTED)
         Dish.objects.filter(pk=dish.pk).update(batch=batch)

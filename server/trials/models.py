@@ -5,7 +5,19 @@ from typing import TYPE_CHECKING
 from django.db import models
 
 from core.records import FATES, ClosingFates
-from core.vocabulary import AmountKnown, Closure, Criterion, DeviationKind, DurationUnit, Layout, Light, Medium, Question, SeenHow
+from core.vocabulary import (
+    AmountKnown,
+    Closure,
+    Criterion,
+    DeviationKind,
+    DurationUnit,
+    Layout,
+    Light,
+    Medium,
+    Question,
+    SeenHow,
+    TrialKind,
+)
 from server.batches.models import Batch
 from server.lots.models import Lot
 from server.recipes.models import Recipe
@@ -15,15 +27,18 @@ from server.reference.models import Photo, Place
 
 
 class Trial(Thing):
-    """A replicated germination trial of one lot. Its state is derived from its dishes."""
+    """A replicated germination trial of the lots of its treatments. Its state is derived from its dishes.
+
+    A packet day is one of kind `packet_day`: a dish of each of many packets, which are not compared with each other.
+    """
 
     revision_of = RevisionOf.TRIAL
 
     code = models.CharField(max_length=12, unique=True)
+    kind = models.CharField(max_length=10, choices=choices_of(TrialKind), default=TrialKind.TRIAL)
     question = models.CharField(max_length=200)
     asks = models.CharField(max_length=13, choices=choices_of(Question), default=Question.OTHER)
     copied_from = models.ForeignKey("self", null=True, blank=True, on_delete=models.PROTECT, related_name="copies")
-    lot = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="trials")
     criterion = models.CharField(max_length=12, choices=choices_of(Criterion), default=Criterion.ROOT_2_MM)
     medium = models.CharField(max_length=12, choices=choices_of(Medium), default=Medium.TOWEL)
     light = models.CharField(max_length=5, choices=choices_of(Light), default=Light.LIGHT)
@@ -50,15 +65,31 @@ class Trial(Thing):
         """Whether results of treatments may not carry dish codes yet."""
         return self.blind and self.opened_at is None
 
+    @property
+    def lots(self) -> list[Lot]:
+        """The lots whose seed it tests, in the order of its treatments."""
+        return list({t.lot_id: t.lot for t in self.treatments.all()}.values())
+
+    @property
+    def one_lot(self) -> Lot | None:
+        """The lot, where it tests only one."""
+        first, *more = self.lots
+        return None if more else first
+
 
 class Treatment(Recorded):
-    """A recipe in a trial; without a recipe the seed is sown as it is.
+    """A lot's seed treated by a recipe in a trial; without a recipe the seed is sown as it is.
 
-    `light` is its own where it differs from the trial's; `level_a` and `level_b` are its levels of the trial's two factors.
+    `length_days` and `light` are its own where they differ from the trial's; `level_a` and `level_b` are its levels of the trial's two
+    factors.
     `added_on` marks a treatment that was not run at the same time as the others. `bags` is how many bags its seed is to be treated in.
     """
 
+    # a count in its dishes changes its trial, not its lot
+    belongs_by = ("trial",)
+
     trial = models.ForeignKey(Trial, on_delete=models.CASCADE, related_name="treatments")
+    lot = models.ForeignKey(Lot, on_delete=models.PROTECT, related_name="treatments")
     order = models.PositiveIntegerField()
     name = models.CharField(max_length=60)
     recipe = models.ForeignKey(Recipe, null=True, blank=True, on_delete=models.PROTECT, related_name="treatments")
@@ -70,6 +101,7 @@ class Treatment(Recorded):
     level_b = models.CharField(max_length=40, blank=True)
     added_on = models.DateField(null=True, blank=True)
     bags = models.PositiveIntegerField(default=1)
+    length_days = models.FloatField(null=True, blank=True)
 
     if not TYPE_CHECKING:
         objects = RecordedManager()
@@ -77,8 +109,8 @@ class Treatment(Recorded):
     class Meta:
         ordering = ["trial", "order"]
         constraints = [
-            models.UniqueConstraint(fields=["trial", "name"], name="treatment_name_once"),
-            models.UniqueConstraint(fields=["trial"], condition=models.Q(is_control=True), name="one_control"),
+            models.UniqueConstraint(fields=["trial", "lot", "name"], name="treatment_name_once_of_lot"),
+            models.UniqueConstraint(fields=["trial", "lot"], condition=models.Q(is_control=True), name="one_control_of_lot"),
         ]
 
 

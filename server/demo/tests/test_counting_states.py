@@ -4,6 +4,7 @@ from core.vocabulary import DeviationKind, Light, Question, TrialState
 from server.evidence.selectors.overview import overview
 from server.evidence.selectors.timeline import trial_timeline
 from server.rounds.selectors.today import today
+from server.tests.builders import trial_of
 from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
 
@@ -20,7 +21,7 @@ class CountedInStates(DemoCase):
         self.assertEqual({(f.level_a, f.light) for f in page.furrows}, {(c, x) for c in ("no cold", "4 weeks cold") for x in Light})
 
     def test_a_deviation_and_the_people_stand_in_a_trials_timeline(self):
-        timeline = trial_timeline(Trial.objects.filter(lot__code="HR-114").earliest("pk"))
+        timeline = trial_timeline(trial_of("HR-114"))
         self.assertIn(DeviationKind.DRIED_OUT, {x.kind for x in timeline.lines})
         self.assertTrue(timeline.people)
 

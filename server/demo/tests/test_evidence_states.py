@@ -5,6 +5,7 @@ from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import CompareOptions, TrialComparison, comparison
 from server.evidence.selectors.decision import decision_page
 from server.evidence.selectors.earlier import earlier_results
+from server.tests.builders import trial_of
 from server.tests.demo_snapshot import DemoCase
 from server.trials.models import Trial
 from server.trials.selectors.state import trials
@@ -18,14 +19,14 @@ class JudgedInStates(DemoCase):
         cls.compared = {code: c for code, c in found.items() if isinstance(c, TrialComparison)}
 
     def trial(self, lot):
-        return Trial.objects.filter(lot__code=lot).earliest("pk")
+        return trial_of(lot)
 
     def test_two_trials_were_concluded_upon_with_what_the_rules_said(self):
         self.assertEqual(Conclusion.objects.count(), 2)
         self.assertTrue(all(c.verdict and c.treatment for c in Conclusion.objects.all()))
 
     def test_doses_point_on_lie_inside_and_may_not_differ(self):
-        readings = {c.ladder.reading for c in self.compared.values() if c.ladder}
+        readings = {x.reading for c in self.compared.values() for x in c.ladders}
         self.assertLessEqual({DoseReading.LARGEST_BEST, DoseReading.INSIDE, DoseReading.NOT_TOLD}, readings)
 
     def test_early_shares_single_dishes_and_missing_curves_are_to_be_seen(self):

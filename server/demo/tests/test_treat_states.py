@@ -15,8 +15,8 @@ from server.lots.models import Lot
 from server.reference.models import Place
 from server.rounds.selectors.today import today
 from server.temperature.selectors import place_page
+from server.tests.builders import trial_of
 from server.tests.demo_snapshot import DemoCase
-from server.trials.models import Trial
 
 
 class TreatedInStates(DemoCase):
@@ -81,7 +81,7 @@ class TreatedInStates(DemoCase):
         self.assertLess(outside.cold.days, 20)
 
     def test_a_trial_was_treated_together_lost_seed_and_missed_a_check(self):
-        found = comparison(Trial.objects.get(lot__code="HR-114"))
+        found = comparison(trial_of("HR-114"))
         said = " ".join(found.warnings)
         for words in ("treated in one bag", "3 of 103 sprouted in the bag", "2 of 100 seeds were not found again", "Care missed"):
             self.assertIn(words, said)

@@ -13,6 +13,7 @@ from server.evidence.selectors.earlier import EarlierResults
 from server.evidence.selectors.figures import LotFigures, TrialFigures
 from server.evidence.selectors.lot_page import LotPage
 from server.evidence.selectors.overview import TrialOverview
+from server.evidence.selectors.packets import PacketDay
 from server.evidence.selectors.planning import QuestionPlan
 from server.evidence.selectors.recipe_results import RecipeResult
 from server.evidence.selectors.timeline import TrialTimeline
@@ -29,6 +30,11 @@ class TrialOverviewSerializer(DataclassSerializer[TrialOverview]):
 class TrialComparisonSerializer(DataclassSerializer[TrialComparison]):
     class Meta:
         dataclass = TrialComparison
+
+
+class PacketDaySerializer(DataclassSerializer[PacketDay]):
+    class Meta:
+        dataclass = PacketDay
 
 
 class LotPageSerializer(DataclassSerializer[LotPage]):
@@ -67,9 +73,13 @@ class TrialTimelineSerializer(DataclassSerializer[TrialTimeline]):
 
 
 class PlanQuestionSerializer(serializers.Serializer[None]):
-    """A question about a lot; leave `dishes` and `seeds_per_dish` out to have them proposed. Shares are 0..1."""
+    """A question about a lot, or about it and further `lots` with as many treatments each.
+
+    Leave `dishes` and `seeds_per_dish` out to have them proposed. Shares are 0..1.
+    """
 
     lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"))
+    lots = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), many=True, default=list)
     asks = serializers.ChoiceField(choices=choices_of(Question))
     treatments = serializers.IntegerField(min_value=1, max_value=60)
     dishes = serializers.IntegerField(min_value=1, max_value=100, allow_null=True, default=None)
@@ -96,6 +106,7 @@ class DecisionOptionsSerializer(serializers.Serializer[None]):
     """What the decision weighs; without an aim, what the nursery's does."""
 
     aim = serializers.ChoiceField(choices=choices_of(DecisionAim), allow_null=True, default=None)
+    lot = serializers.IntegerField(min_value=1, allow_null=True, default=None, help_text="Which lot's decision, where each has its own")
 
 
 class EarlierResultsSerializer(DataclassSerializer[EarlierResults]):
@@ -127,6 +138,7 @@ class NextTestSerializer(serializers.Serializer[None]):
     """Which proposal of the decision to prepare."""
 
     test = serializers.ChoiceField(choices=choices_of(NextTest))
+    lot = serializers.IntegerField(min_value=1, allow_null=True, default=None, help_text="Of which lot's decision, where each has its own")
 
 
 class NextPlanSerializer(DataclassSerializer[NextPlan]):

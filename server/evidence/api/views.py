@@ -25,6 +25,7 @@ from server.evidence.selectors.earlier import earlier_results
 from server.evidence.selectors.figures import lot_figures, trial_figures
 from server.evidence.selectors.lot_page import lot_page
 from server.evidence.selectors.overview import overview
+from server.evidence.selectors.packets import packet_day
 from server.evidence.selectors.planning import plan_question
 from server.evidence.selectors.recipe_results import recipe_results
 from server.evidence.selectors.timeline import trial_timeline
@@ -75,6 +76,14 @@ class ComparisonView(APIView):
         return answer_of(trial, f"comparison:{options!r}", build)
 
 
+class PacketDayView(APIView):
+    """The results of a packet day, packet by packet: germinated, the claim beside it, and what to do."""
+
+    @extend_schema(responses=s.PacketDaySerializer, operation_id="trials_packets")
+    def get(self, request: Request, pk: int) -> Response:
+        return Response(s.PacketDaySerializer(_there(packet_day(get_object_or_404(trials(), pk=pk), timezone.now()))).data)
+
+
 class EarlierView(APIView):
     """The same plant and treatments in other trials, each trial one line, and how much trials differ."""
 
@@ -91,7 +100,9 @@ class DecisionView(APIView):
         given = s.DecisionOptionsSerializer(data=request.query_params)
         given.is_valid(raise_exception=True)
         aim = DecisionAim(x) if (x := given.validated_data["aim"]) else None
-        return Response(s.DecisionPageSerializer(_there(decision_page(get_object_or_404(trials(), pk=pk), aim))).data)
+        return Response(
+            s.DecisionPageSerializer(_there(decision_page(get_object_or_404(trials(), pk=pk), aim, given.validated_data["lot"]))).data
+        )
 
 
 class ConclusionsView(APIView):
@@ -134,8 +145,9 @@ class NextPlanView(APIView):
 
     @extend_schema(request=s.NextTestSerializer, responses=s.NextPlanSerializer, operation_id="trials_next")
     def post(self, request: Request, pk: int) -> Response:
-        test = NextTest(read(s.NextTestSerializer, request)["test"])
-        return Response(s.NextPlanSerializer(plan_next(by=person_of(request), trial=get_object_or_404(trials(), pk=pk), test=test)).data)
+        given = read(s.NextTestSerializer, request)
+        trial, test = get_object_or_404(trials(), pk=pk), NextTest(given["test"])
+        return Response(s.NextPlanSerializer(plan_next(by=person_of(request), trial=trial, test=test, lot=given["lot"])).data)
 
 
 class PlanQuestionView(APIView):

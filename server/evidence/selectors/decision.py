@@ -1,6 +1,6 @@
 """The decision on a trial: what to use, from its comparison of sown seed."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from django.core.cache import caches
@@ -11,8 +11,20 @@ from core.germination import Comparison as FinalComparison
 from core.germination import compare_final, compare_shares, half_times, pair_indices, read_ladder
 from core.records import FATES
 from core.treatment import COLD, dangerous
-from core.verdict import Bands, Called, Finding, LadderFacts, OptionWords, Proposal, TreatmentFacts, TrialFacts, Verdict, verdict
-from core.vocabulary import DecisionAim, Family, NextTest, TreatmentId, TrialState, VerdictRule
+from core.verdict import (
+    Bands,
+    Called,
+    Finding,
+    LadderFacts,
+    OptionWords,
+    Proposal,
+    TreatmentFacts,
+    TrialFacts,
+    Verdict,
+    decided_together,
+    verdict,
+)
+from core.vocabulary import DecisionAim, Family, NextTest, TreatmentId, TrialKind, TrialState, VerdictRule
 from server.batches.selectors.courses import BatchCourse
 from server.evidence.selectors.bags import BagNote, bag_ids, bag_notes, bags_of
 from server.evidence.selectors.comparison import NothingToCompare
@@ -22,10 +34,12 @@ from server.evidence.selectors.made_from import made_from
 from server.evidence.selectors.overview import FurrowStep, furrow_steps
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in, ladder_among
 from server.evidence.selectors.typical_scatter import TypicalScatter, TypicalScatters, typical_scatter
+from server.lots.models import Lot
 from server.people.models import WorkYear
 from server.people.selectors import work_year
 from server.record_kinds.kept import key_of
 from server.trials.models import Trial
+from server.trials.selectors.lots import LotBrief, OfLots, as_of_lots, brief, lots_of
 from server.trials.selectors.state import TrialCourses, with_courses
 
 
@@ -38,6 +52,7 @@ class DecisionOption:
 
     treatment: int
     name: str
+    lot: LotBrief
     is_control: bool
     recipe: int | None
     steps: list[FurrowStep]
@@ -76,9 +91,12 @@ class NextProposal:
 class TrialDecision:
     """What the rules say of a trial under one aim. `use` is a treatment; None where nothing germinated.
 
+    `of_lot` is set where it is over the treatments of one of several lots; else it is over all treatments.
+
     `supports`, `lot`, `cannot_say` and `left` are sentences with the rule each rests on.
     """
 
+    of_lot: LotBrief | None
     aim: DecisionAim
     week_cost: float
     hazard_cost: float
@@ -95,18 +113,27 @@ class TrialDecision:
 
 
 @dataclass(frozen=True)
-class DecisionPage:
-    """The decision on a trial, what it rests on, and what people concluded. `nursery_aim` is the aim set for the nursery."""
+class DecidedLot:
+    """One of several lots, and what is decided for it in one or two sentences."""
+
+    lot: LotBrief
+    headline: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class DecisionPage(OfLots):
+    """The decision on a trial, what it rests on, and what people concluded. `nursery_aim` is the aim set for the nursery.
+
+    `of_lots`: there is a decision for each of these lots, and `decision` is that of the one asked for.
+    """
 
     trial: int
     code: str
     question: str
-    lot: int
-    lot_code: str
-    lot_name: str
     interim: bool
     nursery_aim: DecisionAim
     decision: TrialDecision
+    of_lots: list[DecidedLot]
     band_usual: float
     band_thin: float
     rho0: float
@@ -115,32 +142,43 @@ class DecisionPage:
 
 
 @dataclass(frozen=True)
-class Judged:
-    """A trial with what was decided on it."""
+class Facts:
+    """Treatments that are decided on together, and what core decides from. `lot` is theirs where the trial has a decision for each lot."""
 
+    lot: Lot | None
+    treatments: Sequence[TreatmentCourses]
     facts: TrialFacts
+
+
+@dataclass(frozen=True)
+class Judged(Facts):
+    """The same with what was decided."""
+
     verdict: Verdict
     decision: TrialDecision
 
 
-def decision_page(trial: Trial, aim: DecisionAim | None = None) -> DecisionPage | NothingToCompare:
-    """The decision on a trial under an aim, by default the nursery's; what is missing where there is none yet."""
+def decision_page(trial: Trial, aim: DecisionAim | None = None, lot: int | None = None) -> DecisionPage | NothingToCompare:
+    """The decision on a trial under an aim, by default the nursery's; what is missing where there is none yet.
+
+    Where each lot has a decision of its own, that on `lot`, by default the first.
+    """
     courses = with_courses([trial])[0]
     year = work_year()
     found = judged(courses, aim, Given(typical_scatter(trial), year, bags_of(by_treatment(courses))))
     if isinstance(found, NothingToCompare):
         return found
-    shares = found.facts.comparison.shares
+    asked = next((x for x in found if x.lot is not None and x.lot.pk == lot), found[0])
+    shares = asked.facts.comparison.shares
     return DecisionPage(
         trial=trial.pk,
         code=trial.code,
         question=trial.question,
-        lot=trial.lot_id,
-        lot_code=trial.lot.code,
-        lot_name=trial.lot.common_name,
-        interim=not found.facts.finished,
+        **lots_of(trial),
+        interim=not asked.facts.finished,
         nursery_aim=DecisionAim(year.aim),
-        decision=found.decision,
+        decision=asked.decision,
+        of_lots=[DecidedLot(brief(x.lot), x.decision.headline) for x in found if x.lot is not None],
         band_usual=year.band_usual,
         band_thin=year.band_thin,
         rho0=shares.rho0,
@@ -149,28 +187,28 @@ def decision_page(trial: Trial, aim: DecisionAim | None = None) -> DecisionPage 
     )
 
 
-def kept_decisions(trials: Sequence[Trial], typical: TypicalScatters) -> dict[int, TrialDecision]:
+def kept_decisions(trials: Sequence[Trial], typical: TypicalScatters) -> dict[int, list[TrialDecision]]:
     """The decisions on trials under the nursery's aim, kept by what they were made from; without those that have none yet."""
     if not trials:
         return {}
     revisions = made_from(trials)
-    keys = {t.pk: key_of("decision", revisions[t.pk], typical.of(t)) for t in trials}
-    kept: dict[str, tuple[TrialDecision | None]] = caches["answers"].get_many(keys.values())
+    keys = {t.pk: key_of("decisions", revisions[t.pk], typical.of(t)) for t in trials}
+    kept: dict[str, list[TrialDecision]] = caches["answers"].get_many(keys.values())
     missing = [t for t in trials if keys[t.pk] not in kept]
     if missing:
         made = decisions_on(with_courses(missing), typical)
-        kept |= {keys[t.pk]: (made.get(t.pk),) for t in missing}
+        kept |= {keys[t.pk]: made.get(t.pk, []) for t in missing}
         caches["answers"].set_many({keys[t.pk]: kept[keys[t.pk]] for t in missing}, timeout=None)
-    return {t.pk: decision for t in trials if (decision := kept[keys[t.pk]][0]) is not None}
+    return {t.pk: decisions for t in trials if (decisions := kept[keys[t.pk]])}
 
 
-def decisions_on(read: Sequence[TrialCourses], typical: TypicalScatters) -> dict[int, TrialDecision]:
+def decisions_on(read: Sequence[TrialCourses], typical: TypicalScatters) -> dict[int, list[TrialDecision]]:
     """The decisions on trials whose courses were read already, by trial; without those that have none yet."""
     if not read:
         return {}
     year, bags = work_year(), bags_of([t for courses in read for t in by_treatment(courses)])
     found = {c.trial.pk: judged(c, given=Given(typical.of(c.trial), year, bags)) for c in read}
-    return {pk: x.decision for pk, x in found.items() if not isinstance(x, NothingToCompare)}
+    return {pk: [x.decision for x in judged_on] for pk, judged_on in found.items() if not isinstance(judged_on, NothingToCompare)}
 
 
 @dataclass(frozen=True)
@@ -182,18 +220,23 @@ class Given:
     bags: dict[int, BatchCourse]
 
 
-def judged(courses: TrialCourses, aim: DecisionAim | None = None, given: Given | None = None) -> Judged | NothingToCompare:
-    """Decide on a trial whose courses were read already."""
-    facts = facts_of(courses, aim, given)
-    if isinstance(facts, NothingToCompare):
-        return facts
-    found = verdict(facts)
-    return Judged(facts, found, _decision(by_treatment(courses), facts, found))
+def judged(courses: TrialCourses, aim: DecisionAim | None = None, given: Given | None = None) -> list[Judged] | NothingToCompare:
+    """Decide on a trial whose courses were read already: once, or for each of its lots that has several treatments."""
+    found = facts_of(courses, aim, given)
+    return found if isinstance(found, NothingToCompare) else [_judged(x) for x in found]
 
 
-def _decision(treatments: Sequence[TreatmentCourses], facts: TrialFacts, found: Verdict) -> TrialDecision:
+def _judged(x: Facts) -> Judged:
+    found = verdict(x.facts)
+    return Judged(x.lot, x.treatments, x.facts, found, _decision(x, found))
+
+
+def _decision(of: Facts, found: Verdict) -> TrialDecision:
+    treatments, facts = of.treatments, of.facts
+    names = {t.treatment.pk: t.name for t in treatments}
     costs = found.decision.costs if found.decision else Costs(0.0, 0.0)
     return TrialDecision(
+        of_lot=brief(of.lot) if of.lot else None,
         aim=facts.aim,
         week_cost=costs.week,
         hazard_cost=costs.hazard,
@@ -205,13 +248,13 @@ def _decision(treatments: Sequence[TreatmentCourses], facts: TrialFacts, found: 
         lot=found.lot,
         cannot_say=found.not_known,
         left=found.left,
-        next=[_proposal(p, facts.called) for p in found.next],
+        next=[_proposal(p, names) for p in found.next],
         rules_version=found.rules_version,
     )
 
 
-def _proposal(p: Proposal, called: Called) -> NextProposal:
-    return NextProposal(p.test, p.rule, p.text, int(p.builds_on), called.name(p.builds_on), list(p.doses))
+def _proposal(p: Proposal, names: Mapping[int, str]) -> NextProposal:
+    return NextProposal(p.test, p.rule, p.text, int(p.builds_on), names[int(p.builds_on)], list(p.doses))
 
 
 def _option(t: TreatmentCourses, facts: TrialFacts, found: Verdict, place: int, words: OptionWords) -> DecisionOption:
@@ -219,7 +262,8 @@ def _option(t: TreatmentCourses, facts: TrialFacts, found: Verdict, place: int, 
     option, share, own = found.decision.options[place], facts.comparison.shares.treatments[place], facts.treatments[place]
     return DecisionOption(
         treatment=t.treatment.pk,
-        name=t.treatment.name,
+        name=t.name,
+        lot=brief(t.treatment.lot),
         is_control=own.is_control,
         recipe=t.treatment.recipe_id,
         steps=furrow_steps(t),
@@ -243,8 +287,10 @@ def _option(t: TreatmentCourses, facts: TrialFacts, found: Verdict, place: int, 
     )
 
 
-def facts_of(courses: TrialCourses, aim: DecisionAim | None = None, given: Given | None = None) -> TrialFacts | NothingToCompare:
-    """A trial as core decides on it."""
+def facts_of(courses: TrialCourses, aim: DecisionAim | None = None, given: Given | None = None) -> list[Facts] | NothingToCompare:
+    """A trial as core decides on it: its treatments together, or those of each lot, with the scatter of the whole trial."""
+    if courses.trial.kind == TrialKind.PACKET_DAY:
+        return NothingToCompare("packet_day", "A packet day has no decision: each packet is tested by itself. See its results.")
     treatments = by_treatment(courses)
     if not any(d.looks for d in courses.dishes):
         return NothingToCompare("no_look", "No dish has been looked at yet, so there is nothing to decide on. Count a round first.")
@@ -252,13 +298,34 @@ def facts_of(courses: TrialCourses, aim: DecisionAim | None = None, given: Given
         return NothingToCompare("all_set_aside", "Every dish of one treatment is set aside, so nothing can be decided.")
     if given is None:
         given = Given(typical_scatter(courses.trial), work_year(), bags_of(treatments))
-    typical, year = given.typical, given.year
+    typical = given.typical
     comparison = compare_final([t.as_counted() for t in treatments], Family.ALL, None, typical.rho0, typical.rho_b)
+    groups = decided_together(as_of_lots([t.treatment for t in treatments]))
+    weeks = _weeks(treatments)
+    if len(groups) == 1:
+        return [Facts(None, treatments, _facts_on(courses, treatments, comparison, weeks, aim, given))]
+    out = []
+    for places in groups:
+        mine = [treatments[i] for i in places]
+        own = compare_shares(comparison.shares.select(places), Family.ALL)
+        facts = _facts_on(courses, mine, own, [weeks[i] for i in places], aim, given)
+        out.append(Facts(mine[0].treatment.lot, mine, facts))
+    return out
+
+
+def _facts_on(
+    courses: TrialCourses,
+    treatments: Sequence[TreatmentCourses],
+    comparison: FinalComparison,
+    weeks: Sequence[float],
+    aim: DecisionAim | None,
+    given: Given,
+) -> TrialFacts:
+    year = given.year
     notes = bag_notes(treatments, {i: given.bags[i] for i in bag_ids(treatments)})
     called = called_in(treatments)
-    weeks = _weeks(treatments)
     return TrialFacts(
-        treatments=[_facts(t, weeks[i]) for i, t in enumerate(treatments)],
+        treatments=[_facts(t, w) for t, w in zip(treatments, weeks, strict=True)],
         comparison=comparison,
         finished=courses.state == TrialState.CLOSED,
         smallest=_smallest(comparison),

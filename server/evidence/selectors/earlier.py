@@ -15,7 +15,8 @@ from core.vocabulary import Criterion, Light
 from server.batches.selectors.courses import step_lengths
 from server.evidence.selectors.typical_scatter import CountedTrial, TypicalScatter, TypicalScatters, counted_of, typical_scatters
 from server.trials.models import Dish, Treatment, Trial
-from server.trials.selectors.state import trials
+from server.trials.selectors.lots import PlantKey, plant_of
+from server.trials.selectors.state import trials_of_plant
 
 MOST_TRIALS = 40
 
@@ -62,13 +63,13 @@ class EarlierResults:
 
 def earlier_results(trial: Trial) -> EarlierResults:
     """Lines of this trial's treatments in all trials of its plant: those in which the same was done."""
-    lot = trial.lot
-    same = trials().filter(lot__taxon=lot.taxon) if lot.taxon_id else trials().filter(lot=lot)
-    found = {t.pk: t for t in same.order_by("-sow_on", "-pk")[:MOST_TRIALS]}
-    found.setdefault(trial.pk, trial)
-    told = results_over(list(found.values()), typical_scatters(), gather(list(found)), asked=trial)
-    own = [told.keys[t.pk] for t in trial.treatments.all() if told.keys[t.pk] in told.lines]
-    views = [told.view(key) for key in dict.fromkeys(own) if len({x.trial for x in told.lines[key]}) > 1]
+    views: list[EarlierTreatment] = []
+    for plant, lot in {plant_of(lot): lot for lot in trial.lots}.items():
+        found = {t.pk: t for t in trials_of_plant(lot).order_by("-sow_on", "-pk")[:MOST_TRIALS]}
+        found.setdefault(trial.pk, trial)
+        told = results_over(plant, list(found.values()), typical_scatters(), gather(list(found)), asked=trial)
+        own = [key for t in trial.treatments.all() if (key := told.keys.get(t.pk)) in told.lines]
+        views += [told.view(key) for key in dict.fromkeys(own) if key and len({x.trial for x in told.lines[key]}) > 1]
     return EarlierResults(views, _notes(views))
 
 
@@ -109,7 +110,9 @@ class Gathered:
 def gather(trials_wanted: Sequence[int]) -> Gathered:
     """Counts and treatments of trials by their ids, in a fixed number of queries."""
     treatments: dict[int, list[Treatment]] = defaultdict(list)
-    found = Treatment.objects.filter(trial__in=trials_wanted).select_related("recipe", "trial").prefetch_related("recipe__steps")
+    found = (
+        Treatment.objects.filter(trial__in=trials_wanted).select_related("recipe", "trial", "lot__taxon").prefetch_related("recipe__steps")
+    )
     for t in found:
         treatments[t.trial_id].append(t)
     return Gathered(counted_of(trials_wanted), treatments, _off_plan(trials_wanted))
@@ -124,16 +127,18 @@ def _off_plan(trials_wanted: Sequence[int]) -> set[int]:
     return {t for x in step_lengths(by_batch) if off_plan(x.planned_days, x.actual_days) for t in by_batch[x.batch]} if by_batch else set()
 
 
-def results_over(found: Sequence[Trial], typical: TypicalScatters, gathered: Gathered, asked: Trial | None = None) -> ResultsOver:
-    """Lines of every treatment in the trials, oldest trial first.
+def results_over(
+    plant: PlantKey, found: Sequence[Trial], typical: TypicalScatters, gathered: Gathered, asked: Trial | None = None
+) -> ResultsOver:
+    """Lines of every treatment of a plant in the trials, oldest trial first; treatments of other plants in them are left out.
 
     The rule of `asked`, or of the latest trial, says which lines counted by another one.
     """
     by_id = {t.pk: t for t in found}
     counted = {pk: gathered.counted[pk] for pk in by_id if pk in gathered.counted}
-    every = [t for pk in by_id for t in gathered.treatments.get(pk, ())]
-    sizes = Counter(t.trial_id for t in every)
-    keys = {t.pk: key_of(t, alone=sizes[t.trial_id] == 1) for t in every}
+    every = [t for pk in by_id for t in gathered.treatments.get(pk, ()) if plant_of(t.lot) == plant]
+    keys = keys_of(every)
+    lots = {t.pk: t.lot for t in every}
     recipes = {keys[t.pk]: t.recipe_id for t in every if t.recipe_id is not None}
     rule = (asked or max(found, key=lambda t: (t.sow_on, t.pk))).criterion if found else ""
     told = ResultsOver(keys, _names(every, keys), defaultdict(list), defaultdict(list), recipes, defaultdict(int))
@@ -141,6 +146,8 @@ def results_over(found: Sequence[Trial], typical: TypicalScatters, gathered: Gat
         trial = by_id[pk]
         other_rule = trial.criterion != rule
         for treatment, share in zip(counted[pk], gathered.shares(pk, typical.of(trial)).treatments, strict=True):
+            if treatment not in keys:
+                continue
             key = keys[treatment]
             told.effective[key].append(TrialLine(share.share, share.n_eff))
             told.replicated[key] += share.dishes > 1
@@ -148,7 +155,7 @@ def results_over(found: Sequence[Trial], typical: TypicalScatters, gathered: Gat
                 EarlierLine(
                     trial=pk,
                     trial_code=trial.code,
-                    lot_code=trial.lot.code,
+                    lot_code=lots[treatment].code,
                     sown_on=trial.sow_on,
                     criterion=Criterion(trial.criterion),
                     germinated=share.g,
@@ -168,6 +175,12 @@ def _left_out(*, other_rule: bool, off: bool) -> str:
     if other_rule:
         return "counted by another rule for “germinated”"
     return "its bag differed from its plan by more than 10 % and 3 days" if off else ""
+
+
+def keys_of(treatments: Sequence[Treatment]) -> dict[int, Key]:
+    """What was done to the seed of treatments, by id; a lot's only treatment in a trial is the lot untreated."""
+    sizes = Counter((t.trial_id, t.lot_id) for t in treatments)
+    return {t.pk: key_of(t, alone=sizes[t.trial_id, t.lot_id] == 1) for t in treatments}
 
 
 def key_of(treatment: Treatment, *, alone: bool = False) -> Key:

@@ -11,7 +11,8 @@ from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.models import Lot
 from server.lots.selectors.advice import most_pressing
 from server.trials.models import Trial
-from server.trials.selectors.state import trials
+from server.trials.selectors.lots import names_of
+from server.trials.selectors.state import trials_of
 
 
 @dataclass(frozen=True)
@@ -52,7 +53,7 @@ class TrialFigures:
 def lot_figures(wanted: Sequence[int], today: date) -> list[LotFigures]:
     """Figures of lots by their ids, in a fixed number of queries; lots that are not there are left out."""
     lots = list(Lot.objects.filter(pk__in=wanted).select_related("taxon", "place__parent__parent__parent"))
-    told = lot_tests(list(trials().filter(lot__in=lots)), typical_scatters())
+    told = lot_tests(list(trials_of(lots)), typical_scatters())
     asks = most_pressing(lots, today, {lot.pk: told.tested(lot) for lot in lots})
     return [LotFigures(lot.pk, next(reversed(told.of(lot).tests), None), lot.pk in told.counting, asks.get(lot.pk)) for lot in lots]
 
@@ -63,11 +64,12 @@ def trial_figures(wanted: Sequence[int]) -> list[TrialFigures]:
     out = []
     for trial in found:
         treatments = {t.pk: t for t in gathered.treatments.get(trial.pk, ())}
+        names = names_of(treatments.values())
         counted = gathered.counted.get(trial.pk, {})
         shares = gathered.shares(trial.pk, typical.of(trial)).treatments if counted else ()
         rows = [(treatments[pk], share) for pk, share in zip(counted, shares, strict=True)]
         rows.sort(key=lambda row: (row[0].order, row[0].pk))
         out.append(
-            TrialFigures(trial.pk, [TreatmentFigure(t.pk, t.name, t.is_control, s.g, s.n, s.share, s.lower, s.upper) for t, s in rows])
+            TrialFigures(trial.pk, [TreatmentFigure(t.pk, names[t.pk], t.is_control, s.g, s.n, s.share, s.lower, s.upper) for t, s in rows])
         )
     return out

@@ -1,6 +1,6 @@
 """The lot page: what is known of a lot, what its tests say of its age, and what next."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -18,7 +18,7 @@ from server.lots.models import Lot
 from server.lots.selectors.bench import LotBench, bench
 from server.record_kinds.selectors import valid
 from server.trials.models import Look, Trial
-from server.trials.selectors.state import trials
+from server.trials.selectors.state import trials_of
 
 MOST_DECISIONS = 3
 FORECAST_POINTS = 25
@@ -92,14 +92,14 @@ class LotPage:
 
 def lot_page(lot: Lot, today: date) -> LotPage:
     """Everything about a lot, in a number of queries that does not grow with its records."""
-    found = list(trials().filter(lot=lot).order_by("-sow_on", "-pk"))
+    found = list(trials_of([lot]).order_by("-sow_on", "-pk"))
     typical = typical_scatters()
     told = lot_tests(found, typical)
     evidence = told.of(lot)
     tested = told.tested(lot)
     rows = Batch.objects.filter(lot=lot).order_by("-pk").values_list("pk", "code", "recipe__name", "seeds")
     batches = [LotBatch(*row) for row in rows]
-    potted = valid(Look.objects.filter(dish__treatment__trial__lot=lot, potted__gt=0)).aggregate(n=Sum("potted"))["n"] or 0
+    potted = valid(Look.objects.filter(dish__treatment__lot=lot, potted__gt=0)).aggregate(n=Sum("potted"))["n"] or 0
     return LotPage(
         bench(lot, today, tested),
         evidence.tests,
@@ -108,19 +108,21 @@ def lot_page(lot: Lot, today: date) -> LotPage:
         batches,
         potted,
         of_lot(lot),
-        decisions_of(found, told, typical),
+        decisions_of([lot], found, told, typical),
     )
 
 
-def decisions_of(found: Sequence[Trial], told: LotTests, typical: TypicalScatters) -> list[LotDecision]:
-    """What the latest of some trials say to use, the latest first."""
+def decisions_of(lots: Collection[Lot], found: Sequence[Trial], told: LotTests, typical: TypicalScatters) -> list[LotDecision]:
+    """What the latest of some trials say to use of these lots, the latest first."""
+    mine = {lot.pk for lot in lots}
     sown = [t for t in found if told.standing[t.pk].sown_at is not None][:MOST_DECISIONS]
     decided = kept_decisions(sown, typical)
     closed = {t.pk: told.standing[t.pk].state is TrialState.CLOSED for t in sown}
     return [
         LotDecision(t.pk, t.code, d.headline, d.aim, closed[t.pk])
         for t in sown
-        if (d := decided.get(t.pk)) is not None and d.use is not None
+        for d in decided.get(t.pk, ())
+        if d.use is not None and (d.of_lot is None or d.of_lot.id in mine)
     ]
 
 

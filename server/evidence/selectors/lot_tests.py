@@ -10,8 +10,8 @@ from core.records import CountRecord, Inspection
 from core.seedstock import DeclineTests, TreatmentTest, decline_tests
 from core.statistics import wilson
 from core.treatment import dangerous
-from core.vocabulary import Base, TrialState
-from server.evidence.selectors.earlier import Gathered, gather, key_of
+from core.vocabulary import Base, TrialKind, TrialState
+from server.evidence.selectors.earlier import Gathered, Key, gather, keys_of
 from server.evidence.selectors.typical_scatter import TypicalScatters
 from server.lots.models import Lot
 from server.lots.selectors.advice import Tested
@@ -83,7 +83,7 @@ class _Tested:
     treatment: Treatment
     share: TreatmentShare
     records: tuple[CountRecord, ...]
-    alone: bool
+    key: Key
     critical: float
 
     @property
@@ -96,30 +96,42 @@ def lot_tests(found: Sequence[Trial], typical: TypicalScatters) -> LotTests:
     """The finished ones among some trials as tests of their lots, in a fixed number of queries."""
     ids = [t.pk for t in found]
     standing = standing_of(ids)
-    counting = {t.lot_id for t in found if standing[t.pk].state is TrialState.COUNTING}
+    counting = {lot.pk for t in found for lot in _counted_now(t, standing[t.pk])}
     told = LotTests({}, counting, standing, gather(ids))
-    closed = {t.pk: t for t in found if told.standing[t.pk].state is TrialState.CLOSED and t.pk in told.gathered.counted}
-    records = _records(list(closed))
+    over = {t.pk: t for t in found if standing[t.pk].finished and t.pk in told.gathered.counted}
+    records = _records(list(over))
     by_lot: dict[int, list[_Tested]] = defaultdict(list)
     lots: dict[int, Lot] = {}
-    for trial in closed.values():
-        sown_at = told.standing[trial.pk].sown_at
-        if sown_at is not None:
-            lots[trial.lot_id] = trial.lot
-            by_lot[trial.lot_id] += _tested(trial, sown_at, told.gathered, typical, records)
-    for lot, tested in by_lot.items():
-        told.by_lot[lot] = _evidence(lots[lot], tested)
+    for trial in over.values():
+        for tested in _tested(trial, standing[trial.pk], told.gathered, typical, records):
+            lot = tested.treatment.lot
+            lots[lot.pk] = lot
+            by_lot[lot.pk].append(tested)
+    for pk, mine in by_lot.items():
+        told.by_lot[pk] = _evidence(lots[pk], mine)
     return told
 
 
+def _counted_now(trial: Trial, standing: Standing) -> list[Lot]:
+    """The lots of which seed is being counted; each packet of a packet day is finished by itself."""
+    if standing.state is not TrialState.COUNTING:
+        return []
+    return list({t.lot_id: t.lot for t in trial.treatments.all() if t.pk not in standing.finished}.values())
+
+
 def _tested(
-    trial: Trial, sown_at: datetime, gathered: Gathered, typical: TypicalScatters, records: Mapping[int, tuple[CountRecord, ...]]
+    trial: Trial, standing: Standing, gathered: Gathered, typical: TypicalScatters, records: Mapping[int, tuple[CountRecord, ...]]
 ) -> list[_Tested]:
+    """The finished treatments of a trial; of one that compares, all of them or none."""
+    if standing.sown_at is None or (trial.kind != TrialKind.PACKET_DAY and standing.state is not TrialState.CLOSED):
+        return []
     treatments = {t.pk: t for t in gathered.treatments[trial.pk]}
+    keys = keys_of(list(treatments.values()))
     shares = gathered.shares(trial.pk, typical.of(trial))
     return [
-        _Tested(trial, sown_at, treatments[pk], share, records.get(pk, ()), len(treatments) == 1, shares.critical)
+        _Tested(trial, standing.sown_at, treatments[pk], share, records.get(pk, ()), keys[pk], shares.critical)
         for pk, share in zip(gathered.counted[trial.pk], shares.treatments, strict=True)
+        if pk in standing.finished
     ]
 
 
@@ -161,7 +173,7 @@ def _evidence(lot: Lot, tested: Sequence[_Tested]) -> LotEvidence:
 
 def _as_test(t: _Tested, zero: date) -> TreatmentTest:
     years = (local_day(t.sown_at) - zero).days / YEAR
-    return TreatmentTest(years, key_of(t.treatment, alone=t.alone), t.records, t.share.phi)
+    return TreatmentTest(years, t.key, t.records, t.share.phi)
 
 
 def _row(t: _Tested, used: TreatmentTest | None) -> LotTest:

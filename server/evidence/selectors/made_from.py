@@ -1,7 +1,9 @@
-"""The revisions that a trial's results are made from: its own, those of its lot and its bags, and of what all trials share."""
+"""The revisions that a trial's results are made from: its own, those of its lots and its bags, and of what all trials share."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+
+from django.db.models import prefetch_related_objects
 
 from server.batches.selectors.courses import splits_before
 from server.record_kinds.models import ALL, RevisionOf, revisions_of
@@ -11,33 +13,39 @@ from server.trials.models import Dish, Trial
 def made_from(trials: Sequence[Trial]) -> dict[int, str]:
     """The revisions of each trial, by trial, as a text: two that are equal were made from the same records.
 
-    Two queries, and one more for each generation of bags that were split.
+    Two queries, one more where the treatments of the trials were not read along, and one more for each generation of bags that were split.
     """
-    return {pk: f"{own} shared {shared}" for pk, (own, shared) in _read(trials).items()}
+    return {pk: f"{own} shared {shared}" for pk, (own, shared) in _read(trials, _lots_of(trials)).items()}
 
 
 def own_records(trials: Sequence[Trial]) -> dict[int, str]:
-    """The same without what all trials share: what counts are made from, by trial."""
-    return {pk: own for pk, (own, _) in _read(trials).items()}
+    """What counts alone are made from, by trial: neither what all trials share nor their lots."""
+    return {pk: own for pk, (own, _) in _read(trials, {t.pk: set() for t in trials}).items()}
 
 
-def _read(trials: Sequence[Trial]) -> dict[int, tuple[str, str]]:
+def _read(trials: Sequence[Trial], lots: Mapping[int, set[int]]) -> dict[int, tuple[str, str]]:
     bags = _bags_of([t.pk for t in trials])
     found = revisions_of(
         {
             RevisionOf.SHARED: {ALL},
             RevisionOf.TRIAL: {t.pk for t in trials},
-            RevisionOf.LOT: {t.lot_id for t in trials},
+            RevisionOf.LOT: {lot for of_trial in lots.values() for lot in of_trial},
             RevisionOf.BATCH: {b for of_trial in bags.values() for b in of_trial},
         }
     )
     shared = found[RevisionOf.SHARED][ALL]
     out = {}
     for t in trials:
-        own = [f"trial {found[RevisionOf.TRIAL][t.pk]}", f"lot {found[RevisionOf.LOT][t.lot_id]}"]
+        own = [f"trial {found[RevisionOf.TRIAL][t.pk]}", *(f"lot {x} {found[RevisionOf.LOT][x]}" for x in sorted(lots[t.pk]))]
         own += [f"bag {b} {found[RevisionOf.BATCH][b]}" for b in sorted(bags[t.pk])]
         out[t.pk] = ", ".join(own), shared
     return out
+
+
+def _lots_of(trials: Sequence[Trial]) -> dict[int, set[int]]:
+    """The lots that each trial tests: no query where they were read with the trials."""
+    prefetch_related_objects(trials, "treatments")
+    return {t.pk: {x.lot_id for x in t.treatments.all()} for t in trials}
 
 
 def _bags_of(trials: Sequence[int]) -> dict[int, set[int]]:

@@ -21,6 +21,7 @@ from core.vocabulary import (
     Question,
     StepKind,
     StopReason,
+    TrialKind,
     TrialState,
 )
 from server.evidence.selectors.bags import BagNote, bag_notes
@@ -30,6 +31,7 @@ from server.record_kinds.days import local_day
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.expected import with_expected
+from server.trials.selectors.lots import LotBrief, OfLots, brief, hazards_of, lots_of
 from server.trials.selectors.state import TrialCourses, with_courses
 
 
@@ -86,7 +88,7 @@ class StretchView:
 
 @dataclass(frozen=True)
 class FurrowView:
-    """One treatment: its steps before sowing, its course after, its share with the interval."""
+    """One treatment: its steps before sowing, its course after, its share with the interval; its lot where the trial has several."""
 
     id: int
     name: str
@@ -105,6 +107,7 @@ class FurrowView:
     light: Light | None = None
     level_a: str = ""
     level_b: str = ""
+    lot: LotBrief | None = None
     added_on: date | None = None
     stretches: list[StretchView] = field(default_factory=list)
 
@@ -119,13 +122,14 @@ class NextStep:
     about: bool
 
 
-@dataclass(frozen=True)
-class TrialOverview:
+@dataclass(frozen=True, kw_only=True)
+class TrialOverview(OfLots):
     """Everything the trial page shows."""
 
     id: int
     version: int
     code: str
+    kind: TrialKind
     question: str
     asks: Question
     state: TrialState
@@ -133,9 +137,6 @@ class TrialOverview:
     factor_a: str
     factor_b: str
     closure: Closure
-    lot: int
-    lot_code: str
-    lot_name: str
     origin_place: str
     criterion: Criterion
     medium: Medium
@@ -173,12 +174,14 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
     trial = courses.trial
     treatments = by_treatment(courses)
     sown_at = courses.sown_at
-    lot = trial.lot
+    lots, hazards = trial.lots, hazards_of(trial)
     typical = typical_scatter(trial)
     return TrialOverview(
         id=trial.pk,
         version=trial.version,
         code=trial.code,
+        kind=TrialKind(trial.kind),
+        **lots_of(trial),
         question=trial.question,
         asks=Question(trial.asks),
         state=courses.state,
@@ -186,10 +189,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         factor_a=trial.factor_a,
         factor_b=trial.factor_b,
         closure=Closure(trial.closure),
-        lot=lot.pk,
-        lot_code=lot.code,
-        lot_name=lot.common_name,
-        origin_place=lot.origin_place,
+        origin_place=", ".join(dict.fromkeys(x.origin_place for x in lots if x.origin_place)),
         criterion=Criterion(trial.criterion),
         medium=Medium(trial.medium),
         light=Light(trial.light),
@@ -210,7 +210,7 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
                 pips=pips(d),
                 place=d.dish.place.full_name if d.dish.place else "",
                 position=d.dish.position,
-                treatment="" if trial.codes_hidden else d.dish.treatment.name,
+                treatment="" if trial.codes_hidden else courses.names[d.dish.treatment_id],
             )
             for d in courses.dishes
         ],
@@ -218,9 +218,9 @@ def overview_of(courses: TrialCourses, now: datetime) -> TrialOverview:
         advice=courses.advice,
         advice_note=late_sentence(courses.expected) if courses.expected else "",
         sentence=_sentence(courses, treatments, typical),
-        hazards=lot.hazard_words,
-        cares=cares(lot.hazard_words),
-        hazard_note=lot.hazard,
+        hazards=hazards,
+        cares=cares(hazards),
+        hazard_note="; ".join(dict.fromkeys(x.hazard for x in lots if x.hazard)),
         cautions=_step_cautions(treatments, courses.state),
     )
 
@@ -256,6 +256,7 @@ def furrows_of(
     """The furrows of a trial, without the rest of its page."""
     shares = shares_of(treatments, typical) if courses.sown_at else None
     hidden = courses.trial.codes_hidden
+    several = len({t.treatment.lot_id for t in treatments}) > 1
     out = []
     for index, t in enumerate(treatments):
         share = shares.treatments[index] if shares else None
@@ -266,7 +267,8 @@ def furrows_of(
         out.append(
             FurrowView(
                 id=t.treatment.pk,
-                name=t.treatment.name,
+                name=t.name,
+                lot=brief(t.treatment.lot) if several else None,
                 is_control=t.treatment.is_control,
                 recipe=recipe.name if recipe else "",
                 steps=furrow_steps(t),
@@ -317,13 +319,14 @@ def _next_steps(courses: TrialCourses, now: datetime) -> list[NextStep]:
     steps = [NextStep(on, "count", n, about=False) for on, n in sorted(due.items())[:2]]
     open_dishes = [d for d in courses.dishes if d.open and d.sown_at]
     if open_dishes:
-        end = max(local_day(d.sown_at + timedelta(days=courses.trial.length_days)) for d in open_dishes if d.sown_at)
+        end = max(local_day(d.sown_at + timedelta(days=courses.length_of(d))) for d in open_dishes if d.sown_at)
         steps.append(NextStep(max(end, local_day(now)), "close", len(open_dishes), about=True))
     return steps
 
 
 def _sentence(courses: TrialCourses, treatments: list[TreatmentCourses], typical: TypicalScatter) -> str:
-    if courses.state == TrialState.PLANNED or not any(d.looks for d in courses.dishes):
+    packets = courses.trial.kind == TrialKind.PACKET_DAY
+    if packets or courses.state == TrialState.PLANNED or not any(d.looks for d in courses.dishes):
         return ""
     if any(not t.counted for t in treatments):
         return "Every dish of one treatment is set aside, so nothing can be compared."

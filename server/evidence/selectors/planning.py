@@ -1,5 +1,6 @@
 """Planning by question: what is known of the lot and of the grower's dishes, and what a layout can tell."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from django.db.models import Q
@@ -12,7 +13,8 @@ from server.errors import refused_by_core
 from server.evidence.selectors.typical_scatter import PAST_TRIALS, counted_of, typical_scatter
 from server.lots.models import Lot
 from server.lots.selectors import stocks
-from server.trials.models import Treatment, Trial
+from server.trials.models import Treatment
+from server.trials.selectors.state import trials_of, trials_of_plant
 
 USUAL_SHARE = 0.5
 
@@ -32,13 +34,20 @@ class SchoolTelling:
 
 @dataclass(frozen=True)
 class QuestionPlan:
-    """A question, what was assumed, a layout, and what that can tell; shares are 0..1, `power` None where none is defined."""
+    """A question, what was assumed, a layout, and what that can tell; shares are 0..1, `power` None where none is defined.
+
+    `seeds` are those of all lots. `seeds_of_lot`, `in_stock`, `remaining` and `share_of_lot` are of the lot with the least seed,
+    whose code `scarcest` is.
+    """
 
     asks: Question
     treatments: int
     dishes: int
     seeds_per_dish: int
+    lots: int
+    scarcest: str
     seeds: int
+    seeds_of_lot: int
     in_stock: int | None
     estimated: bool
     remaining: int | None
@@ -72,18 +81,25 @@ def plan_question(
     lot: Lot,
     asks: Question,
     treatments: int,
+    lots: Sequence[Lot] = (),
     dishes: int | None = None,
     seeds_per_dish: int | None = None,
     bags: int = 0,
     expected: float | None = None,
     difference: float | None = None,
 ) -> QuestionPlan:
-    """What a layout for the question can tell; without `dishes` and `seeds_per_dish` one is proposed."""
-    stock = stocks([lot.pk])[lot.pk]
+    """What a layout for the question can tell; without `dishes` and `seeds_per_dish` one is proposed.
+
+    `lots` are further lots, each of which has the same treatments as `lot`.
+    """
+    every = list({x.pk: x for x in (lot, *lots)}.values())
+    left = stocks([x.pk for x in every])
+    scarcest = min(every, key=lambda x: seeds if (seeds := left[x.pk].seeds) is not None else float("inf"))
+    stock = left[scarcest.pk]
     share, share_from = (expected, "as you expect") if expected is not None else _expected(lot, asks)
     typical = typical_scatter()
     rho, rho_from = typical.rho0, typical.rests_on
-    aim = Aim(asks, treatments, share, USUAL_DIFFERENCE if difference is None else difference)
+    aim = Aim(asks, treatments * len(every), share, USUAL_DIFFERENCE if difference is None else difference, len(every))
     begin = propose(aim, in_stock=stock.seeds, rho=rho)
     size = {"dishes": dishes or begin[0], "seeds_per_dish": seeds_per_dish or begin[1]}
     try:
@@ -94,7 +110,10 @@ def plan_question(
         asks=asks,
         treatments=treatments,
         **size,
-        seeds=told.cost.seeds,
+        lots=len(every),
+        scarcest=scarcest.code,
+        seeds=told.cost.seeds * len(every),
+        seeds_of_lot=told.cost.seeds,
         in_stock=stock.seeds,
         estimated=stock.estimated,
         remaining=told.cost.remaining,
@@ -139,10 +158,11 @@ def _school(seeds: int, aim: Aim, told: Telling) -> SchoolTelling:
 def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
     """The share to expect: the lot's own best where it is tested by itself, untreated seed of the plant where treatments compete."""
     alone = asks in (Question.ALIVE, Question.STILL_AS_GOOD)
-    past = Trial.objects.filter(lot=lot) if alone or not lot.taxon_id else Trial.objects.filter(lot__taxon=lot.taxon)
+    past = trials_of([lot]) if alone else trials_of_plant(lot)
     latest = list(past.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
     counted = counted_of(latest)
-    names = dict(Treatment.objects.filter(trial__in=latest).filter(Q() if alone else Q(is_control=True)).values_list("pk", "name"))
+    mine = Q(lot=lot) if alone else Q(is_control=True, **({"lot__taxon": lot.taxon_id} if lot.taxon_id else {"lot": lot}))
+    names = dict(Treatment.objects.filter(mine, trial__in=latest).values_list("pk", "name"))
     for trial in latest:
         wanted = [(pk, t) for pk, t in counted.get(trial, {}).items() if pk in names]
         if wanted:

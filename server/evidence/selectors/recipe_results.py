@@ -8,6 +8,7 @@ from server.evidence.selectors.earlier import gather, results_over
 from server.evidence.selectors.typical_scatter import typical_scatters
 from server.recipes.models import Recipe
 from server.trials.models import Trial
+from server.trials.selectors.lots import PlantKey, plant_of
 from server.trials.selectors.state import trials
 
 
@@ -26,18 +27,21 @@ class RecipeResult:
 def recipe_results(recipe: Recipe) -> list[RecipeResult]:
     """Results of one version of a recipe by plant, the best first; in a fixed number of queries."""
     found = list(trials().filter(treatments__recipe=recipe).distinct())
-    of_plant: dict[tuple[int | None, int | None], list[Trial]] = defaultdict(list)
+    of_plant: dict[PlantKey, list[Trial]] = defaultdict(list)
+    names: dict[PlantKey, str] = {}
     for t in found:
-        of_plant[(t.lot.taxon_id, None) if t.lot.taxon_id else (None, t.lot_id)].append(t)
+        for plant, lot in {plant_of(x.lot): x.lot for x in t.treatments.all() if x.recipe_id == recipe.pk}.items():
+            of_plant[plant].append(t)
+            names[plant] = lot.common_name
     typical, gathered = typical_scatters(), gather([t.pk for t in found])
     results = []
-    for (taxon, lot), mine in of_plant.items():
-        told = results_over(mine, typical, gathered)
-        treated = [t.pk for trial in mine for t in gathered.treatments[trial.pk] if t.recipe_id == recipe.pk]
+    for plant, mine in of_plant.items():
+        told = results_over(plant, mine, typical, gathered)
+        treated = [t.pk for trial in mine for t in gathered.treatments[trial.pk] if t.recipe_id == recipe.pk and t.pk in told.keys]
         keys = [k for k in dict.fromkeys(told.keys[pk] for pk in treated) if k in told.lines]
         for key in keys:
             view = told.view(key)
             if view.pooled is not None:
                 conditions = view.name if len(keys) > 1 else ""
-                results.append(RecipeResult(taxon, lot, mine[0].lot.common_name, conditions, view.pooled.trials, view.pooled))
+                results.append(RecipeResult(*plant, names[plant], conditions, view.pooled.trials, view.pooled))
     return sorted(results, key=lambda r: (-r.pooled.mean.median, r.name))

@@ -1,5 +1,6 @@
 """A trial's treatments as core compares them."""
 
+from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -10,21 +11,26 @@ from core.germination import FEWEST_DOSES, CountedDish, CountedTreatment, Shared
 from core.records import CountRecord, pool
 from core.treatment import find_ladder, schedule
 from core.verdict import Called
-from core.vocabulary import DurationUnit, Layout, StepKind
+from core.vocabulary import DurationUnit, Layout, StepKind, TreatmentId
 from server.evidence.selectors.shared_bags import FilledDish, shared_bags
 from server.evidence.selectors.typical_scatter import TypicalScatter, calibration_of
 from server.recipes.models import Step
 from server.trials.models import Treatment
 from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.lots import names_of
 from server.trials.selectors.state import TrialCourses
 
 
 @dataclass(frozen=True)
 class TreatmentCourses:
-    """A treatment with the courses of its dishes; `counted` are those not set aside. `blocked`: the trial lies in blocks."""
+    """A treatment with the courses of its dishes; `counted` are those not set aside. `blocked`: the trial lies in blocks.
+
+    `name` is what the treatment is called in its trial, with its lot where treatments of several lots have one name.
+    """
 
     treatment: Treatment
     dishes: Sequence[DishCourse]
+    name: str
     blocked: bool = False
 
     @cached_property
@@ -92,18 +98,19 @@ def _filled(d: DishCourse) -> FilledDish:
 
 def by_treatment(trial: TrialCourses) -> list[TreatmentCourses]:
     """The trial's dishes by treatment, in the order in which treatments were laid out."""
-    found: dict[int, TreatmentCourses] = {}
+    dishes: dict[int, list[DishCourse]] = defaultdict(list)
     for course in trial.dishes:
-        t = course.dish.treatment
-        known = found.get(t.pk)
-        found[t.pk] = TreatmentCourses(t, [*known.dishes, course] if known else [course], trial.trial.layout == Layout.BLOCKS)
-    return sorted(found.values(), key=lambda t: t.treatment.order)
+        dishes[course.dish.treatment_id].append(course)
+    blocked = trial.trial.layout == Layout.BLOCKS
+    found = [TreatmentCourses(mine[0].dish.treatment, mine, trial.names[pk], blocked) for pk, mine in dishes.items()]
+    return sorted(found, key=lambda t: t.treatment.order)
 
 
 def called_in(treatments: Sequence[TreatmentCourses]) -> Called:
     """How the treatments of a trial are called in sentences: the one whose seed is sown as it is, by that."""
     untreated = [t.treatment.pk for t in treatments if not t.kinds and not t.treatment.light]
-    return Called({t.treatment.pk: t.treatment.name for t in treatments}, frozenset(untreated if len(untreated) == 1 else []))
+    names: dict[TreatmentId, str] = dict(names_of([t.treatment for t in treatments]).items())
+    return Called(names, frozenset(untreated if len(untreated) == 1 else []))
 
 
 def shares_of(treatments: Sequence[TreatmentCourses], typical: TypicalScatter) -> TrialShares | None:

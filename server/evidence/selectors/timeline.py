@@ -58,7 +58,7 @@ def timeline_of(courses: TrialCourses) -> TrialTimeline:
     trial = courses.trial
     treatments = by_treatment(courses)
     notes = bag_notes(treatments)
-    care = [f"{t.treatment.name}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.sentences]
+    care = [f"{t.name}: {s}" for t in treatments if (n := notes.get(t.treatment.pk)) for s in n.sentences]
     lines = [*_told(trial), *_ends(trial, courses), *_late(courses)]
     lines += [
         TimelineEntry(d.sown_at, "", "added_later", d.dish.code, f"Added on {day_value(t.treatment.added_on)}: not run at the same time.")

@@ -105,7 +105,7 @@ def _past() -> dict[int, PastTrial]:
     kept: tuple[str, dict[int, PastTrial]] | None = cache.get(KEPT)
     if kept is not None and kept[0] == nursery:
         return kept[1]
-    latest = list(Trial.objects.order_by("-sow_on", "-pk").only("pk", "lot")[:PAST_TRIALS])
+    latest = list(Trial.objects.order_by("-sow_on", "-pk").only("pk")[:PAST_TRIALS])
     found = {pk: past for pk, past in by_revision(f"{KEPT}-trials", own_records(latest), _past_trials).items() if past is not None}
     cache.set(KEPT, (nursery, found), timeout=None)
     return found

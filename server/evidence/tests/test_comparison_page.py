@@ -153,7 +153,7 @@ class TheLayout(TestCase):
             grow(trial, name, counts)
             if days:
                 Treatment.objects.filter(trial=trial, name=name).update(recipe=make_recipe(name, days))
-        found = compare(trial).ladder
+        found = compare(trial).ladders[0]
         self.assertEqual([(p.dose, p.treatment) for p in found.points], [(0, "none"), (28, "4 weeks"), (56, "8 weeks")])
         self.assertEqual((found.reading, found.unit), (DoseReading.LARGEST_BEST, "d"))
         self.assertGreater(found.trend.t, 3)

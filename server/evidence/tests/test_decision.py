@@ -103,7 +103,7 @@ class Deciding(ApiCase):
         for trial in (small, large):
             self.read(trial)
             # no bags, no recipes: session, person, trial, six for the courses, scatter, year, conclusions
-            with self.assertNumQueries(12):
+            with self.assertNumQueries(13):
                 self.read(trial)
 
 
@@ -126,7 +126,7 @@ class Concluding(ApiCase):
         self.assertEqual((kept["words"], kept["treatment_name"], kept["rules_version"]), ("Cold it is.", "cold", 2))
         self.assertEqual(kept["aim"], "balanced")
         self.assertTrue(any("cold" in s for s in kept["verdict"]))
-        lot = self.client.get(f"/api/v1/lots/{self.trial.lot_id}/page/").json()
+        lot = self.client.get(f"/api/v1/lots/{self.trial.one_lot.pk}/page/").json()
         self.assertEqual([c["id"] for c in lot["conclusions"]], [kept["id"]])
         recipe = self.client.get(f"/api/v1/recipes/{self.recipe.pk}/conclusions/").json()
         self.assertEqual([c["id"] for c in recipe], [kept["id"]])
@@ -166,7 +166,7 @@ class PlanningNext(ApiCase):
         trial = cold_ladder((1, 0, 1), (8, 9, 8), (17, 18, 16))
         body = self.plan(trial, "doses_above").json()
         self.assertEqual([t["dose"] for t in body["treatments"]], [0, 56, 70, 84])
-        self.assertEqual((body["asks"], body["lot"], body["treatments"][0]["is_control"]), ("dose", trial.lot_id, True))
+        self.assertEqual((body["asks"], body["lot"], body["treatments"][0]["is_control"]), ("dose", trial.one_lot.pk, True))
         recipes = Recipe.objects.count()
         self.assertEqual(self.plan(trial, "doses_above").json(), body)
         self.assertEqual(Recipe.objects.count(), recipes)

@@ -214,10 +214,10 @@ class EvidenceApi(ApiCase):
         large = make_sown_trial(dishes=10, lot=make_lot("BIG"))
         counted(large, "none", *[1] * 10)
         counted(large, "cold", *[5] * 10)
-        # one asks whether anything was changed since, eight more read how much dishes usually differ; the comparison also
+        # one asks whether anything was changed since, nine more read how much dishes usually differ; the comparison also
         # asks what it would be made from
         looked_before()
-        for page, queries in (("overview", 17), ("comparison", 20)):
+        for page, queries in (("overview", 18), ("comparison", 21)):
             for trial in (self.trial, large):
                 caches["default"].clear()
                 with self.assertNumQueries(queries):
@@ -226,7 +226,7 @@ class EvidenceApi(ApiCase):
     def test_a_comparison_is_worked_out_once_and_read_again_while_nothing_changes(self):
         address = f"/api/v1/trials/{self.trial.pk}/comparison/"
         first = self.client.get(address).json()
-        with self.assertNumQueries(6):
+        with self.assertNumQueries(7):
             self.assertEqual(self.client.get(address).json(), first)
         look(dishes_of(self.trial, "none")[0], 7, 3)
         self.assertEqual(self.client.get(address).json()["treatments"][0]["germinated"], first["treatments"][0]["germinated"] + 3)
@@ -254,7 +254,7 @@ class SumsAgreeWithRecords(TestCase):
         retreat_ungerminated(by=make_person(), trial=trial, dishes=[sent], at=now() - 5 * DAY, name="cold")
         look(sent, 38, 3)
         set_aside(by=make_person(), dish=aside, at=now() - 4 * DAY, why="dry")
-        batch = make_batch(lot=trial.lot, seeds=20)
+        batch = make_batch(lot=trial.one_lot, seeds=20)
         begin(batch, 60)
         bag_look(batch, 45, sprouted=2, sprouts_go=SproutsGo.GO_ON)
         Dish.objects.filter(pk=bagged.pk).update(batch=batch)

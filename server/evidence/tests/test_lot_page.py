@@ -112,7 +112,7 @@ class Keeping(ApiCase):
 
 # among them, only when anything was counted since: eight for how much dishes usually differ, nine for what the latest trials say to use
 # tests are read as sums, not look by look: a trial of thousands of looks costs what a small one does
-QUERIES = 51
+QUERIES = 52
 
 
 class WhatToUse(ApiCase):
@@ -132,8 +132,8 @@ class OnToday(ApiCase):
         old, fresh, empty = make_lot("A-1", seeds=100), make_lot("A-2", seeds=100), make_lot("A-3", seeds=50)
         for lot, days_ago in ((old, 290), (fresh, 200), (empty, 290)):
             finished(lot, days_ago, 20)
-        Trial.objects.filter(lot__in=(old, empty)).update(sow_on=timezone.localdate() - timedelta(days=400))
-        Trial.objects.filter(lot=fresh).update(sow_on=timezone.localdate() - timedelta(days=300))
+        Trial.objects.filter(treatments__lot__in=(old, empty)).update(sow_on=timezone.localdate() - timedelta(days=400))
+        Trial.objects.filter(treatments__lot=fresh).update(sow_on=timezone.localdate() - timedelta(days=300))
 
         def due():
             return [r["code"] for r in self.client.get("/api/v1/today/").json()["retests"]]

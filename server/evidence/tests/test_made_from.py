@@ -182,7 +182,7 @@ class OfAllCounts(TestCase):
 
     def test_after_a_bag_was_looked_at(self):
         recipe = make_recipe()
-        bag = make_batch(recipe, self.trial.lot, seeds=200)
+        bag = make_batch(recipe, self.trial.one_lot, seeds=200)
         Treatment.objects.filter(trial=self.trial, name="cold").update(recipe=recipe)
         for dish in dishes_of(self.trial, "cold"):
             change_thing(dish, {"batch": bag}, by=self.by, version=dish.version)

@@ -47,5 +47,5 @@ class WhatARecipeDid(ApiCase):
             self.tried(self.cold, plant, f"F-{n}", 4)
             # what all trials share is read once
             recipe_results(self.cold)
-            with self.assertNumQueries(10):
+            with self.assertNumQueries(11):
                 recipe_results(self.cold)

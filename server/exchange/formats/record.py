@@ -9,7 +9,9 @@ from server.exchange.selectors.tables import DISH_COLUMNS, LOOK_COLUMNS, TREATME
 
 FORMAT = "awake-furrow-trial"
 # bump it when a column goes or changes its meaning
-FORMAT_VERSION = 1
+FORMAT_VERSION = 2
+# trials of one lot, which the trial named
+ONE_LOT = 1
 SCHEMA_NAME = "trial.schema.json"
 _TYPES = {
     Kind.TEXT: {"type": "string"},
@@ -48,7 +50,7 @@ def schema(*, written_before: bool = False) -> dict[str, Any]:
         "required": ["format", "version", "trial", *lists],
         "properties": {
             "format": {"const": FORMAT},
-            "version": {"const": FORMAT_VERSION},
+            "version": {"enum": [FORMAT_VERSION, ONE_LOT]} if written_before else {"const": FORMAT_VERSION},
             "trial": _object(TRIAL_COLUMNS, written_before),
             **{name: {"type": "array", "items": _object(columns, written_before)} for name, columns in lists.items()},
         },

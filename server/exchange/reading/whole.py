@@ -3,7 +3,7 @@
 import hashlib
 import io
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from typing import Any
 
 from django.core.exceptions import ValidationError
@@ -15,6 +15,7 @@ from server.exchange.formats.archive import (
     ARCHIVE_FORMAT,
     ARCHIVE_NAME,
     ARCHIVE_VERSION,
+    LOT_OF_TRIALS,
     PHOTOS,
     WITHOUT_CHECKSUMS,
     archived_models,
@@ -25,6 +26,7 @@ from server.exchange.reading.cells import MOST_JSON_MARKS, Unreadable, json_valu
 from server.exchange.reading.files import refused_file
 from server.people.models import Person
 from server.record_kinds.zips import ZIP_ERRORS
+from server.trials.models import Treatment, Trial
 
 # what may be there already: who signed in to import it, and their working year
 MAY_BE_THERE = {"people.Person", "people.WorkYear", "people.HistoricalWorkYear", "exchange.FileRead"}
@@ -85,7 +87,7 @@ def _list_of(box: zipfile.ZipFile) -> Json:
         raise refused_file("damaged_file", f"{ARCHIVE_NAME} in this file {why.words}") from None
     if not isinstance(told, dict) or told.get("format") != ARCHIVE_FORMAT:
         raise refused_file("unknown_file", "This file is no nursery that an Awake Furrow wrote.")
-    if told.get("version") not in (ARCHIVE_VERSION, WITHOUT_CHECKSUMS):
+    if told.get("version") not in (ARCHIVE_VERSION, LOT_OF_TRIALS, WITHOUT_CHECKSUMS):
         raise refused_file(
             "other_version",
             f"This file has format {told.get('version')}; this application reads format {ARCHIVE_VERSION} and earlier ones.",
@@ -101,8 +103,10 @@ def _check_tables(box: zipfile.ZipFile, told: Json) -> None:
     listed = {t["name"]: t for t in told["tables"]}
     known = {name_of_table(m) for m in archived_models()}
     there = {n.removesuffix(".jsonl") for n in box.namelist() if n.endswith(".jsonl")}
+    # an earlier version had fewer tables
+    missing = known - set(listed) if told["version"] == ARCHIVE_VERSION else set()
     for what, names in (
-        ("does not have the table", known - set(listed)),
+        ("does not have the table", missing),
         ("lists, but does not have, the table", set(listed) - there),
         ("has, but does not list, the table", there - set(listed)),
         ("has a table that this application does not know:", set(listed) - known),
@@ -146,12 +150,25 @@ def records_of(box: zipfile.ZipFile, model: type[models.Model]) -> Iterator[Json
     if name not in box.namelist():
         return
     columns = {f.attname: f for f in columns_of(model)}
+    before = _lots_of_trials(box) if model is Treatment else {}
     with box.open(name) as page:
         for number, line in enumerate(iter(lambda: page.readline(LONGEST_LINE + 1), b""), 1):
-            yield _record(model, columns, number, line)
+            yield _record(model, columns, number, line, before)
 
 
-def _record(model: type[models.Model], columns: "dict[str, models.Field[Any, Any]]", number: int, line: bytes) -> Json:
+def _lots_of_trials(box: zipfile.ZipFile) -> dict[Any, Any]:
+    """The lot of each trial, where a file was written when trials had it and not their treatments."""
+    name = f"{name_of_table(Trial)}.jsonl"
+    if name not in box.namelist():
+        return {}
+    with box.open(name) as page:
+        found = [json_value(line) for line in iter(lambda: page.readline(LONGEST_LINE + 1), b"")]
+    return {x.get("id"): x["lot_id"] for x in found if isinstance(x, dict) and "lot_id" in x}
+
+
+def _record(
+    model: type[models.Model], columns: "dict[str, models.Field[Any, Any]]", number: int, line: bytes, lots: Mapping[Any, Any]
+) -> Json:
     where = f"{name_of_table(model)}, record {number}"
     try:
         if len(line) > LONGEST_LINE or line.count(b",") > MOST_JSON_MARKS:
@@ -161,6 +178,8 @@ def _record(model: type[models.Model], columns: "dict[str, models.Field[Any, Any
         raise _wrong(where, why.words.rstrip(".")) from None
     if not isinstance(found, dict):
         raise _wrong(where, "is no record")
+    if (trial := found.get("trial_id")) in lots:
+        found.setdefault("lot_id", lots[trial])
     missing = [c for c, f in columns.items() if c not in found and not f.null and not f.has_default() and not f.blank]
     if missing:
         raise _wrong(where, f"has no {missing[0]}")

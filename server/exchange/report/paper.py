@@ -61,8 +61,10 @@ def _story(r: TrialReport, s: Styles) -> list[Flowable]:
         out.append(para(r.why_not, s["lead"]))
     else:
         out.append(para(r.comparison.head, s["lead"]))
-    if r.decision is not None:
-        out += _decision(r, r.decision, s)
+    for d in r.decisions:
+        out += _decision(d, s)
+    if r.decisions and r.conclusions:
+        out += [para("Conclusions", s["head"]), *(para(_concluded(c), s["plain"]) for c in r.conclusions)]
     if r.comparison is not None:
         out += _results(r.comparison, s)
     out += [para("Methods", s["head"]), _terms(r.methods, s)]
@@ -72,9 +74,13 @@ def _story(r: TrialReport, s: Styles) -> list[Flowable]:
     return out
 
 
-def _decision(r: TrialReport, d: TrialDecision, s: Styles) -> list[Flowable]:
+def _decision(d: TrialDecision, s: Styles) -> list[Flowable]:
     """The decision as on its page: headline, pips, what each treatment saves and costs, and what the trial cannot say."""
-    out: list[Flowable] = [para("Decision", s["head"]), para(d.headline, s["plain"]), para(_aim(d), s["quiet"])]
+    out: list[Flowable] = [
+        para(f"Decision for lot {d.of_lot.code}" if d.of_lot else "Decision", s["head"]),
+        para(d.headline, s["plain"]),
+        para(_aim(d), s["quiet"]),
+    ]
     if d.options:
         caption = "Germinated of 100 sown; each pip is one chance in 20. The treatment to use is dark."
         out += [Spacer(1, 4), KeepTogether([pip_chart(d, WIDTH), para(caption, s["quiet"])]), Spacer(1, 4), _options(d, s)]
@@ -83,7 +89,6 @@ def _decision(r: TrialReport, d: TrialDecision, s: Styles) -> list[Flowable]:
         ("What this trial cannot say", [x.text for x in d.cannot_say]),
         ("Left in the dishes", [x.text for x in d.left]),
         ("Worth testing next", [x.text for x in d.next]),
-        ("Conclusions", [_concluded(c) for c in r.conclusions]),
     ):
         if lines:
             out += [para(head, s["head"]), *(para(line, s["plain"]) for line in lines)]
@@ -133,7 +138,7 @@ def _results(c: TrialComparison, s: Styles) -> list[Flowable]:
         ("How many, compared with the control", against),
         ("How fast, among those that germinated", [*([c.speed.note] if c.speed else []), *speed]),
         ("Both in one: pace", [c.pace.sentence, *pace]),
-        ("Dose series", c.ladder.sentences if c.ladder else []),
+        *((f"Dose series of lot {x.lot.code}" if x.lot else "Dose series", x.sentences) for x in c.ladders),
         ("Two factors crossed", c.factors.sentences if c.factors else []),
         ("Blocks", [c.blocks.sentence] if c.blocks and c.blocks.sentence else []),
         ("Dishes that differ, or were set aside", [e.sentence for e in c.effects]),

@@ -20,7 +20,9 @@ from server.evidence.selectors.conclusions import ConclusionView, of_trial
 from server.evidence.selectors.decision import TrialDecision, judged
 from server.evidence.selectors.timeline import TrialTimeline, timeline_of
 from server.exchange.selectors.wording import recipe_words
+from server.lots.models import Lot
 from server.trials.models import Trial, TrialPhoto
+from server.trials.selectors.lots import listed, plants_of
 from server.trials.selectors.state import TrialCourses, with_courses
 
 CRITERIA = {
@@ -62,7 +64,7 @@ class MapPlace:
 
 @dataclass(frozen=True)
 class TrialReport:
-    """All that a report says. `comparison` and `decision` are None while there is nothing to compare, with `why_not`."""
+    """All that a report says. While there is nothing to compare, `comparison` is None and `decisions` are none, with `why_not`."""
 
     id: int
     code: str
@@ -76,7 +78,7 @@ class TrialReport:
     map: list[MapPlace]
     photos: list[int]
     comparison: TrialComparison | None
-    decision: TrialDecision | None
+    decisions: list[TrialDecision]
     conclusions: list[ConclusionView]
     why_not: str
     timeline: TrialTimeline
@@ -99,22 +101,22 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
     begin(3)
     timeline = timeline_of(courses)
     begin(4)
-    lot = trial.lot
+    lots = trial.lots
     there = compared if isinstance(compared, TrialComparison) else None
     return TrialReport(
         id=trial.pk,
         code=trial.code,
         question=trial.question,
         state=courses.state,
-        lot_code=lot.code,
-        lot_name=lot.common_name,
-        scientific_name=lot.taxon.scientific_name if lot.taxon else "",
+        lot_code=", ".join(x.code for x in lots),
+        lot_name=plants_of(lots),
+        scientific_name=listed(dict.fromkeys(x.taxon.scientific_name for x in lots if x.taxon)),
         made_at=made_at,
         methods=_methods(courses, there),
         map=_map(courses),
         photos=list(TrialPhoto.objects.filter(trial=trial).order_by("at", "pk").values_list("photo", flat=True)),
         comparison=there,
-        decision=None if isinstance(decided, NothingToCompare) else decided.decision,
+        decisions=[] if isinstance(decided, NothingToCompare) else [x.decision for x in decided],
         conclusions=of_trial(trial),
         why_not=compared.detail if isinstance(compared, NothingToCompare) else "",
         timeline=timeline,
@@ -123,16 +125,16 @@ def trial_report(trial: Trial, made_at: datetime, progress: Progress | None = No
 
 
 def _methods(courses: TrialCourses, compared: TrialComparison | None) -> list[Method]:
-    trial, lot = courses.trial, courses.trial.lot
+    trial = courses.trial
     seeds = sorted({d.record.sown for d in courses.dishes})
     about = "≈" if any(d.record.sown_is_estimate for d in courses.dishes) else ""
     per_dish = f"{about}{seeds[0]}" if len(seeds) == 1 else f"{about}{seeds[0]} to {seeds[-1]}"
     treatments = list(trial.treatments.select_related("recipe").prefetch_related("recipe__steps"))
     lines = [
-        Method("Seed", f"Lot {lot.code}, {lot.common_name}" + (f" ({lot.taxon.scientific_name})" if lot.taxon else "") + _origin(courses)),
+        *(Method("Seed", _seed(lot, courses)) for lot in trial.lots),
         *(
             Method(
-                f"Treatment “{t.name}”" + (", the control" if t.is_control else ""),
+                f"Treatment “{courses.names.get(t.pk, t.name)}”" + (", the control" if t.is_control else ""),
                 (f"{t.recipe.name}, version {t.recipe.edition}: {recipe_words(t.recipe)}." if t.recipe else "Sown untreated.")
                 + (f" Light: {t.light}." if t.light else "")
                 + (f" Added on {day_value(t.added_on)}." if t.added_on else ""),
@@ -154,10 +156,11 @@ def _methods(courses: TrialCourses, compared: TrialComparison | None) -> list[Me
     return [*lines, Method("Numbers", _numbers(compared))] if compared else lines
 
 
-def _origin(courses: TrialCourses) -> str:
-    place = courses.trial.lot.origin_place
+def _seed(lot: Lot, courses: TrialCourses) -> str:
+    taxon = f" ({lot.taxon.scientific_name})" if lot.taxon else ""
+    place = f", from {lot.origin_place}" if lot.origin_place else ""
     sown = courses.sown_at
-    return (f", from {place}" if place else "") + (f"; first sown on {day_value(sown)}." if sown else "; not sown yet.")
+    return f"Lot {lot.code}, {lot.common_name}{taxon}{place}" + (f"; first sown on {day_value(sown)}." if sown else "; not sown yet.")
 
 
 def _layout(courses: TrialCourses) -> str:
@@ -197,7 +200,7 @@ def _map(courses: TrialCourses) -> list[MapPlace]:
     found: dict[str, list[MapDish]] = defaultdict(list)
     for d in courses.dishes:
         place = d.dish.place.full_name if d.dish.place else "no place yet"
-        name = "" if hidden else d.dish.treatment.name
+        name = "" if hidden else courses.names[d.dish.treatment_id]
         found[place].append(MapDish(d.dish.code, d.dish.position, d.dish.block, name, d.set_aside is not None))
     return [MapPlace(place, dishes) for place, dishes in found.items()]
 

@@ -5,13 +5,14 @@ from dataclasses import dataclass, fields
 
 from core.germination import Indices
 from core.records import FATES
-from core.vocabulary import AmountKnown, Closure, Criterion, DurationUnit, Layout, Light, Medium, SeenHow
+from core.vocabulary import AmountKnown, Closure, Criterion, DurationUnit, Layout, Light, Medium, SeenHow, TrialKind
 from core.wording import written
 from server.errors import DomainError
 from server.evidence.selectors.comparison import NothingToCompare, TreatmentResult, TrialComparison, compare_courses
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment
 from server.exchange.selectors.columns import Cell, Column, Kind, Table
 from server.exchange.selectors.wording import recipe_words
+from server.lots.models import Lot
 from server.trials.models import Trial
 from server.trials.selectors.courses import DAY, DishCourse
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -63,22 +64,30 @@ def trial_tables(trial: Trial) -> TrialTables:
             "dishes",
             "Dishes: one replicate each",
             DISH_COLUMNS,
-            [_dish(d) for d in courses.dishes],
+            [_dish(d, courses.names[d.dish.treatment_id]) for d in courses.dishes],
             ("dish",),
             (("treatment", "treatments"),),
         ),
-        Table("looks", "Looks, in long form", LOOK_COLUMNS, [r for d in courses.dishes for r in _looks(d)], (), (("dish", "dishes"),)),
+        Table(
+            "looks",
+            "Looks, in long form",
+            LOOK_COLUMNS,
+            [r for d in courses.dishes for r in _looks(d, courses.names[d.dish.treatment_id])],
+            (),
+            (("dish", "dishes"),),
+        ),
     )
 
 
 def _trial(courses: TrialCourses) -> dict[str, Cell]:
-    trial = courses.trial
+    trial, lots = courses.trial, courses.trial.lots
     return {
         "code": trial.code,
+        "kind": trial.kind,
         "question": trial.question,
-        "lot": trial.lot.code,
-        "plant": trial.lot.common_name,
-        "scientific_name": trial.lot.taxon.scientific_name if trial.lot.taxon else "",
+        "lot": ", ".join(x.code for x in lots),
+        "plant": ", ".join(dict.fromkeys(x.common_name for x in lots)),
+        "scientific_name": ", ".join(dict.fromkeys(_scientific(x) for x in lots if x.taxon)),
         "criterion": trial.criterion,
         "medium": trial.medium,
         "light": trial.light,
@@ -97,10 +106,15 @@ def _trial(courses: TrialCourses) -> dict[str, Cell]:
     }
 
 
+def _scientific(lot: Lot) -> str:
+    return lot.taxon.scientific_name if lot.taxon else ""
+
+
 TRIAL_COLUMNS = (
     Column("code", Kind.TEXT, "code of the trial", needed=True, longest=12),
+    Column("kind", Kind.TEXT, "treatments compared, or packets each tested by itself", words=tuple(TrialKind), later=True),
     Column("question", Kind.TEXT, "question of the trial", longest=200),
-    Column("lot", Kind.TEXT, "code of the lot the seed came from", needed=True, longest=20),
+    Column("lot", Kind.TEXT, "codes of the lots the seed came from; each treatment names its own", needed=True),
     Column("plant", Kind.TEXT, "common or field name of the plant"),
     Column("scientific_name", Kind.TEXT, "scientific name; empty if unknown"),
     Column("criterion", Kind.TEXT, "when a seed counts as germinated", words=tuple(Criterion)),
@@ -121,7 +135,14 @@ TRIAL_COLUMNS = (
 )
 
 _TREATMENT_OWN = (
-    Column("treatment", Kind.TEXT, "name of the treatment in this trial", needed=True, longest=60),
+    Column(
+        "treatment", Kind.TEXT, "name of the treatment in this trial, with its lot where two lots share a name", needed=True, longest=80
+    ),
+    Column("name", Kind.TEXT, "name of the treatment on its lot", longest=60, later=True),
+    Column("lot", Kind.TEXT, "code of the lot the seed came from", longest=20, later=True),
+    Column("plant", Kind.TEXT, "common or field name of the lot's plant", later=True),
+    Column("scientific_name", Kind.TEXT, "scientific name; empty if unknown", later=True),
+    Column("length_days", Kind.NUMBER, "planned length of its own where it differs from the trial's", "d", later=True),
     Column("is_control", Kind.YES_NO, "whether the others are compared with it", needed=True),
     Column("recipe", Kind.TEXT, "recipe and edition; empty where the seed was sown as it is"),
     Column("steps", Kind.TEXT, "the recipe's steps in order, as planned"),
@@ -178,7 +199,8 @@ def _own(t: TreatmentCourses, found: TreatmentResult | None) -> list[Cell]:
     recipe = f"{x.recipe.name}, edition {x.recipe.edition}" if x.recipe else ""
     # a table has one unit in each of its columns, whoever asks for it
     steps = written(recipe_words(x.recipe))
-    own: list[Cell] = [x.name, x.is_control, recipe, steps, x.dose, x.dose_unit, x.light, x.level_a, x.level_b, x.bags]
+    lot: list[Cell] = [x.name, x.lot.code, x.lot.common_name, _scientific(x.lot), x.length_days]
+    own: list[Cell] = [t.name, *lot, x.is_control, recipe, steps, x.dose, x.dose_unit, x.light, x.level_a, x.level_b, x.bags]
     return [*own, bag.put_in if bag else None, bag.sprouted if bag else None]
 
 
@@ -211,12 +233,12 @@ DISH_COLUMNS = (
 )
 
 
-def _dish(d: DishCourse) -> list[Cell]:
+def _dish(d: DishCourse, name: str) -> list[Cell]:
     x, fates, aside = d.dish, d.record.closing, d.set_aside
     ends: list[Cell] = list(fates.counts.values()) if fates else [None] * len(FATES)
     return [
         x.code,
-        x.treatment.name,
+        name,
         x.block,
         x.place.full_name if x.place else "",
         x.position,
@@ -251,13 +273,13 @@ LOOK_COLUMNS = (
 )
 
 
-def _looks(d: DishCourse) -> list[list[Cell]]:
+def _looks(d: DishCourse, name: str) -> list[list[Cell]]:
     if d.sown_at is None:
         return []
     ends = [x.at for x in (d.set_aside, *d.stretches[:1]) if x is not None]
     end = min(ends) if ends else None
     own = d.sprouts if d.dishes_of_bag == 1 else ()
-    name, code = d.dish.treatment.name, d.dish.code
+    code = d.dish.code
     rows: list[list[Cell]] = [
         [code, name, x.at, (x.at - d.sown_at) / DAY, x.sprouted, 0, 0, 0, "in_bag", 0, "", "", True] for x in own if x.at < d.sown_at
     ]

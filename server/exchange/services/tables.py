@@ -68,7 +68,7 @@ def make_trials(by: Person, settled: Settled, drafts: Drafts, tell: Tell) -> tup
             lot=draft.lot,
             question=draft.question,
             treatments=[NewTreatment(n, is_control=n == draft.control) for n in draft.treatments],
-            dishes=[_dish(d) for d in draft.dishes],
+            dishes=[_dish(d, draft.treatments.index(d.treatment)) for d in draft.dishes],
             sow_on=draft.sow_on,
             tell=told,
             **_conditions(draft, settled),
@@ -90,12 +90,12 @@ def _conditions(draft: TrialDraft, settled: Settled) -> TrialFields:
     }
 
 
-def _dish(draft: DishDraft) -> ImportedDish:
+def _dish(draft: DishDraft, treatment: int) -> ImportedDish:
     looks = [
         ImportedLook(timezone.make_aware(x.at), new_germinated=x.germinated, new_abnormal=x.abnormal, new_rotted=x.rotted, new_lost=x.lost)
         for x in draft.looks
     ]
-    return ImportedDish(draft.treatment, draft.seeds, timezone.make_aware(draft.sown_at), looks, code=draft.name)
+    return ImportedDish(treatment, draft.seeds, timezone.make_aware(draft.sown_at), looks, code=draft.name)
 
 
 def _renamed(draft: TrialDraft, rows: list[Dish]) -> list[str]:

@@ -4,9 +4,9 @@ from collections import defaultdict
 from datetime import date, datetime
 
 from core.records import FATES, ClosingFates
-from core.vocabulary import OriginKind
+from core.vocabulary import OriginKind, TrialKind
 from server.batches.models import Batch
-from server.exchange.reading.trial_file import Json, recipe_named
+from server.exchange.reading.trial_file import Json, lot_code_of, recipe_named
 from server.exchange.services.progress import Tell
 from server.exchange.services.tables import Made
 from server.lots.models import Lot
@@ -34,23 +34,28 @@ def make_trial(by: Person, found: Json, tell: Tell) -> Made:
     """Take the trial over as it was."""
     t = found["trial"]
     made: Made = {"trials": [], "lots": []}
-    lot = Lot.objects.filter(code=t["lot"]).first()
-    if lot is None:
-        lot = _lot(by, t)
-        made["lots"].append(lot.pk)
+    lots: dict[str, Lot] = {}
+    for x in found["treatments"]:
+        code = lot_code_of(x, t)
+        if code in lots:
+            continue
+        there = Lot.objects.filter(code=code).select_related("taxon").first()
+        lots[code] = there or _lot(by, code, x if x.get("lot") else t)
+        made["lots"] += [] if there else [lots[code].pk]
     looks: dict[str, list[Json]] = defaultdict(list)
     for row in found["looks"]:
         looks[row["dish"]].append(row)
     places = {p.full_name: p for p in Place.objects.select_related("parent__parent__parent")}
-    batches = {b.code: b for b in Batch.objects.filter(lot=lot)}
-    dishes = [_dish(d, looks[d["dish"]], places, batches) for d in found["dishes"]]
+    batches = {b.code: b for b in Batch.objects.filter(lot__in=lots.values())}
+    at = {x["treatment"]: i for i, x in enumerate(found["treatments"])}
+    dishes = [_dish(d, at[d["treatment"]], looks[d["dish"]], places, batches) for d in found["dishes"]]
     total = len(found["looks"])
     trial, _ = import_trial(
         by=by,
-        lot=lot,
         code=t["code"],
+        kind=TrialKind(t.get("kind") or TrialKind.TRIAL),
         question=t["question"],
-        treatments=[_treatment(x) for x in found["treatments"]],
+        treatments=[_treatment(x, lots[lot_code_of(x, t)]) for x in found["treatments"]],
         dishes=dishes,
         sow_on=date.fromisoformat(t["sow_on"]),
         layout_seed=t["layout_seed"],
@@ -65,15 +70,17 @@ def make_trial(by: Person, found: Json, tell: Tell) -> Made:
     return made
 
 
-def _lot(by: Person, t: Json) -> Lot:
+def _lot(by: Person, code: str, t: Json) -> Lot:
     taxon = Taxon.objects.filter(scientific_name=t["scientific_name"]).first() if t["scientific_name"] else None
     name = "" if taxon else (t["plant"] or t["scientific_name"] or "unnamed")
-    return add_lot(by=by, code=t["lot"], taxon=taxon, field_name=name[:120], origin_kind=OriginKind.SWAPPED)
+    return add_lot(by=by, code=code, taxon=taxon, field_name=name[:120], origin_kind=OriginKind.SWAPPED)
 
 
-def _treatment(x: Json) -> NewTreatment:
+def _treatment(x: Json, lot: Lot) -> NewTreatment:
     return NewTreatment(
-        name=x["treatment"],
+        name=x.get("name") or x["treatment"],
+        lot=lot,
+        length_days=x.get("length_days"),
         recipe=recipe_named(x["recipe"]) if x["recipe"] else None,
         is_control=x["is_control"],
         dose=x["dose"],
@@ -85,14 +92,14 @@ def _treatment(x: Json) -> NewTreatment:
     )
 
 
-def _dish(d: Json, looks: list[Json], places: dict[str, Place], batches: dict[str, Batch]) -> ImportedDish:
+def _dish(d: Json, treatment: int, looks: list[Json], places: dict[str, Place], batches: dict[str, Batch]) -> ImportedDish:
     batch = batches.get(d["batch"]) if d["batch"] else None
     # sprouts in a bag that is here are read from the bag itself
     own = [x for x in looks if x["seen_how"] != IN_BAG or batch is None]
     # a file of an earlier version may have fewer fates
     fates = {fate: d[fate] for fate in FATES if fate in d}
     return ImportedDish(
-        treatment=d["treatment"],
+        treatment=treatment,
         seeds=d["sown"],
         sown_at=_moment(d["sown_at"]),
         looks=[_look(x) for x in sorted(own, key=lambda x: str(x["at"]))],

@@ -11,7 +11,7 @@ from django.core.management import call_command
 from core.vocabulary import Role
 from server.evidence.tests.grown import grown_trial
 from server.exchange.models import FileRead
-from server.exchange.tests.test_round_trip import forget
+from server.exchange.tests.test_round_trip import as_of_one_lot, forget
 from server.lots.models import Lot
 from server.people.models import Person
 from server.reference.models import Photo
@@ -65,6 +65,7 @@ class TrialsBack(OwnFiles):
         trial = self.trial()
         whole = json.loads(self.exported(trial, "trial.json"))
         forget(trial)
+        as_of_one_lot(whole)
         whole["trial"]["lot"] = "ELSE-9"
         whole["treatments"][1]["recipe"] = "an unknown recipe, edition 3"
         whole["dishes"][0]["batch"] = "ELSE-9-B1"
@@ -72,7 +73,7 @@ class TrialsBack(OwnFiles):
         for said in ("Lot ELSE-9 is not here", "an unknown recipe, edition 3", "ELSE-9-B1"):
             self.assertIn(said, notes)
         self.read_in(json.dumps(whole).encode())
-        self.assertEqual(Trial.objects.get().lot.taxon.common_name, "Lewis flax")
+        self.assertEqual(Trial.objects.get().one_lot.taxon.common_name, "Lewis flax")
 
     def test_its_spreadsheet_and_long_table_are_read_as_tables(self):
         trial = self.trial()
@@ -84,6 +85,7 @@ class TrialsBack(OwnFiles):
         trial = self.trial()
         whole = json.loads(self.exported(trial, "trial.json"))
         forget(trial)
+        as_of_one_lot(whole)
         whole["trial"]["lot"] = "ELSE-9"
         reading = self.read_in(json.dumps(whole).encode())[-1]["reading"]
         self.assertEqual(self.client.post(f"/api/v1/files/{reading['id']}/undo/").status_code, 200)

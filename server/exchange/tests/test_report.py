@@ -73,7 +73,7 @@ class Reports(ApiCase):
     def test_the_page_carries_the_same(self):
         body = self.client.get(f"/api/v1/trials/{self.trial.pk}/report/").json()
         self.assertEqual(body["comparison"]["treatments"][1]["name"], "cold")
-        decision = body["decision"]
+        [decision] = body["decisions"]
         self.assertEqual(decision["use"], decision["options"][1]["treatment"])
         self.assertIn("fingerprint", body["versions"][-1]["text"])
 

@@ -1,3 +1,4 @@
+import hashlib
 import io
 import json
 import zipfile
@@ -28,7 +29,7 @@ from server.recipes.models import Recipe
 from server.reference.models import Taxon
 from server.sowing.models import SowingPlan
 from server.stands.models import Stand
-from server.tests.builders import dishes_of, look, make_lot, make_person, make_recipe, now
+from server.tests.builders import dishes_of, look, make_lot, make_person, make_recipe, make_trial, now
 from server.tests.demo_snapshot import demo_data, make_snapshot, snapshot_at
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.state import trials
@@ -48,6 +49,14 @@ def forget(trial):
 
 def read(content, name="back.json", by=None):
     return read_in(by=by or make_person(), name=name, content=content, settled=Settled(), client_id=uuid4())
+
+
+def as_of_one_lot(whole):
+    """A trial's file as it was written when a trial had one lot."""
+    whole["version"] = 1
+    for treatment in whole["treatments"]:
+        for later in ("lot", "name", "plant", "scientific_name", "length_days"):
+            del treatment[later]
 
 
 class OwnTrial(TestCase):
@@ -85,6 +94,7 @@ class OwnTrial(TestCase):
     def test_a_lot_that_is_not_here_is_made_without_an_amount(self):
         whole = json.loads(json_of(self.data()))
         forget(Trial.objects.get())
+        as_of_one_lot(whole)
         whole["trial"]["lot"] = "ELSE-1"
         read(json.dumps(whole).encode())
         lot = Lot.objects.get(code="ELSE-1")
@@ -176,6 +186,37 @@ class WholeNursery(TransactionTestCase):
         read(whole, "everything.zip", by=other)
         self.assertEqual(Lot.history.get(code="HR-9").history_user.username, maker.username)
         self.assertEqual(Person.objects.get(username="first").pk, other.pk)
+
+
+def as_of_version_2(whole):
+    """An archive as it was written when a trial had one lot, and lots had no photos."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(whole)) as box, zipfile.ZipFile(out, "w") as old:
+        told = json.loads(box.read(ARCHIVE_NAME)) | {"version": 2, "photos": 0, "photo_sha256": {}}
+        pages = {t["name"]: [json.loads(line) for line in box.read(t["path"]).splitlines()] for t in told["tables"]}
+        lots = {t["trial_id"]: t.pop("lot_id") for t in pages["trials.Treatment"]}
+        for trial in (*pages["trials.Trial"], *pages["trials.HistoricalTrial"]):
+            trial["lot_id"] = lots[trial["id"]]
+            del trial["kind"]
+        told["tables"] = [t for t in told["tables"] if t["name"] != "lots.LotPhoto"]
+        for t in told["tables"]:
+            content = "".join(json.dumps(row) + "\n" for row in pages[t["name"]]).encode()
+            t["sha256"] = hashlib.sha256(content).hexdigest()
+            old.writestr(t["path"], content)
+        old.writestr(ARCHIVE_NAME, json.dumps(told))
+    return out.getvalue()
+
+
+class WrittenBefore(TransactionTestCase):
+    def test_a_nursery_of_trials_of_one_lot_is_read_with_the_lots_of_its_treatments(self):
+        lots = [make_lot("OLD-1"), make_lot("OLD-2")]
+        trials = [make_trial(lot=lot) for lot in lots]
+        whole = as_of_version_2(archive_of())
+        call_command("flush", interactive=False, verbosity=0)
+        read(whole, "everything.zip", by=add_person(username="first", initials="FI", role=Role.GROWER, password="only-for-tests-1"))
+        found = {t.code: [x.code for x in t.lots] for t in Trial.objects.all()}
+        self.assertEqual(found, {trials[0].code: ["OLD-1"], trials[1].code: ["OLD-2"]})
+        self.assertEqual(Treatment.objects.count(), 4)
 
 
 class NotInto(TestCase):

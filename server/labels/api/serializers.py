@@ -18,7 +18,7 @@ class LabelsSerializer(serializers.Serializer[None]):
 
     lots = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), many=True, default=list)
     batches = serializers.PrimaryKeyRelatedField(queryset=Batch.objects.select_related("lot__taxon"), many=True, default=list)
-    trial = serializers.PrimaryKeyRelatedField(queryset=Trial.objects.select_related("lot__taxon"), allow_null=True, default=None)
+    trial = serializers.PrimaryKeyRelatedField(queryset=Trial.objects.all(), allow_null=True, default=None)
     sowing = serializers.PrimaryKeyRelatedField(queryset=SowingPlan.objects.select_related("lot__taxon"), allow_null=True, default=None)
     kind = serializers.ChoiceField(choices=choices_of(LabelKind), default=LabelKind.STORED)
     sheet = serializers.ChoiceField(choices=choices_of(LabelSheet))

@@ -11,6 +11,7 @@ from core.vocabulary import AmountKnown, AmountUnit, Hazard
 from server.lots.models import Lot
 from server.lots.selectors import LotRow, Stock, StockLine, stocks
 from server.lots.selectors.label import Conclusions, LineRead
+from server.lots.selectors.together import LotsTogether
 from server.record_kinds.choices import choices_of
 from server.reference.models import Taxon
 
@@ -96,6 +97,11 @@ class NewLotSerializer(LotSerializer):
 
     class Meta(LotSerializer.Meta):
         fields = [*LotSerializer.Meta.fields, "amount", "unit", "known"]
+
+
+class LotsTogetherSerializer(DataclassSerializer[LotsTogether]):
+    class Meta:
+        dataclass = LotsTogether
 
 
 class LotLineSerializer(serializers.Serializer[None]):

@@ -24,12 +24,14 @@ from server.lots.api.serializers import (
     LotLineSerializer,
     LotRowSerializer,
     LotSerializer,
+    LotsTogetherSerializer,
     NewLotSerializer,
     StockLineSerializer,
 )
 from server.lots.api.stock_views import StockActions
 from server.lots.models import Lot
 from server.lots.selectors import label
+from server.lots.selectors.together import lots_together
 from server.people.requests import person_of
 from server.record_kinds.api.things import HistorySerializer, given_change
 from server.record_kinds.selectors import history_of
@@ -47,7 +49,7 @@ class LotFilter(filters.FilterSet):
     stand = filters.NumberFilter(field_name="harvest__stand", label="Lots from a stand")
     ended = filters.BooleanFilter(method="said", label="Only ended lots, or only lots in use")
     tested = filters.BooleanFilter(
-        field_name="trials", lookup_expr="isnull", exclude=True, distinct=True, label="Only lots of trials, or none"
+        field_name="treatments", lookup_expr="isnull", exclude=True, distinct=True, label="Only lots of trials, or none"
     )
     trouble = filters.BooleanFilter(method="said", label="Only lots in quarantine, or the others")
     order = filters.ChoiceFilter(choices=_ORDERS, method="checked", label="What they are sorted by; a minus sorts the other way")
@@ -121,6 +123,12 @@ class LotViewSet(StockActions, BenchActions, mixins.RetrieveModelMixin, viewsets
         lot = self.get_object()
         version, changes = given_change(LotChangeSerializer, lot, request.data)
         return Response(LotSerializer(services.change_lot(by=person_of(request), lot=lot, version=version, changes=changes)).data)
+
+    @extend_schema(responses=LotsTogetherSerializer(many=True), filters=False, operation_id="lots_together")
+    @action(detail=True, pagination_class=None)
+    def together(self, request: Request, pk: str) -> Response:
+        """The lots that are worth testing together with this one, by question."""
+        return Response(LotsTogetherSerializer(lots_together(self.get_object()), many=True).data)
 
     @extend_schema(responses=StockLineSerializer(many=True), filters=False, operation_id="lots_ledger")
     @action(detail=True, pagination_class=None)

@@ -46,6 +46,8 @@ class LineRead:
     amount: float | None
     unit: AmountUnit | None
     known: AmountKnown | None
+    claimed_percent: float | None
+    claimed_days: int | None
     note: str
     understood: list[Understood]
     questions: list[str]
@@ -87,6 +89,8 @@ def read_line(text: str, *, today: date, order: DayOrder) -> LineRead:
         amount=found.amount,
         unit=found.unit,
         known=found.known,
+        claimed_percent=found.claimed_percent,
+        claimed_days=found.claimed_days,
         note=", ".join(found.notes),
         understood=[Understood(piece, taken) for piece, taken in found.understood],
         questions=[*found.questions, *questions],

@@ -116,7 +116,7 @@ class Harvests(TestCase):
         trial = make_trial(lot=part)
         other = make_lot("Z-1", field_name="another")
         name_stand(by=make_person(), stand=stand, version=1, taxon=make_taxon())
-        names = [Lot.objects.get(pk=x.pk).common_name for x in (lot, part, trial.lot, other)]
+        names = [Lot.objects.get(pk=x.pk).common_name for x in (lot, part, trial.one_lot, other)]
         self.assertEqual(names, ["Lewis flax", "Lewis flax", "Lewis flax", "another"])
         self.assertEqual(Lot.objects.get(pk=part.pk).field_name, "scree foot, unnamed A")
 

@@ -10,6 +10,7 @@ from core.verdict import Estimate, PracticeTrial, Tried, judge_practice
 from core.verdict.facts import TrialFacts
 from core.vocabulary import PracticeMark, PracticeSays, TreatmentId
 from server.errors import DomainError, refused
+from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.decision import facts_of
 from server.evidence.selectors.shares import by_treatment
 from server.practice.biology import biology_of, planned_steps, share_that_comes, steps_done
@@ -51,9 +52,11 @@ def conclude(
 def _result(
     attempt: Attempt, courses: TrialCourses, says: Mapping[str, PracticeSays], estimate: tuple[str, float | None, float | None]
 ) -> ResultView:
-    facts = facts_of(courses)
-    if not isinstance(facts, TrialFacts):
+    found = facts_of(courses)
+    if isinstance(found, NothingToCompare):
         raise DomainError("Nothing was counted in this trial yet: count at least one round before you conclude.", code="nothing_counted")
+    # a practice bench has one lot, so there is one decision
+    facts = found[0].facts
     biology, brief = biology_of(attempt), BY_SLUG[attempt.brief]
     rows = by_treatment(courses)
     # the bench may be gone when the result is read, so it is asked and kept by name

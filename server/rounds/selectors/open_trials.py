@@ -23,6 +23,7 @@ from server.rounds.selectors.bags import BatchDay
 from server.trials.models import Trial
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.expected import past_trials, with_expected
+from server.trials.selectors.lots import plants_of
 from server.trials.selectors.state import TrialCourses, open_trials, with_courses
 
 COMING_DAYS = 14
@@ -99,7 +100,7 @@ def open_on(day: date, typical: TypicalScatters) -> list[OpenTrial]:
         read = with_expected(with_courses([t for t in wanted if t.pk in ids]))
         # deciding takes curves: only where counting is over but for the closing
         decided = decisions_on([c for c in read if c.advice in MAY_CLOSE], typical)
-        return {c.trial.pk: _open_trial(c, day, typical.of(c.trial), decided.get(c.trial.pk)) for c in read}
+        return {c.trial.pk: _open_trial(c, day, typical.of(c.trial), decided.get(c.trial.pk, [])) for c in read}
 
     found = by_revision("open-on-a-day", _made_from(wanted, day, typical), build)
     return [x for x in found.values() if x is not None]
@@ -116,20 +117,26 @@ def _made_from(wanted: Sequence[Trial], day: date, typical: TypicalScatters) -> 
     return {t.pk: key_of(day, revisions[t.pk], [revisions[p.pk] for p in past[t.pk]], typical.of(t).about) for t in wanted}
 
 
-def _open_trial(courses: TrialCourses, day: date, typical: TypicalScatter, decision: TrialDecision | None) -> OpenTrial:
+def _open_trial(courses: TrialCourses, day: date, typical: TypicalScatter, decisions: Sequence[TrialDecision]) -> OpenTrial:
     due, coming = _tasks(courses, day)
     return OpenTrial(
         trial=courses.trial,
         state=courses.state,
         sown_at=courses.sown_at,
         last_look_at=max((d.last_look.at for d in courses.dishes if d.last_look), default=None),
-        hint=f"You can close it. {decision.headline}" if decision else "",
+        hint=_hint(decisions),
         due=due,
         coming=coming,
         begins=_begins(courses, day),
         furrows=furrows_of(courses, by_treatment(courses), typical) if courses.state == TrialState.COUNTING else [],
         band=_band(courses),
     )
+
+
+def _hint(decisions: Sequence[TrialDecision]) -> str:
+    """What a trial that can be closed says: its decision, or that of each lot."""
+    said = [f"{d.of_lot.code}: {d.headline}" if d.of_lot else d.headline for d in decisions]
+    return f"You can close it. {' '.join(said)}" if said else ""
 
 
 def _begins(t: TrialCourses, day: date) -> list[BatchDay]:
@@ -144,14 +151,14 @@ def _begins(t: TrialCourses, day: date) -> list[BatchDay]:
             continue
         on = local_day(on_calendar(treatment.recipe, PlanMode.SOW_TOGETHER, t.trial.sow_on, calendar).start)
         if on <= day + timedelta(days=COMING_DAYS):
-            name = f"{t.trial.lot.common_name}, {treatment.name}"
+            name = f"{treatment.lot.common_name}, {t.names[treatment.pk]}"
             out.append(BatchDay(None, t.trial.pk, t.trial.code, name, "begin", on, (on - day).days))
     return out
 
 
 def _tasks(trial: TrialCourses, day: date) -> tuple[list[tuple[Where, RoundTask]], list[ComingTask]]:
     """What is due on a day, by place, and what comes after it."""
-    t, name = trial.trial, trial.trial.lot.common_name
+    t, name = trial.trial, plants_of(trial.trial.lots)
     if trial.state == TrialState.PLANNED:
         if t.sow_on <= day:
             late = (day - t.sow_on).days
@@ -186,7 +193,7 @@ def _task(trial: TrialCourses, kind: str, dishes: list[DishCourse], late: int, a
         trial=t.pk,
         trial_code=t.code,
         question=t.question,
-        lot_name=t.lot.common_name,
+        lot_name=plants_of(t.lots),
         kind=kind,
         dishes=len(dishes),
         days_late=late,
@@ -207,7 +214,7 @@ def _band(trial: TrialCourses) -> list[BandStretch]:
     for step in longest.steps.all() if longest else []:
         end = at + timedelta(days=step.as_core().days)
         if (end - at).days >= 2:
-            out.append(BandStretch(f"t{t.pk}", t.lot.common_name, StepKind(step.kind), at, end))
+            out.append(BandStretch(f"t{t.pk}", plants_of(t.lots), StepKind(step.kind), at, end))
         at = end
-    out.append(BandStretch(f"t{t.pk}", t.lot.common_name, None, sow, sow + timedelta(days=t.length_days)))
+    out.append(BandStretch(f"t{t.pk}", plants_of(t.lots), None, sow, sow + timedelta(days=trial.longest_days)))
     return out

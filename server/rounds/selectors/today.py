@@ -24,7 +24,8 @@ from server.stands.models import Stand
 from server.stands.selectors.rows import StandRow
 from server.stands.selectors.rows import row as stand_row
 from server.stands.selectors.season import seasons
-from server.trials.models import Trial
+from server.trials.models import Treatment
+from server.trials.selectors.lots import plants_of
 
 YEAR = 365.25
 MOST_RETESTS = 40
@@ -136,7 +137,13 @@ def visits_today(day: date) -> list[StandRow]:
 
 def _retests(day: date) -> tuple[list[RetestTask], int]:
     """The lots that wait longest for a test, and how many more there are; a page of a thousand would be read by nobody."""
-    last = dict(Trial.objects.order_by().values("lot").annotate(last=Max("sow_on")).values_list("lot", "last"))
+    last = dict(
+        Treatment.objects.filter(trial__deleted_at__isnull=True)
+        .order_by()
+        .values("lot")
+        .annotate(last=Max("trial__sow_on"))
+        .values_list("lot", "last")
+    )
     soonest = timedelta(days=YEAR * min(RETEST_YEARS.values()))
     old = Lot.objects.order_by().filter(pk__in=[pk for pk, on in last.items() if on + soonest <= day], ended="")
     due = sorted(
@@ -169,7 +176,7 @@ def _drying(day: date) -> list[DryingTask]:
 def _waking(found: OpenTrial, now: datetime) -> WakingTrial:
     t = found.trial
     age = (now - found.sown_at) / timedelta(days=1) if found.sown_at else 0.0
-    name = t.lot.common_name
+    name = plants_of(t.lots)
     return WakingTrial(t.pk, t.code, t.question, name, age, t.length_days, found.last_look_at, found.furrows, found.hint)
 
 

@@ -108,7 +108,7 @@ class TodayAndTheCalendar(ApiCase):
         recipe = make_recipe("2 weeks", 14)
         trial = make_trial(sow_on=(now() + 20 * DAY).date())
         lay_out_trial(
-            by=make_person(), lot=trial.lot, question="?", treatments=[NewTreatment("cold", recipe)], dishes_per_treatment=1,
+            by=make_person(), lot=trial.one_lot, question="?", treatments=[NewTreatment("cold", recipe)], dishes_per_treatment=1,
             seeds_per_dish=5, sow_on=(now() + 20 * DAY).date(), at=now(),
         )  # fmt: skip
         found = [b for b in today(now()).batch_days if b.trial]

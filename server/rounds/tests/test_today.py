@@ -101,7 +101,7 @@ class AfterACount(TestCase):
         self.assertEqual(len(self.read_again(make_place)), 3)
 
     def test_another_trial_of_the_plant_that_is_closed_reads_it_again(self):
-        past = make_sown_trial(60, lot=self.trials[0].lot, dishes=1)
+        past = make_sown_trial(60, lot=self.trials[0].one_lot, dishes=1)
         for dish in dishes_of(past):
             look(dish, 4, 1)
             close_dish(by=make_person(), dish=dish, at=now() - timedelta(days=50), client_id=uuid4(), found=ClosingFates(dead=9))
@@ -140,18 +140,18 @@ class FirstStepsInANursery(ApiCase):
 class TodayApi(ApiCase):
     def test_it_answers_and_needs_the_same_queries_for_any_number_of_trials(self):
         make_sown_trial(5)
-        # more than twelve: revisions, which trials are open, what else is known of their plants, the bags in use, whose turn it
-        # is, which first steps were done, and eight for how much dishes usually differ, of which seven are only asked
+        # more than twelve: revisions, which trials are open and their lots, what else is known of their plants, the bags in use, whose
+        # turn it is, which first steps were done, and eight for how much dishes usually differ, of which seven are only asked
         # when anything was changed since
         caches["default"].clear()
         looked_before()
-        with self.assertNumQueries(31):
+        with self.assertNumQueries(33):
             self.assertEqual(self.client.get("/api/v1/today/").status_code, 200)
         for n in range(3):
             make_sown_trial(5, lot=make_lot(f"N-{n}"))
         caches["default"].clear()
         looked_before()
-        with self.assertNumQueries(31):
+        with self.assertNumQueries(33):
             body = self.client.get("/api/v1/today/").json()
         self.assertEqual(len(body["waking"]), 4)
 

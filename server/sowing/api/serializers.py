@@ -77,7 +77,7 @@ class SowingWishSerializer(serializers.Serializer[Any]):
 
     lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"))
     treatment = serializers.PrimaryKeyRelatedField(
-        queryset=Treatment.objects.select_related("recipe", "trial__lot"), allow_null=True, default=None
+        queryset=Treatment.objects.select_related("recipe", "trial", "lot"), allow_null=True, default=None
     )
     recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.prefetch_related("steps"), allow_null=True, default=None)
     typed_share = serializers.FloatField(min_value=0, max_value=1, allow_null=True, default=None)
@@ -102,6 +102,23 @@ class NewSowingPlanSerializer(SowingWishSerializer):
 
 class PlanSowingAgainSerializer(NewSowingPlanSerializer):
     version = serializers.IntegerField(min_value=1)
+
+
+class PlanPacketsSerializer(serializers.Serializer[Any]):
+    """A plan for each packet of a packet day, by its treatment: so many plants of each by a day."""
+
+    treatments = serializers.PrimaryKeyRelatedField(
+        queryset=Treatment.objects.select_related("recipe", "trial", "lot__taxon"), many=True, allow_empty=True
+    )
+    plants_wanted = serializers.IntegerField(min_value=1, max_value=1_000_000)
+    wanted_on = serializers.DateField()
+    way = serializers.ChoiceField(choices=choices_of(SowingWay), default=SowingWay.CELLS)
+    sure = serializers.BooleanField(default=False)
+
+
+class PlanMadeSerializer(serializers.Serializer[Any]):
+    id = serializers.IntegerField()
+    code = serializers.CharField()
 
 
 class GiveUpSerializer(serializers.Serializer[Any]):
@@ -135,10 +152,11 @@ class NewOutcomeSerializer(serializers.Serializer[Any]):
 class SeedlingsSerializer(serializers.Serializer[Any]):
     """Seedlings potted from a trial's dishes that go into a tray."""
 
-    trial = serializers.PrimaryKeyRelatedField(queryset=Trial.objects.select_related("lot"))
+    trial = serializers.PrimaryKeyRelatedField(queryset=Trial.objects.all())
     seedlings = serializers.IntegerField()
     place = serializers.PrimaryKeyRelatedField(queryset=Place.objects.all(), allow_null=True, default=None)
     sure = serializers.BooleanField(default=False)
+    lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.all(), allow_null=True, default=None)
 
 
 class TraySerializer(serializers.ModelSerializer[Tray]):

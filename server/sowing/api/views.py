@@ -31,6 +31,7 @@ from server.sowing.selectors.questions import question_rows
 from server.sowing.selectors.tested import tested_treatments
 from server.sowing.selectors.trays import seedlings_waiting
 from server.sowing.services import plans, trays
+from server.sowing.services.packets import plan_packets
 from server.sowing.services.trays import NewOutcome
 
 DONE = {204: OpenApiResponse(description="It is done")}
@@ -71,6 +72,16 @@ class SowingPlanViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Sowin
         note, sure = given.pop("note"), given.pop("sure")
         made = plans.plan_sowing(by=person_of(request), wish=_wish(given), today=_today(), note=note, sure=sure)
         return Response(s.SowingPlanSerializer(made).data, status=201)
+
+    @extend_schema(
+        request=s.PlanPacketsSerializer, responses={201: s.PlanMadeSerializer(many=True)}, operation_id="sowing_plans_of_packets"
+    )
+    @action(detail=False, methods=["post"], url_path="of-packets")
+    def of_packets(self, request: Request) -> Response:
+        """Plan a sowing of each of some packets of a packet day."""
+        given = read(s.PlanPacketsSerializer, request)
+        made = plan_packets(by=person_of(request), today=_today(), **given | {"way": SowingWay(given["way"])})
+        return Response(s.PlanMadeSerializer(made, many=True).data, status=201)
 
     @extend_schema(responses=s.SowingPageSerializer)
     @action(detail=True)

@@ -23,7 +23,8 @@ from server.reference.models import Taxon
 from server.sowing.models import Tray
 from server.sowing.selectors.trays import TrayView, learned_plant_share, tray_views
 from server.trials.models import Trial
-from server.trials.selectors.state import trials
+from server.trials.selectors.lots import PlantKey, lots_of, plant_of
+from server.trials.selectors.state import trials, trials_of
 
 
 @dataclass(frozen=True)
@@ -133,18 +134,19 @@ class Plant:
 
 def every_plant() -> list[Plant]:
     """Every plant there is a lot or a trial of, by its common name, in a fixed number of queries."""
-    plants: dict[tuple[int | None, int | None], list[Lot]] = defaultdict(list)
+    plants: dict[PlantKey, list[Lot]] = defaultdict(list)
     for lot in Lot.objects.select_related("taxon"):
-        plants[(lot.taxon_id, None) if lot.taxon_id else (None, lot.pk)].append(lot)
-    of_lot: dict[int, list[Trial]] = defaultdict(list)
+        plants[plant_of(lot)].append(lot)
+    of_plant: dict[PlantKey, list[Trial]] = defaultdict(list)
     every = list(trials())
     for trial in every:
-        of_lot[trial.lot_id].append(trial)
+        for plant in {plant_of(lot) for lot in trial.lots}:
+            of_plant[plant].append(trial)
     typical, gathered = typical_scatters(), gather([t.pk for t in every])
     found = []
-    for own in plants.values():
-        mine = [t for lot in own for t in of_lot[lot.pk]]
-        found.append(Plant(own[0].taxon, own, mine, results_over(mine, typical, gathered) if mine else None))
+    for plant, own in plants.items():
+        mine = of_plant[plant]
+        found.append(Plant(own[0].taxon, own, mine, results_over(plant, mine, typical, gathered) if mine else None))
     return sorted(found, key=lambda p: (p.lots[0].common_name.lower(), p.lots[0].name))
 
 
@@ -178,10 +180,10 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
     """One plant, or one lot whose species is unknown."""
     mine = Q(taxon=taxon) if taxon is not None else Q(pk=lot.pk if lot else None)
     lots = list(Lot.objects.filter(mine).select_related("taxon", "place__parent__parent__parent").order_by("-collected_on", "code"))
-    found = list(trials().filter(lot__in=lots).order_by("-sow_on", "-pk"))
+    found = list(trials_of(lots).order_by("-sow_on", "-pk"))
     typical = typical_scatters()
     tests = lot_tests(found, typical)
-    told = results_over(found, typical, tests.gathered)
+    told = results_over((taxon.pk, None) if taxon else (None, lot.pk if lot else None), found, typical, tests.gathered)
     keyed = _evidence(told)
     evidence = [e for _, e in keyed]
     best = best_so_far(evidence)
@@ -207,12 +209,15 @@ def plant_knowledge(taxon: Taxon | None, lot: Lot | None, today: date) -> PlantK
         best=best_sentence(evidence),
         recipes=[_recipe(key, e, told, best) for key, e in keyed],
         never_tested=missing_of(taxon, told),
-        trials=[KnownTrial(t.pk, t.code, t.question, Question(t.asks), t.lot.code, t.sow_on, tests.standing[t.pk].state) for t in found],
+        trials=[
+            KnownTrial(t.pk, t.code, t.question, Question(t.asks), lots_of(t)["lot_code"], t.sow_on, tests.standing[t.pk].state)
+            for t in found
+        ],
         lots=known_lots,
         trays=tray_views(Tray.objects.filter(lot__in=lots).order_by("-pk")),
         plant_share=plant_share_sentence(learned_plant_share(lots[0])) if lots else "",
         conclusions=of_lots(lots),
-        decisions=decisions_of(found, tests, typical),
+        decisions=decisions_of(lots, found, tests, typical),
     )
 
 

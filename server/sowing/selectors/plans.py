@@ -118,7 +118,9 @@ class _State:
 
 def sowing_plans() -> QuerySet[SowingPlan]:
     """Plans with what their names and calendars need."""
-    return SowingPlan.objects.select_related("lot__taxon", "recipe", "batch", "treatment__trial__lot").prefetch_related("recipe__steps")
+    return SowingPlan.objects.select_related("lot__taxon", "recipe", "batch", "treatment__trial", "treatment__lot").prefetch_related(
+        "recipe__steps"
+    )
 
 
 def sowing_rows(plans: "QuerySet[SowingPlan]", today: date) -> list[SowingRow]:

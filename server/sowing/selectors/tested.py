@@ -6,20 +6,24 @@ from datetime import date
 
 from django.core.cache import caches
 
-from core.germination import TYPICAL_DISH_RHO, indices
-from core.vocabulary import TrialState
+from core.decision import Decision
+from core.germination import TYPICAL_DISH_RHO, TreatmentShare, indices
+from core.vocabulary import TrialKind, TrialState
 from server.evidence.models import Conclusion
+from server.evidence.selectors.bags import bags_of
 from server.evidence.selectors.comparison import NothingToCompare
-from server.evidence.selectors.decision import judged
+from server.evidence.selectors.decision import Given, judged
 from server.evidence.selectors.made_from import made_from
-from server.evidence.selectors.shares import by_treatment
-from server.evidence.selectors.typical_scatter import TypicalScatters, typical_scatters
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, shares_of
+from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.models import Lot
+from server.people.selectors import work_year
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import key_of
 from server.record_kinds.selectors import valid
 from server.trials.models import Treatment, Trial
-from server.trials.selectors.state import TrialCourses, trials, with_courses
+from server.trials.selectors.lots import plant_of
+from server.trials.selectors.state import TrialCourses, trials, trials_of_plant, with_courses
 
 MOST_TRIALS = 12
 
@@ -37,6 +41,7 @@ class TestedTreatment:
     name: str
     trial: int
     trial_code: str
+    lot: int
     lot_code: str
     other_lot: bool
     tested_on: date
@@ -59,14 +64,12 @@ class TestedTreatment:
 
 def tested_treatments(lot: Lot) -> list[TestedTreatment]:
     """What was tried, the likeliest to be wanted first."""
-    same = trials().filter(lot__taxon=lot.taxon_id) if lot.taxon_id else trials().filter(lot=lot)
-    wanted = sorted(same.order_by("-sow_on", "-pk")[: 3 * MOST_TRIALS], key=lambda t: t.lot_id != lot.pk)[:MOST_TRIALS]
-    typical, revisions = typical_scatters(), made_from(wanted)
+    same = trials_of_plant(lot).order_by("-sow_on", "-pk")[: 3 * MOST_TRIALS]
+    wanted = sorted(same, key=lambda t: lot.pk not in (x.pk for x in t.lots))[:MOST_TRIALS]
+    plants = {t.pk: plant_of(t.lot) for trial in wanted for t in trial.treatments.all()}
     chosen = set(valid(Conclusion.objects.filter(trial__in=wanted, treatment__isnull=False)).values_list("treatment", flat=True))
     found = [
-        replace(x, other_lot=trial.lot_id != lot.pk, concluded=x.treatment in chosen)
-        for trial in wanted
-        for x in _of(trial, typical, revisions[trial.pk])
+        replace(x, other_lot=x.lot != lot.pk, concluded=x.treatment in chosen) for x in _of(wanted) if plants[x.treatment] == plant_of(lot)
     ]
     found.sort(key=lambda x: (x.other_lot, not x.concluded, not x.by_decision, x.interim, -x.share, -x.trial))
     return [replace(x, rank=i) for i, x in enumerate(found)]
@@ -75,8 +78,8 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
 def tested(treatment: Treatment, lot: Lot) -> TestedTreatment | None:
     """One treatment's result; None while nothing of it counts."""
     trial = trials().get(pk=treatment.trial_id)
-    found = next((x for x in _of(trial, typical_scatters(), made_from([trial])[trial.pk]) if x.treatment == treatment.pk), None)
-    return replace(found, other_lot=trial.lot_id != lot.pk) if found else None
+    found = next((x for x in _of([trial]) if x.treatment == treatment.pk), None)
+    return replace(found, other_lot=found.lot != lot.pk) if found else None
 
 
 def n_eff_of_count(seeds: int) -> float:
@@ -84,52 +87,67 @@ def n_eff_of_count(seeds: int) -> float:
     return seeds / (1 + (seeds - 1) * TYPICAL_DISH_RHO)
 
 
-def _of(trial: Trial, typical: TypicalScatters, revisions: str) -> list[TestedTreatment]:
-    """The treatments of a trial, kept by what they were made from: while a sowing is typed they are asked for again and again."""
-    key = key_of("tested", revisions, typical.of(trial))
-    kept: list[TestedTreatment] | None = caches["answers"].get(key)
-    if kept is None:
-        kept = _worked_out(with_courses([trial])[0])
-        caches["answers"].set(key, kept, timeout=None)
-    return kept
+def _of(wanted: Sequence[Trial]) -> list[TestedTreatment]:
+    """The treatments of trials, kept by what they were made from: while a sowing is typed they are asked for again and again.
+
+    Trials that are not kept are read together.
+    """
+    typical, revisions = typical_scatters(), made_from(wanted)
+    keys = {t.pk: key_of("tested", revisions[t.pk], typical.of(t)) for t in wanted}
+    kept: dict[str, list[TestedTreatment]] = caches["answers"].get_many(keys.values())
+    read = with_courses([t for t in wanted if keys[t.pk] not in kept])
+    if read:
+        year, bags = work_year(), bags_of([t for courses in read for t in by_treatment(courses)])
+        made = {keys[c.trial.pk]: _worked_out(c, Given(typical.of(c.trial), year, bags)) for c in read}
+        caches["answers"].set_many(made, timeout=None)
+        kept |= made
+    return [x for t in wanted for x in kept[keys[t.pk]]]
 
 
-def _worked_out(courses: TrialCourses) -> list[TestedTreatment]:
-    found = judged(courses)
-    if courses.sown_at is None or isinstance(found, NothingToCompare):
+def _worked_out(courses: TrialCourses, given: Given) -> list[TestedTreatment]:
+    if courses.trial.kind == TrialKind.PACKET_DAY:
+        counted = [t for t in by_treatment(courses) if any(d.looks for d in t.counted)]
+        shares = shares_of(counted, given.typical) if counted else None
+        return [_tested(courses, t, x, None, 0) for t, x in zip(counted, shares.treatments, strict=True)] if shares else []
+    found = judged(courses, given=given)
+    if isinstance(found, NothingToCompare):
         return []
-    treatments = by_treatment(courses)
-    decision = found.verdict.decision
-    out = []
-    for i, (t, share) in enumerate(zip(treatments, found.facts.comparison.shares.treatments, strict=True)):
-        recipe = t.treatment.recipe
-        out.append(
-            TestedTreatment(
-                treatment=t.treatment.pk,
-                name=t.treatment.name,
-                trial=courses.trial.pk,
-                trial_code=courses.trial.code,
-                lot_code=courses.trial.lot.code,
-                other_lot=False,
-                tested_on=local_day(courses.sown_at),
-                recipe=recipe.pk if recipe else None,
-                recipe_name=recipe.name if recipe else "",
-                share=share.share,
-                lower=share.lower,
-                upper=share.upper,
-                sowing_share=decision.options[i].sowing_share if decision else share.share,
-                n_eff=share.n_eff,
-                germinated=share.g,
-                sown=share.n,
-                dishes=share.dishes,
-                days_to_half=indices(t.records).t50,
-                interim=courses.state is not TrialState.CLOSED,
-                concluded=False,
-                by_decision=decision is not None and decision.use == i,
-                rank=0,
-            )
-        )
-    return out
+    return [
+        _tested(courses, t, share, group.verdict.decision, i)
+        for group in found
+        for i, (t, share) in enumerate(zip(group.treatments, group.facts.comparison.shares.treatments, strict=True))
+    ]
+
+
+def _tested(courses: TrialCourses, t: TreatmentCourses, share: TreatmentShare, decision: Decision | None, place: int) -> TestedTreatment:
+    """One treatment; `place` is where it is among those of its decision."""
+    recipe, lot = t.treatment.recipe, t.treatment.lot
+    sown_at = min((d.sown_at for d in t.dishes if d.sown_at), default=courses.sown_at)
+    return TestedTreatment(
+        treatment=t.treatment.pk,
+        name=t.name,
+        trial=courses.trial.pk,
+        trial_code=courses.trial.code,
+        lot=lot.pk,
+        lot_code=lot.code,
+        other_lot=False,
+        tested_on=local_day(sown_at) if sown_at else courses.trial.sow_on,
+        recipe=recipe.pk if recipe else None,
+        recipe_name=recipe.name if recipe else "",
+        share=share.share,
+        lower=share.lower,
+        upper=share.upper,
+        sowing_share=decision.options[place].sowing_share if decision else share.share,
+        n_eff=share.n_eff,
+        germinated=share.g,
+        sown=share.n,
+        dishes=share.dishes,
+        days_to_half=indices(t.records).t50,
+        interim=any(d.open for d in t.dishes) if courses.trial.kind == TrialKind.PACKET_DAY else courses.state is not TrialState.CLOSED,
+        concluded=False,
+        by_decision=decision is not None and decision.use == place,
+        rank=0,
+    )
 
 
 def best_of(found: Sequence[TestedTreatment]) -> TestedTreatment | None:

@@ -156,23 +156,25 @@ def _same_plant(a: Lot, b: Lot) -> bool:
 
 @dataclass(frozen=True)
 class SeedlingsWaiting:
-    """Seedlings potted from the dishes of a trial that stand in no tray yet."""
+    """Seedlings of one lot potted from the dishes of a trial that stand in no tray yet."""
 
     trial: int
     trial_code: str
+    lot: int
     lot_code: str
     lot_name: str
     seedlings: int
 
 
 def seedlings_waiting(trial: int | None = None) -> list[SeedlingsWaiting]:
-    """Trials whose potted seedlings stand in no tray yet, all of them or one: three queries."""
+    """Potted seedlings that stand in no tray yet, of all trials or of one, by trial and lot: four queries."""
     looks = valid(Look.objects.filter(potted__gt=0) if trial is None else Look.objects.filter(dish__treatment__trial=trial)).order_by()
-    potted = dict(looks.values_list("dish__treatment__trial").annotate(n=Sum("potted")).values_list("dish__treatment__trial", "n"))
-    trays = Tray.objects.filter(trial__in=potted).order_by()
-    in_trays = dict(trays.values_list("trial").annotate(n=Sum("cells")).values_list("trial", "n"))
-    left = {t: n - in_trays.get(t, 0) for t, n in potted.items() if n > in_trays.get(t, 0)}
-    return [
-        SeedlingsWaiting(t.pk, t.code, t.lot.code, t.lot.common_name, left[t.pk])
-        for t in Trial.objects.filter(pk__in=left).select_related("lot__taxon").order_by("code")
-    ]
+    of = ("dish__treatment__trial", "dish__treatment__lot")
+    potted = {(t, lot): n for t, lot, n in looks.values_list(*of).annotate(n=Sum("potted")).values_list(*of, "n")}
+    trays = Tray.objects.filter(trial__in={t for t, _ in potted}).order_by()
+    in_trays = {(t, lot): n for t, lot, n in trays.values_list("trial", "lot").annotate(n=Sum("cells")).values_list("trial", "lot", "n")}
+    left = {key: n - in_trays.get(key, 0) for key, n in potted.items() if n > in_trays.get(key, 0)}
+    codes = dict(Trial.objects.filter(pk__in={t for t, _ in left}).values_list("pk", "code"))
+    lots = Lot.objects.select_related("taxon").in_bulk({lot for _, lot in left})
+    waiting = [SeedlingsWaiting(t, codes[t], lot, lots[lot].code, lots[lot].common_name, n) for (t, lot), n in left.items() if t in codes]
+    return sorted(waiting, key=lambda x: (x.trial_code, x.lot_code))

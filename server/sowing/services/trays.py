@@ -10,6 +10,7 @@ from django.db import transaction
 from core.vocabulary import OutcomeStage
 from core.wording import day_value
 from server.errors import DomainError, question, refused
+from server.lots.models import Lot
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.selectors import valid
@@ -88,18 +89,24 @@ def take_back_outcome(*, by: Person, outcome: Outcome) -> Outcome:
 
 
 @transaction.atomic
-def pot_from_dishes(*, by: Person, trial: Trial, seedlings: int, at: datetime, place: Place | None = None, sure: bool = False) -> Tray:
-    """Put seedlings that were potted from a trial's dishes into a tray of their own; they are plants of its lot."""
+def pot_from_dishes(
+    *, by: Person, trial: Trial, seedlings: int, at: datetime, lot: Lot | None = None, place: Place | None = None, sure: bool = False
+) -> Tray:
+    """Put seedlings that were potted from a trial's dishes into a tray of their own; of a trial of several lots `lot` says of which."""
     require(by, Right.PLAN)
     check_not_in_future(at)
     if seedlings < 1:
         raise refused("/seedlings", "no_seedlings", f"{seedlings} seedlings fill no tray: at least 1.")
-    left = next((x.seedlings for x in seedlings_waiting(trial.pk)), 0)
+    of = lot or trial.one_lot
+    if of is None or of.pk not in (x.pk for x in trial.lots):
+        codes = ", ".join(x.code for x in trial.lots)
+        raise refused("/lot", "which_lot", f"{trial.code} tests several lots ({codes}). Choose the lot of these seedlings.")
+    left = next((x.seedlings for x in seedlings_waiting(trial.pk) if x.lot == of.pk), 0)
     if seedlings > left and not sure:
         message = f"{seedlings} seedlings, and the looks of {trial.code} say that {left} were potted and are in no tray yet. Is that right?"
         raise question("/seedlings", "more_than_potted", message)
     number = Tray.objects.filter(trial=trial).count() + 1
-    tray = create_thing(Tray(code=f"{trial.code}-P{number}", lot=trial.lot, trial=trial, place=place, cells=seedlings), by=by)
+    tray = create_thing(Tray(code=f"{trial.code}-P{number}", lot=of, trial=trial, place=place, cells=seedlings), by=by)
     Outcome.objects.create(tray=tray, stage=OutcomeStage.POTTED, count=seedlings, at=at, by=by)
     return tray
 

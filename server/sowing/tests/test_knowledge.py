@@ -89,13 +89,13 @@ class KnownOfAPlant(ApiCase):
         caches["answers"].clear()
         caches["default"].clear()
         looked_before()
-        with self.assertNumQueries(22):
+        with self.assertNumQueries(23):
             self.client.get("/api/v1/knowledge/")
         for n in range(4):
             make_lot(f"N-{n}", taxon=make_taxon(f"Plantus {n}", f"plant {n}"), field_name="")
         caches["default"].clear()
         looked_before()
-        with self.assertNumQueries(22):
+        with self.assertNumQueries(23):
             self.assertEqual(len(self.client.get("/api/v1/knowledge/").json()), 5)
 
 

@@ -28,7 +28,7 @@ class Sowings(TestCase):
         self.lot = make_lot(taxon=self.taxon, field_name="", seeds=4000)
         self.trial = grown_trial(none=(2, 3, 2), cold=(15, 14, 16))
         self.recipe = make_recipe("4 weeks cold", 28)
-        self.cold = Treatment.objects.select_related("recipe", "trial__lot").get(trial=self.trial, name="cold")
+        self.cold = Treatment.objects.select_related("recipe", "lot").get(trial=self.trial, name="cold")
         self.cold.recipe = self.recipe
         self.cold.save()
         self.today = local_day(now())

@@ -81,7 +81,7 @@ class Previews(SowingCase):
                 self.assertProblem(self.post("sowing-plans/preview/", self.wish(**fields)), status, code, pointer)
 
     def test_a_treatment_that_nobody_counted_carries_nothing(self):
-        fresh = Treatment.objects.create(trial=self.trial, order=9, name="later")
+        fresh = Treatment.objects.create(trial=self.trial, lot=self.trial.one_lot, order=9, name="later")
         self.assertProblem(self.post("sowing-plans/preview/", self.wish(treatment=fresh.pk)), 422, "nothing_counted", "/treatment")
 
 

@@ -1,18 +1,32 @@
 """Trials, count sheets, looks and closings as JSON."""
 
+from dataclasses import asdict
 from typing import Any
 
+from drf_spectacular.utils import extend_schema_field
 from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.records import FATES, ClosingFates
-from core.vocabulary import DeviationKind, DurationUnit, Layout, Light, PlanMode, SeenHow
+from core.vocabulary import (
+    AmountKnown,
+    AmountUnit,
+    DatePrecision,
+    DeviationKind,
+    DurationUnit,
+    Layout,
+    Light,
+    OriginKind,
+    PlanMode,
+    SeenHow,
+)
 from server.lots.models import Lot
 from server.recipes.models import Recipe
 from server.recipes.requests import StepSerializer
 from server.record_kinds.choices import choices_of
-from server.reference.models import Photo, Place
+from server.reference.models import Photo, Place, Taxon
 from server.trials.models import Deviation, Dish, Look, Trial
+from server.trials.selectors.lots import LotBrief, brief
 from server.trials.selectors.rows import TrialRow
 from server.trials.selectors.set_up import SetUpSheet
 from server.trials.selectors.sheets import CountSheet, LookView
@@ -22,14 +36,18 @@ from server.trials.services.new_look import UNSAID
 class TrialSerializer(serializers.ModelSerializer[Trial]):
     """A trial's own fields; `version` must be sent back with a change."""
 
-    lot_name = serializers.CharField(source="lot.common_name", read_only=True)
-    lot_code = serializers.CharField(source="lot.code", read_only=True)
+    lot = serializers.IntegerField(source="one_lot.pk", read_only=True, allow_null=True, default=None)
+    lots = serializers.SerializerMethodField()
     codes_hidden = serializers.BooleanField(read_only=True)
 
     class Meta:
         model = Trial
         exclude = ["layout_seed"]
-        read_only_fields = ["code", "lot", "layout", "blind", "opened_at", "sow_on", "copied_from"]
+        read_only_fields = ["code", "kind", "layout", "blind", "opened_at", "sow_on", "copied_from"]
+
+    @extend_schema_field(DataclassSerializer(dataclass=LotBrief, many=True))
+    def get_lots(self, trial: Trial) -> list[dict[str, Any]]:
+        return [asdict(brief(lot)) for lot in trial.lots]
 
 
 class TrialRowSerializer(DataclassSerializer[TrialRow]):
@@ -44,7 +62,10 @@ class TrialChangeSerializer(TrialSerializer):
 
 
 class NewTreatmentSerializer(serializers.Serializer[None]):
-    """A treatment to lay out. `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them."""
+    """A treatment to lay out, of the trial's lot if it names none.
+
+    `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them.
+    """
 
     name = serializers.CharField(max_length=60, allow_blank=True)
     recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.all(), allow_null=True, default=None)
@@ -57,12 +78,31 @@ class NewTreatmentSerializer(serializers.Serializer[None]):
     bags = serializers.IntegerField(min_value=1, max_value=100, default=1)
     steps = StepSerializer(many=True, required=False)
     recipe_name = serializers.CharField(max_length=80, allow_blank=True, default="")
+    lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), allow_null=True, default=None)
+    seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000, allow_null=True, default=None)
+    length_days = serializers.FloatField(min_value=1, max_value=1000, allow_null=True, default=None)
+
+
+# what is the same for all dishes of a trial
+CONDITIONS = (
+    "criterion",
+    "medium",
+    "light",
+    "closure",
+    "temperature_c",
+    "night_temperature_c",
+    "first_look_days",
+    "every_days",
+    "daily_for_days",
+    "length_days",
+)
 
 
 class NewTrialSerializer(serializers.ModelSerializer[Trial]):
-    """A trial to lay out."""
+    """A trial to lay out. `lot` is of every treatment that names none; `sure`: also where a lot is in quarantine."""
 
-    lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.all())
+    lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), allow_null=True, default=None)
+    sure = serializers.BooleanField(default=False)
     treatments = NewTreatmentSerializer(many=True)
     dishes_per_treatment = serializers.IntegerField(max_value=100)
     seeds_per_dish = serializers.IntegerField(max_value=10_000)
@@ -74,6 +114,8 @@ class NewTrialSerializer(serializers.ModelSerializer[Trial]):
         model = Trial
         fields = [
             "lot",
+            "sure",
+            "kind",
             "question",
             "asks",
             "copied_from",
@@ -85,17 +127,58 @@ class NewTrialSerializer(serializers.ModelSerializer[Trial]):
             "sow_on",
             "places",
             "layout",
-            "criterion",
-            "medium",
-            "light",
-            "closure",
-            "temperature_c",
-            "night_temperature_c",
-            "first_look_days",
-            "every_days",
-            "daily_for_days",
-            "length_days",
+            *CONDITIONS,
             "blind",
+        ]
+
+
+class NewPacketSerializer(serializers.Serializer[None]):
+    """A packet: a lot that is here, or what is printed on one that is not; `amount` are the seeds left in it."""
+
+    lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), allow_null=True, default=None)
+    taxon = serializers.PrimaryKeyRelatedField(queryset=Taxon.objects.all(), allow_null=True, default=None)
+    plant = serializers.CharField(max_length=120, allow_blank=True, default="", help_text="Its name while the plant is not in the list")
+    code = serializers.CharField(max_length=12, allow_blank=True, default="")
+    collected_on = serializers.DateField(allow_null=True, default=None)
+    collected_precision = serializers.ChoiceField(choices=choices_of(DatePrecision), default=DatePrecision.YEAR)
+    origin_kind = serializers.ChoiceField(choices=choices_of(OriginKind), default=OriginKind.BOUGHT)
+    origin_place = serializers.CharField(max_length=120, allow_blank=True, default="")
+    leave = serializers.CharField(max_length=200, allow_blank=True, default="")
+    claimed_percent = serializers.FloatField(allow_null=True, default=None)
+    claimed_days = serializers.IntegerField(min_value=1, allow_null=True, default=None)
+    note = serializers.CharField(max_length=1000, allow_blank=True, default="")
+    amount = serializers.FloatField(allow_null=True, default=None, min_value=0)
+    unit = serializers.ChoiceField(choices=choices_of(AmountUnit), default=AmountUnit.SEEDS)
+    known = serializers.ChoiceField(choices=choices_of(AmountKnown), default=AmountKnown.COUNTED)
+    seeds = serializers.IntegerField(min_value=0, max_value=10_000)
+    length_days = serializers.FloatField(min_value=1, max_value=1000, allow_null=True, default=None)
+
+    def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
+        """What the packet gives, apart from what it is."""
+        own = {k: attrs.pop(k) for k in ("lot", "seeds", "length_days")}
+        attrs["field_name"] = attrs.pop("plant")
+        return own | {"new": None if own["lot"] else attrs}
+
+
+class NewPacketDaySerializer(serializers.ModelSerializer[Trial]):
+    """Many packets to test by themselves; `sure`: also where one is in quarantine."""
+
+    packets = NewPacketSerializer(many=True)
+    dishes = serializers.IntegerField(min_value=1, max_value=10, default=1)
+    place = serializers.PrimaryKeyRelatedField(queryset=Place.objects.all(), allow_null=True, default=None)
+    question = serializers.CharField(max_length=200, allow_blank=True, default="")
+    sure = serializers.BooleanField(default=False)
+
+    class Meta:
+        model = Trial
+        fields = [
+            "packets",
+            "question",
+            "dishes",
+            "place",
+            "sow_on",
+            *CONDITIONS,
+            "sure",
         ]
 
 
@@ -196,7 +279,7 @@ class SetUpSheetSerializer(DataclassSerializer[SetUpSheet]):
 
 
 class AddTreatmentSerializer(NewTreatmentSerializer):
-    """A treatment to add to an existing trial."""
+    """A treatment to add to an existing trial; of a trial of several lots it names its own."""
 
     dishes = serializers.IntegerField(min_value=1, max_value=100)
     seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000)
@@ -240,4 +323,4 @@ class TrialDesignSerializer(NewTrialSerializer):
     """A trial as it was laid out, to repeat it with another lot; recipes in the editions it used."""
 
     class Meta(NewTrialSerializer.Meta):
-        fields = [f for f in NewTrialSerializer.Meta.fields if f not in ("sow_on", "copied_from")]
+        fields = [f for f in NewTrialSerializer.Meta.fields if f not in ("sow_on", "copied_from", "sure")]

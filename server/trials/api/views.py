@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.http import HttpResponse
 from django.utils import timezone
 from django_filters import rest_framework as filters
@@ -12,16 +12,17 @@ from rest_framework.decorators import action
 from rest_framework.request import Request
 from rest_framework.response import Response
 
-from core.vocabulary import DeviationKind, PlanMode
+from core.vocabulary import DeviationKind, PlanMode, TrialKind
 from server.http.bodies import read
 from server.http.filters import StrictFilters
 from server.people.permissions import Right, may
 from server.people.requests import person_of
 from server.record_kinds.api.things import HistorySerializer, given_change
+from server.record_kinds.choices import choices_of
 from server.record_kinds.kept import kept_answer
 from server.record_kinds.selectors import history_of
 from server.trials.api import serializers as s
-from server.trials.models import Deviation, Dish, Look, Trial
+from server.trials.models import Deviation, Dish, Look, Treatment, Trial
 from server.trials.selectors.courses import course_of
 from server.trials.selectors.rows import trial_rows
 from server.trials.selectors.set_up import set_up_sheet
@@ -29,10 +30,12 @@ from server.trials.selectors.sheets import count_sheet, look_view
 from server.trials.selectors.state import trials
 from server.trials.services import bags, closings, deviations, layout, looks
 from server.trials.services.new_look import NewLook
+from server.trials.services.packet_day import Packet, lay_out_packet_day
 
 
 class TrialFilter(filters.FilterSet):
-    lot = filters.NumberFilter(field_name="lot")
+    lot = filters.NumberFilter(method="of_lot", label="Trials that test seed of this lot")
+    kind = filters.ChoiceFilter(choices=choices_of(TrialKind))
     search = filters.CharFilter(method="find", label="Words in code, question or plant")
 
     class Meta:
@@ -41,14 +44,18 @@ class TrialFilter(filters.FilterSet):
 
     def find(self, queryset: QuerySet[Trial], name: str, value: str) -> QuerySet[Trial]:
         for word in value.split():
-            queryset = (
-                queryset.filter(code__icontains=word)
-                | queryset.filter(question__icontains=word)
-                | queryset.filter(lot__taxon__common_name__icontains=word)
-                | queryset.filter(lot__taxon__scientific_name__icontains=word)
-                | queryset.filter(lot__field_name__icontains=word)
+            named = (
+                Q(lot__taxon__common_name__icontains=word)
+                | Q(lot__taxon__scientific_name__icontains=word)
+                | Q(lot__field_name__icontains=word)
+                | Q(lot__code__icontains=word)
             )
+            plants = Treatment.objects.filter(named).order_by().values("trial")
+            queryset = queryset.filter(Q(code__icontains=word) | Q(question__icontains=word) | Q(pk__in=plants))
         return queryset
+
+    def of_lot(self, queryset: QuerySet[Trial], name: str, value: int) -> QuerySet[Trial]:
+        return queryset.filter(pk__in=Treatment.objects.filter(lot=value).order_by().values("trial"))
 
 
 class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
@@ -79,6 +86,17 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
         fields = dict(given.validated_data)
         treatments = [layout.NewTreatment(**t) for t in fields.pop("treatments")]
         trial = layout.lay_out_trial(by=person_of(request), treatments=treatments, at=timezone.now(), **fields)
+        return Response(s.TrialSerializer(trial).data, status=201)
+
+    @extend_schema(request=s.NewPacketDaySerializer, responses={201: s.TrialSerializer}, operation_id="trials_packet_day")
+    @action(detail=False, methods=["post"], url_path="packet-day")
+    def packet_day(self, request: Request) -> Response:
+        """Lay out a packet day; packets that are not here yet become lots."""
+        given = s.NewPacketDaySerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        fields = dict(given.validated_data)
+        packets = [Packet(**p) for p in fields.pop("packets")]
+        trial = lay_out_packet_day(by=person_of(request), packets=packets, at=timezone.now(), **fields)
         return Response(s.TrialSerializer(trial).data, status=201)
 
     @extend_schema(request=s.TrialChangeSerializer, responses=s.TrialSerializer)

@@ -8,22 +8,21 @@ from itertools import chain
 
 from django.db.models import Count, Sum
 
-from core.vocabulary import TrialState
+from core.vocabulary import TrialKind, TrialState
 from server.record_kinds.selectors import valid
 from server.trials.models import Closing, Dish, SetAside, Sown, Trial
+from server.trials.selectors.lots import OfLots, lots_of
 from server.trials.selectors.sums import looks_of_treatment
 
 
-@dataclass(frozen=True)
-class TrialRow:
+@dataclass(frozen=True, kw_only=True)
+class TrialRow(OfLots):
     """A trial as a line of the ledger sheet."""
 
     id: int
     code: str
+    kind: TrialKind
     question: str
-    lot_id: int
-    lot_code: str
-    lot_name: str
     sow_on: date
     state: TrialState
     treatments: int
@@ -56,9 +55,8 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
             id=t.pk,
             code=t.code,
             question=t.question,
-            lot_id=t.lot_id,
-            lot_code=t.lot.code,
-            lot_name=t.lot.common_name,
+            kind=TrialKind(t.kind),
+            **lots_of(t),
             sow_on=t.sow_on,
             state=standing[t.pk].state,
             treatments=sums[t.pk]["treatments"],
@@ -72,10 +70,14 @@ def trial_rows(wanted: Iterable[Trial]) -> list[TrialRow]:
 
 @dataclass(frozen=True)
 class Standing:
-    """Where a trial stands, and when its first dish was sown; None while none is."""
+    """Where a trial stands, and when its first dish was sown; None while none is.
+
+    `finished` are the treatments of which a dish was sown and every one of these is closed or set aside.
+    """
 
     state: TrialState
     sown_at: datetime | None
+    finished: frozenset[int]
 
 
 def standing_of(trials: Sequence[int]) -> dict[int, Standing]:
@@ -83,13 +85,23 @@ def standing_of(trials: Sequence[int]) -> dict[int, Standing]:
     of_dish = {"dish__treatment__trial__in": trials}
     sown: dict[int, dict[int, datetime]] = defaultdict(dict)
     ended: dict[int, set[int]] = defaultdict(set)
-    for trial, dish, at in valid(Sown.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish", "at"):
+    treatments: dict[int, int] = {}
+    fields = ("dish__treatment__trial", "dish__treatment", "dish", "at")
+    for trial, treatment, dish, at in valid(Sown.objects.filter(**of_dish)).values_list(*fields):
         sown[trial][dish] = at
+        treatments[dish] = treatment
     closed = valid(Closing.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish")
     aside = valid(SetAside.objects.filter(**of_dish)).values_list("dish__treatment__trial", "dish")
     for trial, dish in chain(closed, aside):
         ended[trial].add(dish)
-    return {t: Standing(_state(sown[t].keys(), ended[t]), min(sown[t].values(), default=None)) for t in trials}
+    return {
+        t: Standing(
+            _state(sown[t].keys(), ended[t]),
+            min(sown[t].values(), default=None),
+            frozenset({treatments[d] for d in sown[t]} - {treatments[d] for d in sown[t].keys() - ended[t]}),
+        )
+        for t in trials
+    }
 
 
 def _state(sown: Collection[int], ended: set[int]) -> TrialState:

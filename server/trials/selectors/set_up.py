@@ -1,25 +1,28 @@
 """The set-up sheet: drawing the sample, when treatments start, which dish lies where and gets what."""
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
 from core.design import halvings
-from core.vocabulary import Closure, Criterion, Layout, Light, Medium, PlanMode, TrialState
+from core.vocabulary import Closure, Criterion, Hazard, Layout, Light, Medium, PlanMode, TrialKind, TrialState
 from server.batches.selectors.plans import on_calendar
-from server.lots.selectors import stocks
+from server.lots.models import Lot
+from server.lots.selectors import Stock, stocks
 from server.people.selectors import work_calendar
 from server.record_kinds.days import local_day
 from server.trials.models import Trial, TrialPhoto
 from server.trials.selectors.courses import DishCourse
-from server.trials.selectors.state import with_courses
+from server.trials.selectors.lots import LotBrief, OfLots, brief, hazards_of, lots_of
+from server.trials.selectors.state import TrialCourses, with_courses
 
 
 @dataclass(frozen=True)
 class Drawing:
-    """Drawing the sample: `pile` seeds in the lot before the draw, `wanted` in all, halved so often, about so many left."""
+    """Drawing the sample of one lot: `pile` seeds in the lot before the draw, `wanted` in all, halved so often, about so many left."""
 
+    lot: LotBrief
     pile: int
     wanted: int
     halvings: int
@@ -44,13 +47,14 @@ class SetUpDish:
 
 @dataclass(frozen=True)
 class SetUpTreatment:
-    """A treatment with its dishes; `starts_on` is the day its first step begins so that all are sown together.
+    """A treatment of a lot with its dishes; `starts_on` is the day its first step begins so that all are sown together.
 
     `bags` is how many bags its seed is planned to be treated in.
     """
 
     id: int
     name: str
+    lot: LotBrief
     is_control: bool
     recipe: str
     light: Light
@@ -71,17 +75,15 @@ class SetUpPhoto:
     words: str
 
 
-@dataclass(frozen=True)
-class SetUpSheet:
+@dataclass(frozen=True, kw_only=True)
+class SetUpSheet(OfLots):
     """Everything needed to set a trial up. `treatments` carry no dishes where who looks may not know them."""
 
     trial: int
     code: str
+    kind: TrialKind
     question: str
     state: TrialState
-    lot: int
-    lot_code: str
-    lot_name: str
     layout: Layout
     criterion: Criterion
     medium: Medium
@@ -91,7 +93,8 @@ class SetUpSheet:
     night_temperature_c: float | None
     sow_on: date
     knows_treatments: bool
-    drawing: Drawing | None
+    drawings: list[Drawing]
+    hazards: list[Hazard]
     treatments: list[SetUpTreatment]
     dishes: list[SetUpDish]
     photos: list[SetUpPhoto]
@@ -109,9 +112,8 @@ def set_up_sheet(trial: Trial, *, may_plan: bool) -> SetUpSheet:
         code=trial.code,
         question=trial.question,
         state=courses.state,
-        lot=trial.lot_id,
-        lot_code=trial.lot.code,
-        lot_name=trial.lot.common_name,
+        kind=TrialKind(trial.kind),
+        **lots_of(trial),
         layout=Layout(trial.layout),
         criterion=Criterion(trial.criterion),
         medium=Medium(trial.medium),
@@ -121,9 +123,10 @@ def set_up_sheet(trial: Trial, *, may_plan: bool) -> SetUpSheet:
         night_temperature_c=trial.night_temperature_c,
         sow_on=trial.sow_on,
         knows_treatments=knows,
-        drawing=_drawing(trial, sum(d.dish.seeds for d in courses.dishes)),
-        treatments=_treatments(trial, courses.dishes, knows=knows),
-        dishes=[_dish(d, knows=knows) for d in courses.dishes],
+        drawings=_drawings(trial, courses.dishes),
+        hazards=hazards_of(trial),
+        treatments=_treatments(courses, knows=knows),
+        dishes=[_dish(d, courses.names[d.dish.treatment_id] if knows else "", knows=knows) for d in courses.dishes],
         photos=[
             SetUpPhoto(p.photo_id, p.at, p.by.initials, p.words)
             for p in TrialPhoto.objects.filter(trial=trial).select_related("by").order_by("at", "pk")
@@ -131,17 +134,22 @@ def set_up_sheet(trial: Trial, *, may_plan: bool) -> SetUpSheet:
     )
 
 
-def _drawing(trial: Trial, wanted: int) -> Drawing | None:
+def _drawings(trial: Trial, dishes: Sequence[DishCourse]) -> list[Drawing]:
     """The trial's seed was taken off the ledger when it was laid out, so the pile to halve is what stands there and that."""
-    stock = stocks([trial.lot_id])[trial.lot_id]
-    if stock.seeds is None:
-        return None
-    pile = stock.seeds + wanted
+    wanted: Counter[int] = Counter()
+    for d in dishes:
+        wanted[d.dish.treatment.lot_id] += d.dish.seeds
+    left = stocks([lot.pk for lot in trial.lots])
+    return [_drawing(lot, wanted[lot.pk], left[lot.pk]) for lot in trial.lots if left[lot.pk].seeds is not None]
+
+
+def _drawing(lot: Lot, wanted: int, stock: Stock) -> Drawing:
+    pile = (stock.seeds or 0) + wanted
     found = halvings(pile, wanted)
-    return Drawing(pile, wanted, found.halvings, found.expected, stock.estimated)
+    return Drawing(brief(lot), pile, wanted, found.halvings, found.expected, stock.estimated)
 
 
-def _dish(course: DishCourse, *, knows: bool) -> SetUpDish:
+def _dish(course: DishCourse, name: str, *, knows: bool) -> SetUpDish:
     dish = course.dish
     return SetUpDish(
         id=dish.pk,
@@ -150,16 +158,17 @@ def _dish(course: DishCourse, *, knows: bool) -> SetUpDish:
         position=dish.position,
         block=dish.block,
         seeds=dish.seeds,
-        treatment=dish.treatment.name if knows else "",
+        treatment=name,
         bag=dish.batch.code if knows and dish.batch else "",
         sown_at=course.sown_at,
     )
 
 
-def _treatments(trial: Trial, dishes: Sequence[DishCourse], *, knows: bool) -> list[SetUpTreatment]:
+def _treatments(courses: TrialCourses, *, knows: bool) -> list[SetUpTreatment]:
+    trial = courses.trial
     calendar = work_calendar()
     groups: dict[int, list[DishCourse]] = defaultdict(list)
-    for d in dishes:
+    for d in courses.dishes:
         groups[d.dish.treatment_id].append(d)
     out = []
     for group in sorted(groups.values(), key=lambda g: g[0].dish.treatment.order):
@@ -169,7 +178,8 @@ def _treatments(trial: Trial, dishes: Sequence[DishCourse], *, knows: bool) -> l
         out.append(
             SetUpTreatment(
                 id=t.pk,
-                name=t.name,
+                name=courses.names[t.pk],
+                lot=brief(t.lot),
                 is_control=t.is_control,
                 recipe=t.recipe.name if t.recipe else "",
                 light=Light(t.light or trial.light),

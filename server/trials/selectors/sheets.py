@@ -6,12 +6,13 @@ from datetime import datetime
 from uuid import UUID
 
 from core.verdict import FATE_MEANINGS, FateMeaning
-from core.vocabulary import Closure, Criterion, DeviationKind, Hazard, Light, Medium, SeenHow, StopReason, TrialState
+from core.vocabulary import Closure, Criterion, DeviationKind, Hazard, Light, Medium, SeenHow, StopReason, TrialKind, TrialState
 from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.trials.models import Deviation, Look, Trial
 from server.trials.selectors.courses import DishCourse
 from server.trials.selectors.expected import with_expected
+from server.trials.selectors.lots import LotBrief, OfLots, brief, hazards_of, lots_of
 from server.trials.selectors.state import TrialCourses, with_courses
 
 
@@ -53,7 +54,7 @@ class DishNote:
 
 @dataclass(frozen=True)
 class CountDish:
-    """A dish to be counted, with its totals so far."""
+    """A dish to be counted, with its totals so far; `packet` is the lot of a dish of a packet day, which is never blind."""
 
     id: int
     code: str
@@ -80,17 +81,18 @@ class CountDish:
     potted: int
     stretch: str
     notes: list[DishNote]
+    packet: LotBrief | None
+    length_days: float
 
 
-@dataclass(frozen=True)
-class CountSheet:
-    """All dishes of a trial in the order of their places."""
+@dataclass(frozen=True, kw_only=True)
+class CountSheet(OfLots):
+    """All dishes of a trial in the order of their places; the lots of a blind one are not those of its dishes."""
 
     trial: int
     code: str
+    kind: TrialKind
     question: str
-    lot_name: str
-    lot: int
     state: TrialState
     criterion: Criterion
     medium: Medium
@@ -163,6 +165,8 @@ def count_dish(course: DishCourse, trial: TrialCourses, first_germination: float
         # a further treatment is a treatment: whoever counts blind is not told
         stretch="" if trial.trial.codes_hidden or not course.stretches else course.stretches[-1].name,
         notes=notes,
+        packet=brief(dish.treatment.lot) if trial.trial.kind == TrialKind.PACKET_DAY else None,
+        length_days=trial.length_of(course),
     )
 
 
@@ -175,8 +179,8 @@ def count_sheet(trial: Trial, now: datetime) -> CountSheet:
         trial=trial.pk,
         code=trial.code,
         question=trial.question,
-        lot_name=trial.lot.common_name,
-        lot=trial.lot_id,
+        kind=TrialKind(trial.kind),
+        **lots_of(trial),
         state=courses.state,
         criterion=Criterion(trial.criterion),
         medium=Medium(trial.medium),
@@ -184,7 +188,7 @@ def count_sheet(trial: Trial, now: datetime) -> CountSheet:
         closure=Closure(trial.closure),
         temperature_c=trial.temperature_c,
         night_temperature_c=trial.night_temperature_c,
-        hazards=trial.lot.hazard_words,
+        hazards=hazards_of(trial),
         every_days=trial.every_days,
         length_days=trial.length_days,
         fates=list(FATE_MEANINGS),

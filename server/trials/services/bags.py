@@ -37,7 +37,7 @@ def put_in_bags(
     """
     require(by, Right.PLAN)
     dishes = Dish.objects.filter(treatment__trial=trial, treatment__recipe__isnull=False, batch__isnull=True, sowings__isnull=True)
-    waiting = list(dishes.select_related("treatment__recipe", "treatment__trial__lot__taxon").order_by("treatment__order", "position"))
+    waiting = list(dishes.select_related("treatment__recipe", "treatment__lot__taxon").order_by("treatment__order", "position"))
     if not waiting:
         raise DomainError(f"Every treatment of {trial.code} that has a recipe is in its bags, or is sown.", code="nothing_to_treat")
     of_treatment: dict[int, list[Dish]] = defaultdict(list)
@@ -58,7 +58,7 @@ def put_in_bags(
         if treatment.recipe is None or not treatment.recipe.steps.exists():
             continue
         plan = on_calendar(treatment.recipe, mode, trial.sow_on, calendar)
-        new = NewBatch(lot=trial.lot, recipe=treatment.recipe, seeds=sum(d.seeds for d in group), place=place, draw=False)
+        new = NewBatch(lot=treatment.lot, recipe=treatment.recipe, seeds=sum(d.seeds for d in group), place=place, draw=False)
         batch = put_in(by=by, new=new, plan=plan, at=at, sure=sure)
         for dish in group:
             change_thing(dish, {"batch": batch}, by=by, version=dish.version)

@@ -13,7 +13,7 @@ from simple_history.utils import bulk_create_with_history
 from core.design import draw_codes
 from core.errors import CoreError
 from core.records import ClosingFates
-from core.vocabulary import AmountKnown, Layout, SeenHow
+from core.vocabulary import AmountKnown, Layout, SeenHow, TrialKind
 from server.batches.models import Batch
 from server.errors import DomainError, refused_by_core
 from server.lots.models import Lot
@@ -23,7 +23,7 @@ from server.record_kinds.services import check_not_in_future, create_thing
 from server.reference.models import Place
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.courses import count_record
-from server.trials.services.layout import NewTreatment, TrialFields, check_treatments, next_code, treatment_fields
+from server.trials.services.layout import NewTreatment, TrialFields, check_treatments, next_code, of_lot, treatment_fields, with_lots
 from server.trials.services.new_look import COUNTS
 
 LONGEST_CODE = 8
@@ -46,9 +46,12 @@ class ImportedLook:
 
 @dataclass(frozen=True)
 class ImportedDish:
-    """A dish with all that happened to it. `code` is kept where it can be; an empty one, or one that is taken, is replaced by a new one."""
+    """A dish with all that happened to it. `code` is kept where it can be; an empty one, or one that is taken, is replaced by a new one.
 
-    treatment: str
+    `treatment` is its place among the treatments of the trial.
+    """
+
+    treatment: int
     seeds: int
     sown_at: datetime | None
     looks: Sequence[ImportedLook]
@@ -76,7 +79,7 @@ class AdoptedTrialFields(TrialFields, total=False):
 def import_trial(
     *,
     by: Person,
-    lot: Lot,
+    lot: Lot | None = None,
     question: str,
     treatments: Sequence[NewTreatment],
     dishes: Sequence[ImportedDish],
@@ -86,23 +89,24 @@ def import_trial(
     tell: Callable[[int], None] = lambda looks: None,
     **fields: Unpack[AdoptedTrialFields],
 ) -> tuple[Trial, list[Dish]]:
-    """Take a trial over. Nothing is drawn from the lot: its seed was sown before the lot's amount was last known.
+    """Take a trial over. Nothing is drawn from its lots: the seed was sown before their amounts were last known.
 
     `tell` hears of the looks written; what it raises leaves nothing behind. Dishes come back in the order given.
     """
     require(by, Right.PLAN)
-    check_treatments(treatments)
+    treatments = with_lots(treatments, lot)
+    kind = fields.get("kind", TrialKind.TRIAL)
+    check_treatments(treatments, kind=kind)
     if code and Trial.everything.filter(code=code).exists():
         raise DomainError(f"Trial {code} is here already. Codes are never used twice.", code="code_taken")
     seed = secrets.randbits(48) if layout_seed is None else layout_seed
-    trial = Trial(code=code or next_code(lot), question=question, lot=lot, sow_on=sow_on, layout_seed=seed, **fields)
+    trial = Trial(code=code or next_code(of_lot(treatments[0]), kind), question=question, sow_on=sow_on, layout_seed=seed, **fields)
     create_thing(trial, by=by)
     made = Treatment.objects.bulk_create([Treatment(trial=trial, order=i, **treatment_fields(t, by)) for i, t in enumerate(treatments)])
-    by_name = {t.name: t for t in made}
     codes = _codes([d.code for d in dishes], seed)
     rows = [
         Dish(
-            treatment=by_name[d.treatment],
+            treatment=made[d.treatment],
             code=c,
             place=d.place,
             batch=d.batch,

@@ -68,7 +68,7 @@ class BeforeTheSowing(Counting):
         self.assertEqual(course_of(self.dish).record.early, 2)
 
     def test_a_dish_that_is_not_sown_yet_keeps_its_early_ones_until_it_is(self):
-        dish = dishes_of(make_trial(lot=self.trial.lot))[0]
+        dish = dishes_of(make_trial(lot=self.trial.one_lot))[0]
         at = now().isoformat()
         self.assertProblem(self.post(dish=dish.pk, at=at, new_germinated=3), 422, "before_sowing", "/early")
         self.assertEqual(self.post(dish=dish.pk, at=at, new_germinated=3, early=True).status_code, 201)
@@ -155,7 +155,7 @@ class Deviations(Counting):
         self.assertProblem(self.note(seeds=4), 422, "no_place", "/place")
         self.assertIn("10 seeds are left", self.assertProblem(self.note(seeds=11, place=place.pk), 422, "part_size", "/seeds")["detail"])
         self.assertProblem(self.note(seeds=4, place=place.pk, dish=None), 422, "no_dish", "/dish")
-        other = dishes_of(make_sown_trial(lot=self.trial.lot))[0]
+        other = dishes_of(make_sown_trial(lot=self.trial.one_lot))[0]
         self.assertProblem(self.note(kind="other", dish=other.pk), 422, "other_trial", "/dish")
         self.assertEqual(Place.objects.count(), 1)
 
@@ -176,7 +176,7 @@ class BlindOnEveryRound(Counting):
             self.assertEqual(list(pairs(answer, codes, {"none", "cold"})), [], page)
 
     def test_who_lays_out_knows_which_dish_gets_what_until_all_are_filled(self):
-        planned = make_trial(lot=self.trial.lot)
+        planned = make_trial(lot=self.trial.one_lot)
         sheet = self.client.get(f"/api/v1/trials/{planned.pk}/set-up/").json()
         self.assertTrue(sheet["knows_treatments"])
         self.assertEqual(sorted(len(t["dishes"]) for t in sheet["treatments"]), [3, 3])

@@ -6,9 +6,8 @@ from uuid import uuid4
 from core.records import ClosingFates
 from core.vocabulary import StopReason
 from server.tests.builders import ApiCase, dishes_of, look, make_lot, make_person, make_sown_trial, make_taxon, now
-from server.trials.models import Trial
 from server.trials.selectors.expected import with_expected
-from server.trials.selectors.state import with_courses
+from server.trials.selectors.state import trials, with_courses
 from server.trials.services.closings import close_dish
 
 
@@ -47,14 +46,14 @@ class LateCourses(ApiCase):
         self.assertEqual(self.advice(trial), [StopReason.QUIET_AND_LENGTH])
 
     def test_past_trials_are_read_together_for_any_number_of_trials(self):
-        trials = []
+        made = []
         for n in range(3):
             lot = make_lot(f"E-{n}", taxon=make_taxon(f"Plantus {n}", f"plant {n}"))
-            trials.append(self.quiet(lot))
+            made.append(self.quiet(lot))
             self.late(lot)
-        for wanted in (trials[:1], trials):
-            courses = with_courses(Trial.objects.filter(pk__in=[t.pk for t in wanted]).select_related("lot"))
-            # the ids of the plants' trials, then what one reading of trials takes
-            with self.assertNumQueries(7):
+        for wanted in (made[:1], made):
+            courses = with_courses(trials().filter(pk__in=[t.pk for t in wanted]))
+            # the plants' trials, their lots, then what one reading of trials takes
+            with self.assertNumQueries(8):
                 found = with_expected(courses)
             self.assertEqual({t.advice for t in found}, {StopReason.MORE_EXPECTED})

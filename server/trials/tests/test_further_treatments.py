@@ -69,7 +69,7 @@ class Stretches(ApiCase):
         closed, full = dishes_of(self.trial, "cold")[:2]
         close_dish(by=make_person(), dish=closed, at=now(), client_id=uuid4(), found=ClosingFates(fresh=10))
         look(full, 5, 10)
-        strange = dishes_of(make_sown_trial(lot=self.trial.lot))[0]
+        strange = dishes_of(make_sown_trial(lot=self.trial.one_lot))[0]
         refusals = [(closed, 409, "dish_closed"), (full, 409, "nothing_left"), (strange, 422, "other_trial", "/dishes")]
         for dish, status, code, *where in refusals:
             answer = self.client.post(f"/api/v1/trials/{self.trial.pk}/retreat-ungerminated/", {"name": "cold", "dishes": [dish.pk]})
@@ -96,9 +96,9 @@ class LaterTreatments(ApiCase):
 
     def test_it_is_marked_draws_its_seed_and_is_said_in_the_comparison(self):
         trial = make_sown_trial(lot=make_lot(seeds=500))
-        before = stocks([trial.lot_id])[trial.lot_id].seeds
+        before = stocks([trial.one_lot.pk])[trial.one_lot.pk].seeds
         self.assertEqual(self.add(trial).status_code, 204)
-        self.assertEqual(stocks([trial.lot_id])[trial.lot_id].seeds, before - 20)
+        self.assertEqual(stocks([trial.one_lot.pk])[trial.one_lot.pk].seeds, before - 20)
         added = dishes_of(trial, "smoke")
         self.assertEqual([d.position for d in added], [7, 8])
         self.client.post(f"/api/v1/trials/{trial.pk}/sow/", {"dishes": [d.pk for d in added]})
@@ -128,10 +128,10 @@ class SettingUp(ApiCase):
 
     def test_the_sheet_says_how_to_draw_the_sample(self):
         trial = make_trial(lot=make_lot(seeds=1000))
-        drawing = self.client.get(f"/api/v1/trials/{trial.pk}/set-up/").json()["drawing"]
+        drawing = self.client.get(f"/api/v1/trials/{trial.pk}/set-up/").json()["drawings"][0]
         self.assertEqual((drawing["pile"], drawing["wanted"], drawing["halvings"], drawing["expected"]), (1000, 60, 4, 62.5))
         unknown = make_trial(lot=make_lot("X-1", seeds=None))
-        self.assertIsNone(self.client.get(f"/api/v1/trials/{unknown.pk}/set-up/").json()["drawing"])
+        self.assertEqual(self.client.get(f"/api/v1/trials/{unknown.pk}/set-up/").json()["drawings"], [])
 
     def test_it_says_when_each_treatment_must_begin(self):
         body = {
@@ -166,6 +166,6 @@ class LaidOutAgain(ApiCase):
         made = self.client.post("/api/v1/trials/", body)
         self.assertEqual(made.status_code, 201, made.content)
         new = Trial.objects.get(pk=made.json()["id"])
-        self.assertEqual((new.copied_from, new.length_days, new.light, new.lot.code), (old, 40, "dark", "NEW"))
+        self.assertEqual((new.copied_from, new.length_days, new.light, new.one_lot.code), (old, 40, "dark", "NEW"))
         self.assertEqual(list(new.treatments.values_list("name", "recipe", "dose")), [("none", None, None), ("cold", recipe.pk, 28)])
         self.assertFalse({d.code for d in Dish.objects.filter(treatment__trial=new)} & {d.code for d in dishes_of(old)})

@@ -24,8 +24,9 @@ class Adopting(TestCase):
         self.sown = now() - 60 * DAY
 
     def dish(self, treatment="cold", code="", counts=(1, 3), seeds=10, **fields):
+        """A dish of one of the treatments that `adopt` lays out: the first is called none, or only."""
         looks = [ImportedLook(self.sown + (4 + 3 * n) * DAY, new_germinated=g) for n, g in enumerate(counts)]
-        return ImportedDish(treatment, seeds, self.sown, looks, code=code, **fields)
+        return ImportedDish(int(treatment == "cold"), seeds, self.sown, looks, code=code, **fields)
 
     def adopt(self, *dishes, treatments=("none", "cold"), **fields):
         made = [NewTreatment(t, is_control=i == 0 and len(treatments) > 1) for i, t in enumerate(treatments)]
@@ -81,7 +82,7 @@ class TakenOver(Adopting):
         self.assertEqual(with_courses(trials().filter(pk=trial.pk))[0].state, TrialState.CLOSED)
 
     def test_a_dish_that_was_never_sown_stays_so(self):
-        trial, _ = self.adopt(ImportedDish("only", 10, None, []), treatments=("only",))
+        trial, _ = self.adopt(ImportedDish(0, 10, None, []), treatments=("only",))
         self.assertEqual(with_courses([trial])[0].state, TrialState.PLANNED)
         self.assertFalse(Sown.objects.exists())
 
@@ -102,7 +103,7 @@ class NotTakenOver(Adopting):
         self.nothing_is_there()
 
     def test_looks_that_are_still_to_come(self):
-        late = ImportedDish("only", 10, now() - DAY, [ImportedLook(now() + timedelta(days=2), 1)])
+        late = ImportedDish(0, 10, now() - DAY, [ImportedLook(now() + timedelta(days=2), 1)])
         with self.assertRaises(Refused) as caught:
             self.adopt(late, treatments=("only",))
         self.assertEqual(caught.exception.code, "time_in_future")

@@ -240,10 +240,10 @@ class TrialApi(ApiCase):
     def test_the_list_needs_the_same_queries_whatever_its_length(self):
         make_trial()
         looked_before()
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(12):
             self.client.get("/api/v1/trials/")
         for _ in range(4):
             make_sown_trial()
         looked_before()
-        with self.assertNumQueries(11):
+        with self.assertNumQueries(12):
             self.assertEqual(self.client.get("/api/v1/trials/").json()["count"], 5)

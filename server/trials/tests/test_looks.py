@@ -241,10 +241,10 @@ class LookApi(ApiCase):
         self.assertEqual((first["germinated"], first["remaining"], first["last_look"]["by"]), (3, 7, "GR"))
 
     def test_the_count_sheet_needs_the_same_queries_for_any_number_of_dishes(self):
-        with self.assertNumQueries(10):
+        with self.assertNumQueries(11):
             self.client.get(f"/api/v1/trials/{self.trial.pk}/count-sheet/")
         large = make_sown_trial(dishes=12, lot=make_lot("BIG"))
-        with self.assertNumQueries(10):
+        with self.assertNumQueries(11):
             self.client.get(f"/api/v1/trials/{large.pk}/count-sheet/")
 
     def test_closing_and_reopening_and_setting_aside(self):

@@ -51,6 +51,7 @@ export const WORDS: readonly Word[] = [
     word: 'Try',
     pages: [
       { to: '/trials', words: 'Trials', also: 'germination tests, dishes, counts, compare, decide', for: 'readers' },
+      { to: '/packet-day', words: 'Packet day', also: 'old packets, many lots, germination test', for: 'readers' },
       { to: '/practice', words: 'Practice bench', also: 'learn, exercise, hidden seed' },
     ],
   },

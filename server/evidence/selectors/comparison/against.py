@@ -1,10 +1,11 @@
 """Treatments compared with each other, in sentences: how many, how fast, and both in one."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 
 from core.design import smallest_differences
 from core.germination import Comparison as FinalComparison
 from core.germination import (
+    Control,
     SpeedPair,
     TimeComparison,
     TrialShares,
@@ -27,7 +28,7 @@ def letters_of(every_pair: FinalComparison) -> dict[TreatmentId, str]:
     return compact_letters([t.id for t in ranked], [(p.a, p.b) for p in every_pair.pairs if p.differs])
 
 
-def against_control(shares: TrialShares, control: TreatmentId | None, called: Called) -> dict[TreatmentId, AgainstControl]:
+def against_control(shares: TrialShares, control: Control | None, called: Called) -> dict[TreatmentId, AgainstControl]:
     """Each treatment compared with the control on how many germinated."""
     if control is None or len(shares.treatments) < 2:
         return {}
@@ -42,12 +43,12 @@ def against_control(shares: TrialShares, control: TreatmentId | None, called: Ca
 class Times:
     """Times of a trial compared: from the curves by percent, and mean germination times, each with the trial's one scatter."""
 
-    def __init__(self, rows: Sequence[Row], control: TreatmentId | None, mean_n: float) -> None:
+    def __init__(self, rows: Sequence[Row], control: Control | None, mean_n: float) -> None:
         self.told = [r for r in rows if not r.dark]
         came = [r for r in self.told if any(x.germinated for x in r.of.records) or r.bag_share]
         self.came = came
         # a control in which nothing germinated has no speed: the others are compared with each other
-        self.compared = came if len(came) > 1 and control not in {r.id for r in came} else self.told
+        self.compared = came if len(came) > 1 and not _has_control([r.id for r in came], control) else self.told
         self.family, self.against = _family([r.id for r in self.compared], control)
         self.fitted: dict[int, TimeComparison] = {}
         self.mgt: TimeComparison | None = None
@@ -93,7 +94,7 @@ def speed_of(times: Times, called: Called) -> SpeedResult | None:
     return SpeedResult("mgt", note, _lines(times.mgt.pairs, speed_sentence, called))
 
 
-def pace_of(rows: Sequence[Row], control: TreatmentId | None, horizon: float | None, rho_b: float, called: Called) -> PaceSummary:
+def pace_of(rows: Sequence[Row], control: Control | None, horizon: float | None, rho_b: float, called: Called) -> PaceSummary:
     """Share and speed in one figure, over the dishes."""
     told = [r for r in rows if not r.dark]
     if not told:
@@ -110,8 +111,17 @@ def pace_of(rows: Sequence[Row], control: TreatmentId | None, horizon: float | N
     return PaceSummary(found.horizon, sentence, overall.p, _lines(found.pairs, pace_sentence, called))
 
 
-def _family(treatments: Sequence[TreatmentId], control: TreatmentId | None) -> tuple[Family, TreatmentId | None]:
-    return (Family.CONTROL, control) if control in treatments else (Family.ALL, None)
+def _has_control(treatments: Sequence[TreatmentId], control: Control | None) -> bool:
+    return any(c in treatments for c in control.values()) if isinstance(control, Mapping) else control in treatments
+
+
+def _family(treatments: Sequence[TreatmentId], control: Control | None) -> tuple[Family, Control | None]:
+    """Each against its control as far as both are there; all pairs where no control is."""
+    if control is None or not _has_control(treatments, control):
+        return Family.ALL, None
+    if not isinstance(control, Mapping):
+        return Family.CONTROL, control
+    return Family.CONTROL, {t: c for t, c in control.items() if t in treatments and c in treatments}
 
 
 def _lines(pairs: Sequence[SpeedPair], say: Callable[..., str], called: Called, **how: bool) -> list[SpeedLine]:

@@ -41,11 +41,11 @@ def _effect(
     half = [indices([d.record for d in found]).t50 for found in (with_it, without)]
     name = "One dish" if hidden else f"Dish {dish.dish.code}"
     sentence = (
-        f"{name} of “{t.treatment.name}”: with it {percent(before[0])} % ({percent(before[1])}–{percent(before[2])}), "
+        f"{name} of “{t.name}”: with it {percent(before[0])} % ({percent(before[1])}–{percent(before[2])}), "
         f"without it {percent(after[0])} % ({percent(after[1])}–{percent(after[2])})."
     )
     return Effect(
-        treatment=t.treatment.name,
+        treatment=t.name,
         dish="" if hidden else dish.dish.code,
         why=why,
         set_aside=aside,

@@ -5,21 +5,22 @@ from dataclasses import replace
 
 from core.germination import Comparison as FinalComparison
 from core.germination import FamilyChoice, TrialShares, choose_family, compare_final, shared_horizon
-from core.verdict import Called, TreatmentLine, head_sentence, warnings_sentences
-from core.vocabulary import Base, Clock, Criterion, CurveFamily, Family, TrialState
+from core.verdict import Called, TreatmentLine, control_of, head_sentence, warnings_sentences
+from core.vocabulary import Base, Clock, Criterion, CurveFamily, Family, TrialKind, TrialState
 from core.wording import day_value
 from server.evidence.selectors.bags import BagNote, bag_notes, bags_of
 from server.evidence.selectors.comparison.against import Times, against_control, letters_of, pace_of, speed_of
 from server.evidence.selectors.comparison.bases import choices, counted_on
 from server.evidence.selectors.comparison.clocks import clock_shift, on_clock
 from server.evidence.selectors.comparison.effects import effects_of
-from server.evidence.selectors.comparison.layout import blocks_of, factors_of, ladder_of
+from server.evidence.selectors.comparison.layout import blocks_of, factors_of, ladders_of
 from server.evidence.selectors.comparison.options import CompareOptions
 from server.evidence.selectors.comparison.rows import Row, result_of, row_of, seen_once_in_the_dark
 from server.evidence.selectors.comparison.views import BasisChoice, NothingToCompare, OverallResult, TrialComparison
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment, called_in
 from server.evidence.selectors.typical_scatter import TypicalScatter, typical_scatter
 from server.trials.models import Trial
+from server.trials.selectors.lots import as_of_lots, lots_of
 from server.trials.selectors.state import TrialCourses, with_courses
 
 CURVE_NAMES = {
@@ -41,9 +42,11 @@ def comparison(trial: Trial, options: CompareOptions | None = None) -> TrialComp
 def compare_courses(courses: TrialCourses, options: CompareOptions | None = None) -> TrialComparison | NothingToCompare:
     """Compare treatments from courses that were read already."""
     options, trial, treatments = options or CompareOptions(), courses.trial, by_treatment(courses)
+    if trial.kind == TrialKind.PACKET_DAY:
+        return NothingToCompare("packet_day", "The packets of a packet day are not compared: each is tested by itself. See its results.")
     if not any(d.looks for d in courses.dishes):
         return NothingToCompare("no_look", "No dish has been looked at yet. Count a round, then compare.")
-    empty = [t.treatment.name for t in treatments if not t.counted]
+    empty = [t.name for t in treatments if not t.counted]
     if empty:
         return NothingToCompare("all_set_aside", f"Every dish of {', '.join(empty)} is set aside: there is nothing left to compare.")
     bases = choices(treatments)
@@ -69,7 +72,7 @@ def _page(
     family = options.curve or choice.family
     rows = [row_of(t, clock_shift(t, bags), notes.get(t.treatment.pk), family) for t in treatments]
     horizon = _horizon(rows, shifted=shifted)
-    letters, control = letters_of(every_pair), next((r.id for r in rows if r.of.treatment.is_control), None)
+    letters, control = letters_of(every_pair), control_of(as_of_lots([t.treatment for t in treatments]))
     against = against_control(every_pair.shares, control, called)
     times = Times(rows, control, of_sown.shares.mean_n)
     results = [
@@ -96,9 +99,7 @@ def _page(
         id=trial.pk,
         code=trial.code,
         question=trial.question,
-        lot=trial.lot_id,
-        lot_code=trial.lot.code,
-        lot_name=trial.lot.common_name,
+        **lots_of(trial),
         sow_on=trial.sow_on,
         criterion=Criterion(trial.criterion),
         interim=interim,
@@ -116,7 +117,7 @@ def _page(
         treatments=results,
         speed=speed_of(times, called),
         pace=pace_of(rows, control, _horizon(rows, shifted=False), typical.rho_b, called),
-        ladder=ladder_of(treatments, every_pair.shares, called),
+        ladders=ladders_of(treatments, every_pair.shares, called),
         factors=factors_of(trial, treatments, of_sown),
         blocks=blocks_of(trial, treatments, of_sown),
         effects=effects_of(treatments, of_sown.shares, hidden=hidden),

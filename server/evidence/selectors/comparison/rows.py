@@ -33,6 +33,7 @@ from server.evidence.selectors.comparison.clocks import ClockShift, on_clock
 from server.evidence.selectors.comparison.views import Course, DishResult, FittedCurve, HalfTime, TreatmentResult
 from server.evidence.selectors.shares import TreatmentCourses
 from server.trials.selectors.courses import DishCourse
+from server.trials.selectors.lots import brief
 
 DARK = "counted once, at the end in the dark: a final percentage, no speed"
 CURVE_POINTS = 72
@@ -91,7 +92,7 @@ class Row:
     @property
     def name(self) -> str:
         """What it is called."""
-        return self.of.treatment.name
+        return self.of.name
 
     @property
     def bag_share(self) -> float:
@@ -152,6 +153,7 @@ def result_of(
     return TreatmentResult(
         id=t.treatment.pk,
         name=row.name,
+        lot=brief(t.treatment.lot),
         is_control=t.treatment.is_control,
         recipe=t.treatment.recipe_id,
         germinated=share.g,

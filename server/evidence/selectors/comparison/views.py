@@ -6,6 +6,7 @@ from datetime import date
 from core.germination import CrossedTest, Indices, LeaveOneOut, Trend
 from core.vocabulary import Base, Clock, Criterion, CurveFamily, DoseReading, Reason
 from server.evidence.selectors.bags import BagNote
+from server.trials.selectors.lots import LotBrief, OfLots
 
 
 @dataclass(frozen=True)
@@ -84,6 +85,7 @@ class TreatmentResult:
 
     id: int
     name: str
+    lot: LotBrief
     is_control: bool
     recipe: int | None
     germinated: int
@@ -185,8 +187,9 @@ class LadderPoint:
 
 @dataclass(frozen=True)
 class LadderResult:
-    """A dose ladder read as an axis."""
+    """A dose ladder read as an axis; `lot` says of which lot, where the trial has several."""
 
+    lot: LotBrief | None
     unit: str
     points: list[LadderPoint]
     reading: DoseReading
@@ -242,16 +245,13 @@ class BasisChoice:
     sentence: str
 
 
-@dataclass(frozen=True)
-class TrialComparison:
+@dataclass(frozen=True, kw_only=True)
+class TrialComparison(OfLots):
     """Everything the compare page shows."""
 
     id: int
     code: str
     question: str
-    lot: int
-    lot_code: str
-    lot_name: str
     sow_on: date
     criterion: Criterion
     interim: bool
@@ -269,7 +269,7 @@ class TrialComparison:
     treatments: list[TreatmentResult]
     speed: SpeedResult | None
     pace: PaceSummary
-    ladder: LadderResult | None
+    ladders: list[LadderResult]
     factors: FactorsResult | None
     blocks: BlocksResult | None
     effects: list[Effect]

@@ -58,17 +58,33 @@ export const useEarlier = (id: MaybeRefOrGetter<number>) =>
   })
 
 /** The decision on a trial under an aim; without one, the nursery's. */
-export const useDecision = (id: MaybeRefOrGetter<number>, aim: MaybeRefOrGetter<Aim | null>) =>
+export const useDecision = (
+  id: MaybeRefOrGetter<number>,
+  aim: MaybeRefOrGetter<Aim | null>,
+  lot: MaybeRefOrGetter<number | null>,
+) =>
   useQuery({
-    queryKey: ['trial', id, 'decision', aim],
+    queryKey: ['trial', id, 'decision', aim, lot],
     queryFn: () => {
-      const weighed = toValue(aim)
-      const query = weighed ? { aim: weighed } : {}
+      const [weighed, of] = [toValue(aim), toValue(lot)]
+      const query = { ...(weighed ? { aim: weighed } : {}), ...(of === null ? {} : { lot: of }) }
       return unwrap(http.GET('/api/v1/trials/{id}/decision/', { params: { path: { id: toValue(id) }, query } }))
     },
     // what was seen stays while it is weighed by another aim
     placeholderData: (before) => (before?.trial === toValue(id) ? before : undefined),
   })
+
+export type PacketDay = Schemas['PacketDay']
+export type PacketResult = PacketDay['packets'][number]
+
+export const usePackets = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['trial', id, 'packets'],
+    queryFn: () => unwrap(http.GET('/api/v1/trials/{id}/packets/', { params: { path: { id: toValue(id) } } })),
+  })
+
+export const usePlanPackets = () =>
+  useChange((body: Schemas['PlanPacketsRequest']) => unwrap(http.POST('/api/v1/sowing-plans/of-packets/', { body })))
 
 export const useReport = (id: MaybeRefOrGetter<number>) =>
   useQuery({
@@ -84,8 +100,8 @@ export function useDecisionChanges(id: number) {
     takeBack: useChange((conclusion: number) =>
       unwrap(http.POST('/api/v1/conclusions/{id}/take-back/', { params: { path: { id: conclusion } } })),
     ),
-    planNext: useChange((test: NextTest) =>
-      unwrap(http.POST('/api/v1/trials/{id}/next/', { params: { path: { id } }, body: { test } })),
+    planNext: useChange((body: { test: NextTest; lot: number | null }) =>
+      unwrap(http.POST('/api/v1/trials/{id}/next/', { params: { path: { id } }, body })),
     ),
   }
 }

@@ -1,7 +1,7 @@
 import { defineAsyncComponent } from 'vue'
 import type { RouteRecordRaw } from 'vue-router'
 
-export { fetchLotRows, useLots, type LotRow } from './api'
+export { fetchLotRows, readLotLine, useLots, type LineRead, type LotRow } from './api'
 // loaded where a form needs it, not with the first page
 export const LotField = defineAsyncComponent(() => import('./components/LotField.vue'))
 

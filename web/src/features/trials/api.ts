@@ -14,6 +14,8 @@ export type NewClosing = Schemas['NewClosingRequest']
 export type NewDeviation = Schemas['NewDeviationRequest']
 export type QuestionPlan = Schemas['QuestionPlan']
 export type SetUpSheet = Schemas['SetUpSheet']
+export type NewPacketDay = Schemas['NewPacketDayRequest']
+export type NewPacket = Schemas['NewPacketRequest']
 export type Asks = Schemas['Question']
 
 const at = (id: MaybeRefOrGetter<number>) => ({ params: { path: { id: toValue(id) } } })
@@ -51,6 +53,16 @@ export const useDishLooks = (id: MaybeRefOrGetter<number>) =>
 
 export const fetchDesign = (id: number) => unwrap(http.GET('/api/v1/trials/{id}/design/', at(id)))
 
+export type LotsTogether = Schemas['LotsTogether']
+
+/** The lots that questions about several lots would compare with a lot. */
+export const useLotsTogether = (lot: MaybeRefOrGetter<number | null>) =>
+  useQuery({
+    queryKey: ['lot', lot, 'together'],
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/together/', at(toValue(lot) ?? 0))),
+    enabled: () => toValue(lot) !== null,
+  })
+
 export const postLook = (body: NewLook) => unwrap(http.POST('/api/v1/looks/', { body }))
 export const postClosing = (body: NewClosing) => unwrap(http.POST('/api/v1/dishes/close/', { body }))
 
@@ -62,6 +74,7 @@ type At<T = object> = { id: number } & T
 export function useTrialChanges() {
   return {
     layOut: useChange((body: NewTrial) => unwrap(http.POST('/api/v1/trials/', { body }))),
+    layOutPackets: useChange((body: NewPacketDay) => unwrap(http.POST('/api/v1/trials/packet-day/', { body }))),
     sow: useChange(({ id, ...body }: At<Schemas['SowRequest']>) =>
       unwrap(http.POST('/api/v1/trials/{id}/sow/', { ...at(id), body })),
     ),

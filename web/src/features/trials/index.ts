@@ -10,6 +10,13 @@ export const RetreatUngerminated = defineAsyncComponent(() => import('./componen
 
 export const trialRoutes: RouteRecordRaw[] = [
   { path: '/trials/new', name: 'new-trial', component: () => import('./pages/NewTrialPage.vue') },
+  { path: '/packet-day', name: 'new-packet-day', component: () => import('./pages/NewPacketDayPage.vue') },
+  {
+    path: '/trials/:id(\\d+)/round',
+    name: 'packet-round',
+    component: () => import('./pages/PacketRoundPage.vue'),
+    meta: { bare: true },
+  },
   { path: '/waiting', name: 'waiting', component: () => import('./pages/WaitingPage.vue') },
   { path: '/trials/:id(\\d+)/set-up', name: 'set-up', component: () => import('./pages/SetUpPage.vue') },
   { path: '/trials/:id(\\d+)/close', name: 'close-trial', component: () => import('./pages/ClosingPage.vue') },

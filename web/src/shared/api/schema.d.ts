@@ -1357,6 +1357,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{id}/together/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The lots that are worth testing together with this one, by question. */
+        get: operations["lots_together"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{id}/trouble/": {
         parameters: {
             query?: never;
@@ -2273,6 +2290,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/sowing-plans/of-packets/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Plan a sowing of each of some packets of a packet day. */
+        post: operations["sowing_plans_of_packets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sowing-plans/preview/": {
         parameters: {
             query?: never;
@@ -2861,6 +2895,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/packets/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The results of a packet day, packet by packet: germinated, the claim beside it, and what to do. */
+        get: operations["trials_packets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/photos/": {
         parameters: {
             query?: never;
@@ -3031,6 +3082,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/packet-day/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lay out a packet day; packets that are not here yet become lots. */
+        post: operations["trials_packet_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/plan-question/": {
         parameters: {
             query?: never;
@@ -3169,7 +3237,7 @@ export interface components {
         AddStarterPlantRequest: {
             scientific_name: string;
         };
-        /** @description A treatment to add to an existing trial. */
+        /** @description A treatment to add to an existing trial; of a trial of several lots it names its own. */
         AddTreatmentRequest: {
             name: string;
             recipe?: number | null;
@@ -3190,8 +3258,11 @@ export interface components {
             steps?: components["schemas"]["StepRequest"][];
             /** @default  */
             recipe_name?: string;
-            dishes: number;
+            lot?: number | null;
             seeds_per_dish: number;
+            /** Format: double */
+            length_days?: number | null;
+            dishes: number;
         };
         AgainRequest: {
             /** Format: uuid */
@@ -3623,6 +3694,14 @@ export interface components {
             too_many: boolean;
             sentence: string;
         };
+        /**
+         * @description * `no_claim` - NO_CLAIM
+         *     * `lower` - LOWER
+         *     * `not_shown` - NOT_SHOWN
+         *     * `met` - MET
+         * @enum {string}
+         */
+        ClaimFound: "no_claim" | "lower" | "not_shown" | "met";
         Clash: {
             what: string;
             /** Format: date */
@@ -3793,7 +3872,7 @@ export interface components {
             words: string;
             trial: number;
             trial_code: string;
-            lot: number;
+            lot: number | null;
             lot_name: string;
             treatment: number | null;
             treatment_name: string;
@@ -3865,13 +3944,19 @@ export interface components {
             potted: number;
             stretch: string;
             notes: components["schemas"]["DishNote"][];
+            packet: components["schemas"]["LotBrief"] | null;
+            /** Format: double */
+            length_days: number;
         };
         CountSheet: {
+            lot: number | null;
+            lot_code: string;
+            lot_name: string;
+            lots: components["schemas"]["LotBrief"][];
             trial: number;
             code: string;
+            kind: components["schemas"]["TrialKind"];
             question: string;
-            lot_name: string;
-            lot: number;
             state: components["schemas"]["TrialState"];
             criterion: components["schemas"]["Criterion"];
             medium: components["schemas"]["Medium"];
@@ -3978,6 +4063,10 @@ export interface components {
             done_on: string | null;
             late_days: number;
         };
+        DecidedLot: {
+            lot: components["schemas"]["LotBrief"];
+            headline: string;
+        };
         /**
          * @description * `.` - .
          *     * `,` - ,
@@ -3995,6 +4084,7 @@ export interface components {
         DecisionOption: {
             treatment: number;
             name: string;
+            lot: components["schemas"]["LotBrief"];
             is_control: boolean;
             recipe: number | null;
             steps: components["schemas"]["FurrowStep"][];
@@ -4027,15 +4117,17 @@ export interface components {
             n_eff: number;
         };
         DecisionPage: {
+            lot: number | null;
+            lot_code: string;
+            lot_name: string;
+            lots: components["schemas"]["LotBrief"][];
             trial: number;
             code: string;
             question: string;
-            lot: number;
-            lot_code: string;
-            lot_name: string;
             interim: boolean;
             nursery_aim: components["schemas"]["DecisionAim"];
             decision: components["schemas"]["TrialDecision"];
+            of_lots: components["schemas"]["DecidedLot"][];
             /** Format: double */
             band_usual: number;
             /** Format: double */
@@ -4225,6 +4317,7 @@ export interface components {
             first_sown: string | null;
         };
         Drawing: {
+            lot: components["schemas"]["LotBrief"];
             pile: number;
             wanted: number;
             halvings: number;
@@ -4601,6 +4694,7 @@ export interface components {
             light?: (components["schemas"]["Light"] | components["schemas"]["NullEnum"]) | null;
             level_a?: string;
             level_b?: string;
+            lot?: components["schemas"]["LotBrief"] | null;
             /** Format: date */
             added_on?: string | null;
             stretches?: components["schemas"]["StretchView"][];
@@ -4964,6 +5058,7 @@ export interface components {
             doses: number[];
         };
         LadderResult: {
+            lot: components["schemas"]["LotBrief"] | null;
             unit: string;
             points: components["schemas"]["LadderPoint"][];
             reading: components["schemas"]["DoseReading"];
@@ -5044,6 +5139,9 @@ export interface components {
             amount: number | null;
             unit: (components["schemas"]["AmountUnit"] | components["schemas"]["NullEnum"]) | null;
             known: (components["schemas"]["AmountKnown"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: double */
+            claimed_percent: number | null;
+            claimed_days: number | null;
             note: string;
             understood: components["schemas"]["Understood"][];
             questions: string[];
@@ -5253,6 +5351,17 @@ export interface components {
             photos: components["schemas"]["LotPicture"][];
             next: components["schemas"]["LotAdvice"][];
         };
+        LotBeside: {
+            id: number;
+            code: string;
+            name: string;
+            words: string;
+        };
+        LotBrief: {
+            id: number;
+            code: string;
+            name: string;
+        };
         LotDecision: {
             trial: number;
             trial_code: string;
@@ -5391,6 +5500,10 @@ export interface components {
             /** Format: double */
             upper: number;
             used: boolean;
+        };
+        LotsTogether: {
+            asks: components["schemas"]["Question"];
+            lots: components["schemas"]["LotBeside"][];
         };
         MapDish: {
             code: string;
@@ -5707,6 +5820,71 @@ export interface components {
             /** @default false */
             sure?: boolean;
         };
+        /** @description Many packets to test by themselves; `sure`: also where one is in quarantine. */
+        NewPacketDayRequest: {
+            packets: components["schemas"]["NewPacketRequest"][];
+            /** @default  */
+            question?: string;
+            /** @default 1 */
+            dishes?: number;
+            place?: number | null;
+            /** Format: date */
+            sow_on: string;
+            criterion?: components["schemas"]["Criterion"];
+            medium?: components["schemas"]["Medium"];
+            light?: components["schemas"]["Light"];
+            closure?: components["schemas"]["Closure"];
+            /** Format: double */
+            temperature_c?: number | null;
+            /** Format: double */
+            night_temperature_c?: number | null;
+            /** Format: double */
+            first_look_days?: number;
+            /** Format: double */
+            every_days?: number;
+            /** Format: int64 */
+            daily_for_days?: number;
+            /** Format: double */
+            length_days?: number;
+            /** @default false */
+            sure?: boolean;
+        };
+        /** @description A packet: a lot that is here, or what is printed on one that is not; `amount` are the seeds left in it. */
+        NewPacketRequest: {
+            lot?: number | null;
+            taxon?: number | null;
+            /**
+             * @description Its name while the plant is not in the list
+             * @default
+             */
+            plant?: string;
+            /** @default  */
+            code?: string;
+            /** Format: date */
+            collected_on?: string | null;
+            /** @default year */
+            collected_precision?: components["schemas"]["DatePrecision"];
+            /** @default bought */
+            origin_kind?: components["schemas"]["OriginKind"];
+            /** @default  */
+            origin_place?: string;
+            /** @default  */
+            leave?: string;
+            /** Format: double */
+            claimed_percent?: number | null;
+            claimed_days?: number | null;
+            /** @default  */
+            note?: string;
+            /** Format: double */
+            amount?: number | null;
+            /** @default seeds */
+            unit?: components["schemas"]["AmountUnit"];
+            /** @default counted */
+            known?: components["schemas"]["AmountKnown"];
+            seeds: number;
+            /** Format: double */
+            length_days?: number | null;
+        };
         /** @description A photo as a form; the same `client_id` twice is one photo. */
         NewPhotoRequest: {
             /** Format: uuid */
@@ -5781,7 +5959,11 @@ export interface components {
             id: number;
             code: string;
         };
-        /** @description A treatment to lay out. `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them. */
+        /**
+         * @description A treatment to lay out, of the trial's lot if it names none.
+         *
+         *     `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them.
+         */
         NewTreatment: {
             name: string;
             recipe?: number | null;
@@ -5802,8 +5984,16 @@ export interface components {
             steps?: components["schemas"]["Step"][];
             /** @default  */
             recipe_name?: string;
+            lot?: number | null;
+            seeds_per_dish?: number | null;
+            /** Format: double */
+            length_days?: number | null;
         };
-        /** @description A treatment to lay out. `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them. */
+        /**
+         * @description A treatment to lay out, of the trial's lot if it names none.
+         *
+         *     `steps` vary `recipe`, or are those of a recipe that is written as `recipe_name` where none does them.
+         */
         NewTreatmentRequest: {
             name: string;
             recipe?: number | null;
@@ -5824,10 +6014,17 @@ export interface components {
             steps?: components["schemas"]["StepRequest"][];
             /** @default  */
             recipe_name?: string;
+            lot?: number | null;
+            seeds_per_dish?: number | null;
+            /** Format: double */
+            length_days?: number | null;
         };
-        /** @description A trial to lay out. */
+        /** @description A trial to lay out. `lot` is of every treatment that names none; `sure`: also where a lot is in quarantine. */
         NewTrialRequest: {
-            lot: number;
+            lot?: number | null;
+            /** @default false */
+            sure?: boolean;
+            kind?: components["schemas"]["TrialKind"];
             question: string;
             asks?: components["schemas"]["Question"];
             copied_from?: number | null;
@@ -5888,7 +6085,7 @@ export interface components {
             photo?: string | null;
         };
         NextPlan: {
-            lot: number;
+            lot: number | null;
             asks: components["schemas"]["Question"];
             question: string;
             copy_of: number | null;
@@ -5927,6 +6124,8 @@ export interface components {
         /** @description Which proposal of the decision to prepare. */
         NextTestRequest: {
             test: components["schemas"]["NextTest"];
+            /** @description Of which lot's decision, where each has its own */
+            lot?: number | null;
         };
         NextTreatment: {
             name: string;
@@ -6029,6 +6228,60 @@ export interface components {
             p: number | null;
             lines: components["schemas"]["SpeedLine"][];
         };
+        PacketDay: {
+            trial: number;
+            code: string;
+            question: string;
+            state: components["schemas"]["TrialState"];
+            /** Format: date */
+            sow_on: string;
+            closed: number;
+            packets: components["schemas"]["PacketResult"][];
+        };
+        PacketResult: {
+            treatment: number;
+            lot: components["schemas"]["LotBrief"];
+            origin_place: string;
+            /** Format: date */
+            packed_on: string | null;
+            packed_precision: components["schemas"]["DatePrecision"];
+            /** Format: double */
+            claimed_percent: number | null;
+            claimed_days: number | null;
+            left: components["schemas"]["Stock"];
+            dishes: components["schemas"]["DishPips"][];
+            germinated: number;
+            sown: number;
+            /** Format: double */
+            share: number | null;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+            /** Format: double */
+            half_days: number | null;
+            /** Format: double */
+            day: number | null;
+            /** Format: double */
+            length_days: number;
+            closed: boolean;
+            claim: components["schemas"]["ClaimFound"];
+            claim_words: string;
+            use: components["schemas"]["PacketUse"];
+            /** Format: double */
+            factor: number;
+            use_words: string;
+            days_words: string;
+        };
+        /**
+         * @description * `as_usual` - AS_USUAL
+         *     * `thicker` - THICKER
+         *     * `replace` - REPLACE
+         *     * `keep` - KEEP
+         *     * `undecided` - UNDECIDED
+         * @enum {string}
+         */
+        PacketUse: "as_usual" | "thicker" | "replace" | "keep" | "undecided";
         PaginatedLabelPrintList: {
             /** @example 123 */
             count: number;
@@ -6536,6 +6789,10 @@ export interface components {
             /** @default  */
             key?: string;
         };
+        PlanMade: {
+            id: number;
+            code: string;
+        };
         /**
          * @description * `sow_together` - SOW_TOGETHER
          *     * `start_together` - START_TOGETHER
@@ -6554,9 +6811,25 @@ export interface components {
          * @enum {string}
          */
         PlanNoteKind: "lengthened" | "start_moved" | "day_off" | "night" | "check_gap" | "no_check_before_break" | "starts_on_day_off" | "sown_on_day_off";
-        /** @description A question about a lot; leave `dishes` and `seeds_per_dish` out to have them proposed. Shares are 0..1. */
+        /** @description A plan for each packet of a packet day, by its treatment: so many plants of each by a day. */
+        PlanPacketsRequest: {
+            treatments: number[];
+            plants_wanted: number;
+            /** Format: date */
+            wanted_on: string;
+            /** @default cells */
+            way?: components["schemas"]["SowingWay"];
+            /** @default false */
+            sure?: boolean;
+        };
+        /**
+         * @description A question about a lot, or about it and further `lots` with as many treatments each.
+         *
+         *     Leave `dishes` and `seeds_per_dish` out to have them proposed. Shares are 0..1.
+         */
         PlanQuestionRequest: {
             lot: number;
+            lots?: number[];
             asks: components["schemas"]["Question"];
             treatments: number;
             dishes?: number | null;
@@ -6834,10 +7107,15 @@ export interface components {
          *     * `dose` - DOSE
          *     * `crossed` - CROSSED
          *     * `still_as_good` - STILL_AS_GOOD
+         *     * `which_lot` - WHICH_LOT
+         *     * `every_lot` - EVERY_LOT
+         *     * `floaters` - FLOATERS
+         *     * `bought_or_own` - BOUGHT_OR_OWN
+         *     * `stored` - STORED
          *     * `other` - OTHER
          * @enum {string}
          */
-        Question: "alive" | "best" | "dose" | "crossed" | "still_as_good" | "other";
+        Question: "alive" | "best" | "dose" | "crossed" | "still_as_good" | "which_lot" | "every_lot" | "floaters" | "bought_or_own" | "stored" | "other";
         QuestionLot: {
             id: number;
             code: string;
@@ -6848,7 +7126,10 @@ export interface components {
             treatments: number;
             dishes: number;
             seeds_per_dish: number;
+            lots: number;
+            scarcest: string;
             seeds: number;
+            seeds_of_lot: number;
             in_stock: number | null;
             estimated: boolean;
             remaining: number | null;
@@ -7210,10 +7491,12 @@ export interface components {
             place?: number | null;
             /** @default false */
             sure?: boolean;
+            lot?: number | null;
         };
         SeedlingsWaiting: {
             trial: number;
             trial_code: string;
+            lot: number;
             lot_code: string;
             lot_name: string;
             seedlings: number;
@@ -7255,13 +7538,15 @@ export interface components {
             words: string;
         };
         SetUpSheet: {
-            trial: number;
-            code: string;
-            question: string;
-            state: components["schemas"]["TrialState"];
-            lot: number;
+            lot: number | null;
             lot_code: string;
             lot_name: string;
+            lots: components["schemas"]["LotBrief"][];
+            trial: number;
+            code: string;
+            kind: components["schemas"]["TrialKind"];
+            question: string;
+            state: components["schemas"]["TrialState"];
             layout: components["schemas"]["Layout"];
             criterion: components["schemas"]["Criterion"];
             medium: components["schemas"]["Medium"];
@@ -7274,7 +7559,8 @@ export interface components {
             /** Format: date */
             sow_on: string;
             knows_treatments: boolean;
-            drawing: components["schemas"]["Drawing"] | null;
+            drawings: components["schemas"]["Drawing"][];
+            hazards: components["schemas"]["Hazard"][];
             treatments: components["schemas"]["SetUpTreatment"][];
             dishes: components["schemas"]["SetUpDish"][];
             photos: components["schemas"]["SetUpPhoto"][];
@@ -7282,6 +7568,7 @@ export interface components {
         SetUpTreatment: {
             id: number;
             name: string;
+            lot: components["schemas"]["LotBrief"];
             is_control: boolean;
             recipe: string;
             light: components["schemas"]["Light"];
@@ -8100,6 +8387,7 @@ export interface components {
             name: string;
             trial: number;
             trial_code: string;
+            lot: number;
             lot_code: string;
             other_lot: boolean;
             /** Format: date */
@@ -8280,6 +8568,7 @@ export interface components {
         TreatmentResult: {
             id: number;
             name: string;
+            lot: components["schemas"]["LotBrief"];
             is_control: boolean;
             recipe: number | null;
             germinated: number;
@@ -8334,13 +8623,14 @@ export interface components {
         /** @description A trial's own fields; `version` must be sent back with a change. */
         Trial: {
             readonly id: number;
-            readonly lot_name: string;
-            readonly lot_code: string;
+            readonly lot: number | null;
+            readonly lots: components["schemas"]["LotBrief"][];
             readonly codes_hidden: boolean;
             readonly version: number;
             /** Format: date-time */
             deleted_at?: string | null;
             readonly code: string;
+            readonly kind: components["schemas"]["TrialKind"];
             question: string;
             asks?: components["schemas"]["Question"];
             criterion?: components["schemas"]["Criterion"];
@@ -8368,15 +8658,15 @@ export interface components {
             /** Format: date-time */
             readonly opened_at: string | null;
             readonly copied_from: number | null;
-            readonly lot: number;
         };
         TrialComparison: {
+            lot: number | null;
+            lot_code: string;
+            lot_name: string;
+            lots: components["schemas"]["LotBrief"][];
             id: number;
             code: string;
             question: string;
-            lot: number;
-            lot_code: string;
-            lot_name: string;
             /** Format: date */
             sow_on: string;
             criterion: components["schemas"]["Criterion"];
@@ -8396,12 +8686,13 @@ export interface components {
             treatments: components["schemas"]["TreatmentResult"][];
             speed: components["schemas"]["SpeedResult"] | null;
             pace: components["schemas"]["PaceSummary"];
-            ladder: components["schemas"]["LadderResult"] | null;
+            ladders: components["schemas"]["LadderResult"][];
             factors: components["schemas"]["FactorsResult"] | null;
             blocks: components["schemas"]["BlocksResult"] | null;
             effects: components["schemas"]["Effect"][];
         };
         TrialDecision: {
+            of_lot: components["schemas"]["LotBrief"] | null;
             aim: components["schemas"]["DecisionAim"];
             /** Format: double */
             week_cost: number;
@@ -8420,7 +8711,8 @@ export interface components {
         };
         /** @description A trial as it was laid out, to repeat it with another lot; recipes in the editions it used. */
         TrialDesign: {
-            lot: number;
+            lot?: number | null;
+            kind?: components["schemas"]["TrialKind"];
             question: string;
             asks?: components["schemas"]["Question"];
             factor_a?: string;
@@ -8453,10 +8745,21 @@ export interface components {
             trial: number;
             treatments: components["schemas"]["TreatmentFigure"][];
         };
+        /**
+         * @description * `trial` - TRIAL
+         *     * `packet_day` - PACKET_DAY
+         * @enum {string}
+         */
+        TrialKind: "trial" | "packet_day";
         TrialOverview: {
+            lot: number | null;
+            lot_code: string;
+            lot_name: string;
+            lots: components["schemas"]["LotBrief"][];
             id: number;
             version: number;
             code: string;
+            kind: components["schemas"]["TrialKind"];
             question: string;
             asks: components["schemas"]["Question"];
             state: components["schemas"]["TrialState"];
@@ -8464,9 +8767,6 @@ export interface components {
             factor_a: string;
             factor_b: string;
             closure: components["schemas"]["Closure"];
-            lot: number;
-            lot_code: string;
-            lot_name: string;
             origin_place: string;
             criterion: components["schemas"]["Criterion"];
             medium: components["schemas"]["Medium"];
@@ -8520,19 +8820,21 @@ export interface components {
             map: components["schemas"]["MapPlace"][];
             photos: number[];
             comparison: components["schemas"]["TrialComparison"] | null;
-            decision: components["schemas"]["TrialDecision"] | null;
+            decisions: components["schemas"]["TrialDecision"][];
             conclusions: components["schemas"]["ConclusionView"][];
             why_not: string;
             timeline: components["schemas"]["TrialTimeline"];
             versions: components["schemas"]["Method"][];
         };
         TrialRow: {
-            id: number;
-            code: string;
-            question: string;
-            lot_id: number;
+            lot: number | null;
             lot_code: string;
             lot_name: string;
+            lots: components["schemas"]["LotBrief"][];
+            id: number;
+            code: string;
+            kind: components["schemas"]["TrialKind"];
+            question: string;
             /** Format: date */
             sow_on: string;
             state: components["schemas"]["TrialState"];
@@ -10811,6 +11113,28 @@ export interface operations {
             };
         };
     };
+    lots_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotsTogether"][];
+                };
+            };
+        };
+    };
     lots_trouble_create: {
         parameters: {
             query?: never;
@@ -12233,6 +12557,29 @@ export interface operations {
             };
         };
     };
+    sowing_plans_of_packets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanPacketsRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanMade"][];
+                };
+            };
+        };
+    };
     sowing_plans_preview_create: {
         parameters: {
             query?: never;
@@ -12857,6 +13204,12 @@ export interface operations {
     trials_list: {
         parameters: {
             query?: {
+                /**
+                 * @description * `trial` - TRIAL
+                 *     * `packet_day` - PACKET_DAY
+                 */
+                kind?: "packet_day" | "trial";
+                /** @description Trials that test seed of this lot */
                 lot?: number;
                 /** @description A page number within the paginated result set. */
                 page?: number;
@@ -13073,6 +13426,8 @@ export interface operations {
                  *     * `own` - OWN
                  */
                 aim?: "most" | "balanced" | "soonest" | "own" | null;
+                /** @description Which lot's decision, where each has its own */
+                lot?: number | null;
             };
             header?: never;
             path: {
@@ -13277,6 +13632,27 @@ export interface operations {
             };
         };
     };
+    trials_packets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PacketDay"];
+                };
+            };
+        };
+    };
     trials_photos_create: {
         parameters: {
             query?: never;
@@ -13305,6 +13681,12 @@ export interface operations {
     trials_put_in_bags: {
         parameters: {
             query?: {
+                /**
+                 * @description * `trial` - TRIAL
+                 *     * `packet_day` - PACKET_DAY
+                 */
+                kind?: "packet_day" | "trial";
+                /** @description Trials that test seed of this lot */
                 lot?: number;
                 /** @description Words in code, question or plant */
                 search?: string;
@@ -13505,6 +13887,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrialTimeline"];
+                };
+            };
+        };
+    };
+    trials_packet_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPacketDayRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trial"];
                 };
             };
         };

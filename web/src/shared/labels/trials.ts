@@ -150,6 +150,11 @@ export const questionWords: Words<Schemas['Question']> = {
   dose: 'Which dose?',
   crossed: 'Do two things matter together?',
   still_as_good: 'Is it still as good as last time?',
+  which_lot: 'Which lot is better?',
+  every_lot: 'Does this step help every lot?',
+  floaters: 'Floaters or sinkers?',
+  bought_or_own: 'Bought or own?',
+  stored: 'Stored here or there?',
   other: 'Another question',
 }
 
@@ -160,6 +165,11 @@ export const questionChips: Words<Schemas['Question']> = {
   dose: 'Best dose',
   crossed: 'Two factors',
   still_as_good: 'Still as good?',
+  which_lot: 'Which lot?',
+  every_lot: 'A step for every lot',
+  floaters: 'Floaters or sinkers',
+  bought_or_own: 'Bought or own',
+  stored: 'Stored here or there',
   other: 'Another question',
 }
 

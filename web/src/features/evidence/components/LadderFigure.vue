@@ -7,7 +7,7 @@ import { unitWords } from '@/shared/labels'
 import type { Comparison } from '../api'
 
 /** The doses as what they are, numbers on an axis, with the share at each. */
-const props = defineProps<{ ladder: NonNullable<Comparison['ladder']> }>()
+const props = defineProps<{ ladder: Comparison['ladders'][number] }>()
 
 const HEIGHT = 190
 const TOP = 10

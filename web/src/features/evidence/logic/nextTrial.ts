@@ -3,7 +3,7 @@ import type { Schemas } from '@/shared/api/http'
 /** What the new trial's form is opened with: treatments that were made ready, or a trial to copy with more dishes. */
 export function asQuery(made: Schemas['NextPlan']): Record<string, string | string[]> {
   const query: Record<string, string | string[]> = {
-    lot: String(made.lot),
+    ...(made.lot === null ? {} : { lot: String(made.lot) }),
     asks: made.asks,
     question: made.question,
   }

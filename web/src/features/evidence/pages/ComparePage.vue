@@ -140,11 +140,14 @@ const overall = computed(() => {
       <div class="columns even">
         <div><ThreeQuestions :data="data" /></div>
         <div>
-          <section v-if="data.ladder">
-            <FigureFrame title="Dose series" :file="file('doses')">
-              <LadderFigure :ladder="data.ladder" />
+          <section v-for="ladder in data.ladders" :key="ladder.lot?.id ?? 0">
+            <FigureFrame
+              :title="ladder.lot ? `Dose series of ${ladder.lot.code}` : 'Dose series'"
+              :file="file('doses')"
+            >
+              <LadderFigure :ladder="ladder" />
             </FigureFrame>
-            <p v-for="s in data.ladder.sentences" :key="s"><QuotedText :text="s" /></p>
+            <p v-for="s in ladder.sentences" :key="s"><QuotedText :text="s" /></p>
           </section>
           <section v-if="data.factors">
             <h2 class="ruled">{{ data.factors.factor_a }} × {{ data.factors.factor_b }}</h2>

@@ -24,7 +24,8 @@ const { user } = useSession()
 const asked = computed(() =>
   typeof route.query.aim === 'string' && route.query.aim in aimWords ? (route.query.aim as Aim) : null,
 )
-const { data, isPending, error, refetch } = useDecision(id, asked)
+const lot = computed(() => (route.query.lot ? Number(route.query.lot) : null))
+const { data, isPending, error, refetch } = useDecision(id, asked, lot)
 const { planNext, takeBack } = useDecisionChanges(id)
 const { attempt, sentence } = useProblem()
 useTitle(() => (data.value ? `Decide on ${data.value.code}` : 'Decide'))
@@ -41,15 +42,23 @@ const aims = computed(() =>
     .filter((a) => a !== 'own' || data.value?.nursery_aim === 'own' || asked.value === 'own')
     .map((value) => ({ value, title: aimWords[value] })),
 )
-/** The treatment a sowing would rest on: what people chose, else recommended. */
-const chosen = computed(
-  () => data.value?.conclusions.find((c) => c.treatment !== null)?.treatment ?? decision.value?.use ?? null,
-)
+/** The treatment a sowing would rest on, with its lot: what people chose of those decided on here, else recommended. */
+const chosen = computed(() => {
+  const options = decision.value?.options ?? []
+  const said = data.value?.conclusions.find((c) => options.some((o) => o.treatment === c.treatment))?.treatment
+  return options.find((o) => o.treatment === (said ?? decision.value?.use)) ?? null
+})
+/** Where each lot has a decision of its own, the one that is shown. */
+const lots = computed(() => data.value?.of_lots.map((x) => ({ value: String(x.lot.id), title: x.lot.code })) ?? [])
+const shownLot = computed<string[]>({
+  get: () => (decision.value?.of_lot ? [String(decision.value.of_lot.id)] : []),
+  set: ([chosenLot]) => void router.replace({ query: { ...route.query, lot: chosenLot } }),
+})
 
 async function plan(test: NextTest) {
-  const made = await attempt(() => planNext.mutateAsync(test))
+  const made = await attempt(() => planNext.mutateAsync({ test, lot: decision.value?.of_lot?.id ?? null }))
   if (!made) return
-  if (test === 'cut_rest') await router.push({ name: 'lot', params: { id: made.lot } })
+  if (test === 'cut_rest' && made.lot !== null) await router.push({ name: 'lot', params: { id: made.lot } })
   else await router.push({ name: 'new-trial', query: asQuery(made) })
 }
 </script>
@@ -62,7 +71,16 @@ async function plan(test: NextTest) {
         <RouterLink class="code" :to="{ name: 'trial', params: { id } }">{{ data.code }}</RouterLink>
         {{ data.question }} <span v-if="data.interim" class="late">interim: counting continues</span>
       </p>
+      <div v-if="lots.length" class="aims no-print">
+        <span class="quiet">Lot</span>
+        <ChipChoice v-model="shownLot" label="Lot" :choices="lots" />
+      </div>
       <h1 class="use"><QuotedText :text="decision.headline" /></h1>
+      <div v-if="lots.length" class="others">
+        <p v-for="x in data.of_lots.filter((o) => o.lot.id !== decision?.of_lot?.id)" :key="x.lot.id" class="quiet">
+          <span class="code">{{ x.lot.code }}</span> {{ x.headline }}
+        </p>
+      </div>
       <div v-if="decision.options.length > 1" class="aims no-print">
         <span class="quiet">Aim</span>
         <ChipChoice v-model="aim" label="Aim" :choices="aims" />
@@ -75,7 +93,12 @@ async function plan(test: NextTest) {
       <p v-for="(s, i) in decision.supports" :key="i" class="support"><QuotedText :text="s.text" /></p>
       <div class="columns">
         <div>
-          <IfYouSow v-if="user?.may_plan && chosen" :key="chosen" :lot="data.lot" :treatment="chosen" />
+          <IfYouSow
+            v-if="user?.may_plan && chosen"
+            :key="chosen.treatment"
+            :lot="chosen.lot.id"
+            :treatment="chosen.treatment"
+          />
           <section v-if="decision.lot.length">
             <h2 class="ruled">For the lot</h2>
             <p v-for="(s, i) in decision.lot" :key="i"><QuotedText :text="s.text" /></p>
@@ -135,7 +158,9 @@ async function plan(test: NextTest) {
       <nav class="ways no-print" aria-label="More about this trial">
         <RouterLink :to="{ name: 'compare', params: { id } }">Compare: the numbers behind it</RouterLink>
         <RouterLink :to="{ name: 'report', params: { id } }">Report</RouterLink>
-        <RouterLink :to="{ name: 'lot', params: { id: data.lot } }">Lot {{ data.lot_code }}</RouterLink>
+        <RouterLink v-for="l in data.lots" :key="l.id" :to="{ name: 'lot', params: { id: l.id } }"
+          >Lot {{ l.code }}</RouterLink
+        >
         <span class="quiet">Rules version {{ decision.rules_version }}</span>
       </nav>
     </template>
@@ -161,6 +186,10 @@ async function plan(test: NextTest) {
 
 .aims :deep(button)::first-letter {
   text-transform: uppercase;
+}
+
+.others p {
+  margin: 2px 0;
 }
 
 .costs,

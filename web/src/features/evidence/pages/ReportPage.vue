@@ -25,17 +25,17 @@ const { data, isPending, error, refetch } = useReport(id)
 useTitle(() => (data.value ? `Report on ${data.value.code}` : 'Report'))
 const treatments = computed(() => ordered(data.value?.comparison?.treatments ?? [], 'laid_out'))
 const shareTicks = [0, 0.25, 0.5, 0.75, 1].map((at) => ({ at, words: `${at * 100} %` }))
-const judged = computed(() => {
-  const d = data.value?.decision
-  return d
-    ? [
-        { head: 'What supports the decision', lines: [...d.supports, ...d.lot] },
-        { head: 'What this trial cannot say', lines: d.cannot_say },
-        { head: 'Left in the dishes', lines: d.left },
-        { head: 'Worth testing next', lines: d.next },
-      ].filter((p) => p.lines.length)
-    : []
-})
+const judged = computed(() =>
+  (data.value?.decisions ?? []).map((d) => ({
+    ...d,
+    parts: [
+      { head: 'What supports the decision', lines: [...d.supports, ...d.lot] },
+      { head: 'What this trial cannot say', lines: d.cannot_say },
+      { head: 'Left in the dishes', lines: d.left },
+      { head: 'Worth testing next', lines: d.next },
+    ].filter((p) => p.lines.length),
+  })),
+)
 const print = () => window.print()
 </script>
 
@@ -56,19 +56,23 @@ const print = () => window.print()
         <span class="code">{{ data.lot_code }}</span>; made {{ moment(data.made_at) }}
       </p>
       <p class="lead"><QuotedText :text="data.comparison?.head ?? data.why_not" /></p>
-      <section v-if="data.decision">
-        <h2 class="ruled">Decision</h2>
-        <p class="lead"><QuotedText :text="data.decision.headline" /></p>
-        <p class="quiet">
-          Aim: {{ aimWords[data.decision.aim] }}. A week costs {{ data.decision.week_cost }}, a hazardous treatment
-          {{ data.decision.hazard_cost }} seeds of 100. Rules version {{ data.decision.rules_version }}.
-        </p>
-        <DecisionRows v-if="data.decision.options.length" :decision="data.decision" />
-      </section>
-      <section v-for="p in judged" :key="p.head">
-        <h2 class="ruled">{{ p.head }}</h2>
-        <p v-for="(s, i) in p.lines" :key="i"><QuotedText :text="s.text" /></p>
-      </section>
+      <template v-for="d in judged" :key="d.of_lot?.id ?? 0">
+        <section>
+          <h2 class="ruled">
+            Decision<template v-if="d.of_lot"> for lot {{ d.of_lot.code }}</template>
+          </h2>
+          <p class="lead"><QuotedText :text="d.headline" /></p>
+          <p class="quiet">
+            Aim: {{ aimWords[d.aim] }}. A week costs {{ d.week_cost }}, a hazardous treatment {{ d.hazard_cost }} seeds
+            of 100. Rules version {{ d.rules_version }}.
+          </p>
+          <DecisionRows v-if="d.options.length" :decision="d" />
+        </section>
+        <section v-for="p in d.parts" :key="p.head">
+          <h2 class="ruled">{{ p.head }}</h2>
+          <p v-for="(s, i) in p.lines" :key="i"><QuotedText :text="s.text" /></p>
+        </section>
+      </template>
       <section v-if="data.conclusions.length">
         <h2 class="ruled">Conclusions</h2>
         <ConclusionList :conclusions="data.conclusions" where="trial" />
@@ -89,10 +93,12 @@ const print = () => window.print()
           <SummaryTable :treatments="treatments.map((x) => x.t)" :basis="data.comparison.basis" />
         </section>
         <ThreeQuestions :data="data.comparison" />
-        <section v-if="data.comparison.ladder">
-          <h2 class="ruled">Dose series</h2>
-          <LadderFigure :ladder="data.comparison.ladder" />
-          <p v-for="s in data.comparison.ladder.sentences" :key="s">{{ s }}</p>
+        <section v-for="ladder in data.comparison.ladders" :key="ladder.lot?.id ?? 0">
+          <h2 class="ruled">
+            Dose series<template v-if="ladder.lot"> of {{ ladder.lot.code }}</template>
+          </h2>
+          <LadderFigure :ladder="ladder" />
+          <p v-for="s in ladder.sentences" :key="s">{{ s }}</p>
         </section>
         <section v-if="data.comparison.factors">
           <h2 class="ruled">Two factors crossed</h2>

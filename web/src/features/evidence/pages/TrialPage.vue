@@ -5,6 +5,7 @@ import { ThingFoot } from '@/features/changes'
 import { BagsButton } from '@/features/batches'
 import { useSession } from '@/features/people'
 import { AddTreatment, RetreatUngerminated, useTrialChanges } from '@/features/trials'
+import LotLinks from '@/shared/components/LotLinks.vue'
 import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
 import QuotedText from '@/shared/components/QuotedText.vue'
@@ -35,6 +36,7 @@ const size = computed(() => {
   const per = t.furrows[0]
   const dishes = per?.dishes.length ?? 0
   const each = per?.dishes[0]?.sown ?? 0
+  if (packets.value) return `${plural(t.furrows.length, 'packet')}, ${seeds(t.seeds, t.seeds_estimated)} seeds`
   return `${plural(t.furrows.length, 'treatment')} × ${plural(dishes, 'dish', 'dishes')} × ${each} seeds = ${seeds(t.seeds, t.seeds_estimated)} seeds`
 })
 const warmth = computed(() => {
@@ -52,6 +54,7 @@ const left = (p: { sown: number; germinated: number; abnormal: number; rotted: n
 const toSend = computed(() =>
   opened.value.map((d) => ({ id: d.pips.id, code: d.pips.code, left: left(d.pips) })).filter((d) => d.left > 0),
 )
+const packets = computed(() => trial.value?.kind === 'packet_day')
 const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.length) ?? false)
 </script>
 
@@ -85,12 +88,13 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           <v-btn v-if="!looked" variant="outlined" color="primary" :to="{ name: 'set-up', params: { id } }"
             >Set up</v-btn
           >
-          <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }"
-            >Compare</v-btn
+          <v-btn v-if="packets" variant="outlined" color="primary" :to="{ name: 'packets', params: { id } }"
+            >Results</v-btn
           >
-          <v-btn v-if="looked" variant="outlined" color="primary" :to="{ name: 'decide', params: { id } }"
-            >Decide</v-btn
-          >
+          <template v-else-if="looked">
+            <v-btn variant="outlined" color="primary" :to="{ name: 'compare', params: { id } }">Compare</v-btn>
+            <v-btn variant="outlined" color="primary" :to="{ name: 'decide', params: { id } }">Decide</v-btn>
+          </template>
         </div>
       </div>
       <p v-if="sentence" class="notice" :class="{ bad: !question }" role="alert">
@@ -107,9 +111,8 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
       <p class="facts">
         <span class="code">{{ trial.code }}</span>
         <span
-          >lot
-          <RouterLink class="code" :to="{ name: 'lot', params: { id: trial.lot } }">{{ trial.lot_code }}</RouterLink>,
-          {{ trial.lot_name }}<template v-if="trial.origin_place">, {{ trial.origin_place }}</template></span
+          ><LotLinks :lots="trial.lots" />, {{ trial.lot_name
+          }}<template v-if="trial.origin_place && trial.lot !== null">, {{ trial.origin_place }}</template></span
         >
         <span>{{ size }}</span>
         <span>{{ trial.sown_on ? `sown ${day(trial.sown_on)}` : `to be sown ${day(trial.sow_on)}` }}</span>
@@ -130,7 +133,11 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           >Close the dishes</RouterLink
         >
         <template v-if="user?.may_plan">
-          <button v-if="trial.state !== 'closed'" type="button" @click="doing = doing === 'add' ? null : 'add'">
+          <button
+            v-if="trial.state !== 'closed' && !packets"
+            type="button"
+            @click="doing = doing === 'add' ? null : 'add'"
+          >
             Add a treatment
           </button>
           <button
@@ -140,7 +147,9 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
           >
             Treat the ungerminated seeds
           </button>
-          <RouterLink :to="{ name: 'new-trial', query: { copy: id } }">Repeat with another lot</RouterLink>
+          <RouterLink v-if="!packets" :to="{ name: 'new-trial', query: { copy: id } }"
+            >Repeat with another lot</RouterLink
+          >
         </template>
       </nav>
       <AddTreatment
@@ -148,6 +157,7 @@ const looked = computed(() => trial.value?.furrows.some((f) => f.look_days.lengt
         :trial="id"
         :dishes="trial.furrows[0]?.dishes.length ?? 4"
         :seeds="trial.furrows[0]?.dishes[0]?.sown ?? 25"
+        :lots="trial.lots"
         @done="doing = null"
       />
       <RetreatUngerminated v-if="doing === 'send'" :trial="id" :dishes="toSend" @done="doing = null" />

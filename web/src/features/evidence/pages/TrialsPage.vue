@@ -31,6 +31,8 @@ const { data, isPending, error, refetch } = useTrials(() => ({ search: search.va
 const rows = computed(() => data.value?.results.filter((t) => !narrowed.value || t.state === chip.value?.value))
 const { figures, see } = useFigures<TrialFigures>('trial-figures', fetchTrialFigures, (f) => f.trial)
 const sharesOf = (t: TrialRow) => figures.value.get(t.id)?.treatments ?? []
+/** Where a trial is read: packets are a list of results, other trials are compared. */
+const pageOf = (t: TrialRow) => ({ name: t.kind === 'packet_day' ? 'packets' : 'trial', params: { id: t.id } })
 /** The treatment that germinated best so far, in words. */
 function best(t: TrialRow) {
   const [one] = [...sharesOf(t)].sort((a, b) => b.share - a.share)
@@ -69,16 +71,19 @@ const WORDS: LedgerWords = {
       :query="{ pending: isPending, error }"
       @see="see"
       @retry="refetch"
-      @choose="(row) => router.push({ name: 'trial', params: { id: row.id } })"
+      @choose="(row) => router.push(pageOf(row))"
     >
-      <template #action><v-btn v-if="user?.may_plan" color="primary" to="/trials/new">New trial</v-btn></template>
+      <template #action>
+        <v-btn v-if="user?.may_plan" variant="outlined" color="primary" to="/packet-day">Packet day</v-btn>
+        <v-btn v-if="user?.may_plan" color="primary" to="/trials/new">New trial</v-btn>
+      </template>
       <template #filters><ChipChoice v-model="chips" label="Which trials" :choices="CHIPS" /></template>
       <template #beside="{ id }"><TrialBeside :id="id" /></template>
       <template #cell-code="{ row }"
         ><span class="code nowrap">{{ row.code }}</span></template
       >
       <template #cell-question="{ row }">
-        <RouterLink :to="{ name: 'trial', params: { id: row.id } }" @click.stop>{{ row.question }}</RouterLink>
+        <RouterLink :to="pageOf(row)" @click.stop>{{ row.question }}</RouterLink>
         <div class="quiet">{{ row.lot_name }}</div>
       </template>
       <template #cell-shares="{ row }">

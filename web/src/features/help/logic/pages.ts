@@ -147,6 +147,32 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     numbers: ['“Detected 4 times in 5” is the power of the design for the difference you entered.'],
     schools: ['10, 20, 50 or 100 seeds per dish: each is shown with what it can detect.'],
   },
+  'new-packet-day': {
+    bench: [
+      'Type one packet a line: plant, year, the seller’s percentage and days, seeds left. Paste several lines for several packets.',
+      'Mix the seed of a packet and count off without choosing; one dish for each packet.',
+    ],
+    numbers: [
+      '20 seeds at 50 % would be read as likely between 24 and 76 %, 50 seeds in one dish as between 27 and 73 %.',
+    ],
+  },
+  'packet-round': {
+    bench: [
+      'Tap a packet once for each new sprout, then record the round: what was not tapped had nothing new.',
+      'Rotted seed and notes are entered dish by dish.',
+    ],
+    numbers: ['Each tile shows how many of its seeds have germinated in all.'],
+  },
+  packets: {
+    bench: [
+      'Each packet is closed at its own time; only then it says what to do with the rest.',
+      'The limits for “as usual” and “replace” are the nursery’s own.',
+    ],
+    numbers: [
+      'Lower than claimed: the upper end of the one-sided 95 % interval of the test lies below the seller’s claim.',
+      '“2.1 times as thick” is the claimed percentage divided by yours.',
+    ],
+  },
   trial: {
     bench: [
       'Always include a control: the same seed and handling without the treatment. Change one thing at a time.',

@@ -52,6 +52,8 @@ export function withLine(label: Label, line: LineRead): Label {
   }
   if (line.parents !== null) lot.parents = line.parents
   if (line.origin_place) lot.origin_place = line.origin_place
+  if (line.claimed_percent !== null) lot.claimed_percent = line.claimed_percent
+  if (line.claimed_days !== null) lot.claimed_days = line.claimed_days
   if (line.note) lot.note = line.note
   const amount =
     line.amount === null

@@ -88,6 +88,10 @@ const WORDS: LedgerWords = {
         <RouterLink v-if="chosen.length === 1" :to="{ name: 'new-trial', query: { lot: idsOf(chosen) } }"
           >New trial</RouterLink
         >
+        <template v-else>
+          <RouterLink :to="{ name: 'new-trial', query: { lot: idsOf(chosen) } }">Test these together</RouterLink>
+          <RouterLink :to="{ name: 'new-packet-day', query: { lot: idsOf(chosen) } }">Packet day</RouterLink>
+        </template>
         <a :href="addressOf(`/api/v1/lots/export/lots.csv/?ids=${idsOf(chosen).join(',')}`)" download>Export</a>
         <MoveTogether
           v-if="moving"

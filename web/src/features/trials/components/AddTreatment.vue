@@ -6,13 +6,24 @@ import { useProblem } from '@/shared/composables/useProblem'
 import { useTrialChanges } from '../api'
 
 /** A treatment that comes later: it was not run at the same time as the others, and every result says so. */
-const props = defineProps<{ trial: number; dishes: number; seeds: number }>()
+const props = defineProps<{
+  trial: number
+  dishes: number
+  seeds: number
+  lots: readonly { id: number; code: string; name: string }[]
+}>()
 const emit = defineEmits<{ done: [] }>()
 
 const { data: recipes } = useRecipes()
 const { addTreatment } = useTrialChanges()
 const { succeeds, at, foot } = useProblem()
-const row = reactive({ name: '', recipe: null as number | null, dishes: props.dishes, seeds_per_dish: props.seeds })
+const row = reactive({
+  lot: props.lots[0]?.id ?? null,
+  name: '',
+  recipe: null as number | null,
+  dishes: props.dishes,
+  seeds_per_dish: props.seeds,
+})
 
 function takeName(id: number | null) {
   row.name ||= recipes.value?.results.find((r) => r.id === id)?.name.slice(0, 60) ?? ''
@@ -32,6 +43,13 @@ async function save() {
       It will be marked “not run at the same time”: its difference may also come from the season or the bench.
     </p>
     <div class="form-row">
+      <v-select
+        v-if="lots.length > 1"
+        v-model="row.lot"
+        :items="lots.map((l) => ({ value: l.id, title: `${l.code}, ${l.name}` }))"
+        label="Lot"
+        :error-messages="at('/lot')"
+      />
       <v-autocomplete
         v-model="row.recipe"
         :items="[

@@ -34,7 +34,8 @@ const age = computed(() => {
     <template v-if="dish">
       <h1 class="code">{{ dish.code }}</h1>
       <p class="where">
-        {{ dish.place || 'no place' }}, place {{ dish.position }}<br />{{ age
+        <strong v-if="dish.packet">{{ dish.packet.name }}, {{ dish.packet.code }}<br /></strong
+        >{{ dish.place || 'no place' }}, place {{ dish.position }}<br />{{ age
         }}<template v-if="dish.stretch">, in “{{ dish.stretch }}”</template
         ><span v-if="sheet?.hazards.length" class="care">
           ! {{ sheet.hazards.map((h) => hazardWords[h]).join(', ') }}: gloves</span

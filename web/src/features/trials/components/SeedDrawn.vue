@@ -6,14 +6,15 @@ import type { QuestionPlan } from '../api'
 /** The lot's amount as a bar, and what the trial draws from it. */
 const props = defineProps<{ plan: QuestionPlan }>()
 
-const drawn = computed(() => (props.plan.in_stock ? Math.min(1, props.plan.seeds / props.plan.in_stock) : null))
+const drawn = computed(() => (props.plan.in_stock ? Math.min(1, props.plan.seeds_of_lot / props.plan.in_stock) : null))
+const lot = computed(() => (props.plan.lots > 1 ? props.plan.scarcest : 'the lot'))
 const left = computed(() => {
   const p = props.plan
-  if (p.remaining === null) return 'The amount of the lot is unknown.'
+  if (p.remaining === null) return `The amount of ${lot.value} is unknown.`
   if (p.too_many)
-    return `The lot holds only ${seeds(p.in_stock, p.estimated)}: use fewer dishes, fewer seeds per dish, or fewer treatments.`
-  const share = p.share_of_lot === null ? '' : `, ${percent(p.share_of_lot)} % of the lot go in`
-  return `${seeds(p.remaining, p.estimated)} of ${seeds(p.in_stock, p.estimated)} stay in the lot${share}.`
+    return `${p.lots > 1 ? p.scarcest : 'The lot'} holds only ${seeds(p.in_stock, p.estimated)}: use fewer dishes, fewer seeds per dish, or fewer treatments.`
+  const share = p.share_of_lot === null ? '' : `, ${percent(p.share_of_lot)} % of it go in`
+  return `${seeds(p.remaining, p.estimated)} of ${seeds(p.in_stock, p.estimated)} stay in ${lot.value}${share}.`
 })
 </script>
 
@@ -24,9 +25,9 @@ const left = computed(() => {
     </span>
     <p>
       <strong class="figures">{{ plural(plan.seeds, 'seed') }}</strong> in
-      {{ plural(plan.dishes * plan.treatments, 'dish', 'dishes') }}. {{ left }}
+      {{ plural(plan.dishes * plan.treatments * plan.lots, 'dish', 'dishes') }}. {{ left }}
     </p>
-    <p v-if="plan.greedy && !plan.too_many" class="late">That is more than half of the lot. Keep enough to sow.</p>
+    <p v-if="plan.greedy && !plan.too_many" class="late">That is more than half of {{ lot }}. Keep enough to sow.</p>
   </div>
 </template>
 

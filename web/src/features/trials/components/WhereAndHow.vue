@@ -12,7 +12,11 @@ import type { NewTrial } from '../api'
 import CriterionDrawing from './CriterionDrawing.vue'
 
 /** The day, the conditions, the criterion, the places and the looks, each as one line that can be changed; alike for all dishes. */
-const props = defineProps<{ messageAt: (pointer: string) => string[] }>()
+const props = defineProps<{
+  messageAt: (pointer: string) => string[]
+  /** Packets are tested by themselves: there is nothing to hide from who counts. */
+  packets?: boolean
+}>()
 const trial = defineModel<Omit<NewTrial, 'lot' | 'treatments'>>({ required: true })
 
 const emit = defineEmits<{ day: [] }>()
@@ -35,7 +39,12 @@ const where = computed(() => {
 })
 const looks = computed(() => {
   const t = trial.value
-  return `first after ${plural(Number(t.first_look_days), 'day')}, then every ${plural(Number(t.every_days), 'day')}, daily for ${plural(Number(t.daily_for_days), 'day')} after the first germination; planned length ${plural(Number(t.length_days), 'day')}; ${t.blind ? 'counters do not see treatments' : 'counters see treatments'}`
+  const daily = Number(t.daily_for_days)
+  return [
+    `first after ${plural(Number(t.first_look_days), 'day')}, then every ${plural(Number(t.every_days), 'day')}${daily ? `, daily for ${plural(daily, 'day')} after the first germination` : ''}`,
+    `planned length ${plural(Number(t.length_days), 'day')}`,
+    ...(props.packets ? [] : [t.blind ? 'counters do not see treatments' : 'counters see treatments']),
+  ].join('; ')
 })
 </script>
 
@@ -122,7 +131,9 @@ const looks = computed(() => {
           :error-messages="messageAt('/length_days')"
         />
       </div>
-      <label class="tick"><input v-model="trial.blind" type="checkbox" /> Blind: counters do not see treatments</label>
+      <label v-if="!packets" class="tick"
+        ><input v-model="trial.blind" type="checkbox" /> Blind: counters do not see treatments</label
+      >
     </EditableLine>
   </div>
 </template>

@@ -4,6 +4,8 @@ import { askPlan, type Asks } from '../api'
 
 export interface Wanted {
   lot: number | null
+  /** Further lots with the same treatments. */
+  lots: readonly number[]
   asks: Asks
   treatments: number
   /** Null: propose them. */
@@ -19,7 +21,7 @@ export interface Wanted {
 export function usePlan(wanted: Ref<Wanted>) {
   const body = computed(() => {
     const { lot, ...rest } = wanted.value
-    return lot === null ? null : { ...rest, lot }
+    return lot === null ? null : { ...rest, lot, lots: [...rest.lots] }
   })
   const { answer: plan, problem } = useAnswer(body, askPlan, { live: true })
   return { plan, trouble: computed(() => problem.value?.detail ?? '') }

@@ -61,6 +61,7 @@ type Suggested = Pick<Recipe, 'steps'>
  */
 export function proposedFor(question: Asks, suggested: readonly Suggested[]): Suggested[] {
   if (question === 'best') return [...suggested]
+  if (question === 'every_lot') return suggested.slice(0, 1)
   if (question !== 'dose') return []
   const kinds = (s: Suggested) => s.steps.map((x) => x.kind).join()
   if (suggested.length > 1 && suggested.every((s) => kinds(s) === kinds(suggested[0]!))) return [...suggested]
@@ -131,6 +132,27 @@ export function laidOf(t: BenchTreatment, bags: number): Laid {
   }
 }
 
+/** Questions that compare lots. */
+const ABOUT_LOTS: ReadonlySet<Asks> = new Set(['which_lot', 'every_lot', 'floaters', 'bought_or_own', 'stored'])
+export const isAboutLots = (asks: Asks) => ABOUT_LOTS.has(asks)
+
+/** Why no other lot is proposed for a question about lots. */
+export const NO_PARTNERS: Partial<Record<Asks, string>> = {
+  which_lot: 'There is no other lot of this plant.',
+  every_lot: 'There is no other lot of this plant.',
+  floaters: 'This lot was not floated yet: float it on its page, and both fractions become lots.',
+  bought_or_own: 'There is no lot of this plant that came in the other way.',
+  stored: 'No part of this lot is kept in another place.',
+}
+
+/** The treatments of every lot: each lot has its own control, or with one treatment each the one that the others are compared with. */
+export function ofEveryLot(own: readonly Laid[], lots: readonly number[], reference: number | null): Laid[] {
+  if (lots.length < 2) return [...own]
+  return lots.flatMap((lot) =>
+    own.map((t) => ({ ...t, lot, is_control: own.length > 1 ? t.is_control : lot === reference })),
+  )
+}
+
 /** Days that the longest treatment takes before sowing. */
 export const longestOf = (all: readonly BenchTreatment[]) =>
   Math.max(0, ...all.map((t) => lengthOf(t.steps.map(stepOf))))
@@ -156,6 +178,16 @@ export function questionParts(asks: Asks, treatments: readonly BenchTreatment[])
       return ['Do treatment and light matter together for', '?']
     case 'still_as_good':
       return ['Is this seed of', 'still as good as last time?']
+    case 'which_lot':
+      return ['Which lot of', 'is better?']
+    case 'every_lot':
+      return [`Does ${step ? STEP_KINDS[step.kind].term : 'this step'} help every lot of`, '?']
+    case 'floaters':
+      return ['Do the floaters of', 'germinate too?']
+    case 'bought_or_own':
+      return ['Is bought seed of', 'as good as our own?']
+    case 'stored':
+      return ['Does where we keep', 'matter?']
     case 'other':
       return null
   }

@@ -171,6 +171,15 @@ async function gone() {
   round.goTo(at.value)
 }
 
+// many packets are counted on one page; one that is named in the address is counted here
+watch(
+  sheet,
+  (now) => {
+    if (now?.kind === 'packet_day' && !route.query.dish)
+      void router.replace({ name: 'packet-round', params: { id: id.value } })
+  },
+  { immediate: true },
+)
 // a dish named in the address is the one in hand
 watch(
   sheet,

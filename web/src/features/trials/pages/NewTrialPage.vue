@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import type { LotRow } from '@/features/lots'
 import { useSession } from '@/features/people'
 import { sameTreatment, useRecipes, useSuggestions } from '@/features/recipes'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
+import EarlierDrafts from '@/shared/components/EarlierDrafts.vue'
 import { useDraft } from '@/shared/composables/useDraft'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { dayAfter, isoDay, moment } from '@/shared/format/dates'
+import { idsIn } from '@/shared/format/address'
 import { plural } from '@/shared/format/numbers'
 import { questionWords } from '@/shared/labels'
-import { fetchDesign, useTrialChanges, type Asks, type NewTrial } from '../api'
+import { fetchDesign, useLotsTogether, useTrialChanges, type Asks, type NewTrial } from '../api'
+import FurtherLots from '../components/FurtherLots.vue'
 import CrossedFactors from '../components/CrossedFactors.vue'
 import PlanTelling from '../components/PlanTelling.vue'
 import QuestionAsked from '../components/QuestionAsked.vue'
@@ -18,8 +22,11 @@ import TreatmentBench from '../components/TreatmentBench.vue'
 import WhereAndHow from '../components/WhereAndHow.vue'
 import { usePlan } from '../composables/usePlan'
 import {
+  isAboutLots,
   laidOf,
   longestOf,
+  NO_PARTNERS,
+  ofEveryLot,
   ofLaid,
   ofRecipe,
   ofSteps,
@@ -38,9 +45,17 @@ const { data: recipes } = useRecipes()
 const { layOut } = useTrialChanges()
 const { attempt, at, sentence, problem } = useProblem()
 
-const lot = ref<number | null>(route.query.lot ? Number(route.query.lot) : null)
+const [firstLot, ...otherLots] = idsIn(route.query.lot)
+const lot = ref<number | null>(firstLot ?? null)
+/** Further lots: each gets the same treatments. */
+const lots = ref<number[]>(otherLots)
+/** The lot that the others are compared with, where each has one treatment. */
+const reference = ref<number | null>(null)
+const rowsOfLots = ref<LotRow[]>([])
 const asked = Object.keys(questionWords).find((q) => q === route.query.asks) as Asks | undefined
-const asks = ref<Asks>(asked ?? (route.query.dose ? 'dose' : route.query.recipe ? 'best' : 'alive'))
+const asks = ref<Asks>(
+  asked ?? (route.query.dose ? 'dose' : route.query.recipe ? 'best' : otherLots.length ? 'which_lot' : 'alive'),
+)
 const trial = reactive<Omit<NewTrial, 'lot' | 'treatments'>>({
   question: typeof route.query.question === 'string' ? route.query.question : '',
   dishes_per_treatment: 4,
@@ -91,13 +106,21 @@ const past = ref<Awaited<ReturnType<typeof fetchDesign>> | null>(null)
 if (copy) void attempt(() => fetchDesign(copy)).then((found) => (past.value = found ?? null))
 watch([past, recipes], ([design, found]) => {
   if (!design || !found || copied.value) return
-  const { lot: earlier, treatments: rows, ...rest } = design
+  const { lot: earlier, treatments: everyRow, ...rest } = design
   Object.assign(trial, rest, { copied_from: copy, places: [...(rest.places ?? [])] })
+  // several lots: the treatments of the first one, which the others have too
+  const of = [...new Set(everyRow.flatMap((t) => t.lot ?? []))]
+  const rows = everyRow.filter((t) => !of.length || t.lot === of[0])
   treatments.value = rows.map((t) => ofLaid(t, found.results))
+  if (of.length) {
+    lot.value ??= of[0] ?? null
+    lots.value = of.filter((x) => x !== lot.value)
+    reference.value = rows.length === 1 ? (everyRow.find((t) => t.is_control)?.lot ?? null) : null
+  }
   arranged.value = true
   bags.value = Math.max(1, ...rows.map((t) => t.bags ?? 1))
   asks.value = design.asks ?? 'other'
-  lot.value ??= earlier
+  lot.value ??= earlier ?? null
   sized.value = true
   if (route.query.dishes) trial.dishes_per_treatment = Number(route.query.dishes)
   if (typeof route.query.question === 'string') trial.question = route.query.question
@@ -125,6 +148,7 @@ const bags = ref(1)
 const { plan, trouble } = usePlan(
   computed(() => ({
     lot: lot.value,
+    lots: lots.value,
     asks: asks.value,
     treatments: Math.max(1, treatments.value.length),
     dishes: sized.value ? Number(trial.dishes_per_treatment) : null,
@@ -143,6 +167,29 @@ function size(dishes: number, seeds: number) {
   sizes.dishes.value = dishes
   sizes.seeds.value = seeds
 }
+
+// what is known of the lot proposes its partners for a question about lots, until somebody chooses them
+const { data: together } = useLotsTogether(lot)
+const partners = computed(() => together.value?.find((t) => t.asks === asks.value)?.lots ?? [])
+const lotsChosen = ref(otherLots.length > 0 || copy !== null)
+watch([asks, partners], ([question, found]) => {
+  if (lotsChosen.value) return
+  const about = isAboutLots(question)
+  lots.value = about ? found.map((l) => l.id).filter((id) => id !== lot.value) : []
+  // a fraction of a float test is compared with the other one, not with the whole lot
+  if (about && found.length && !found.some((l) => l.id === lot.value)) {
+    lot.value = found[0]?.id ?? null
+    lots.value = found.slice(1).map((l) => l.id)
+  }
+})
+function chooseLots(chosen: number[]) {
+  lotsChosen.value = true
+  touched.value = true
+  lots.value = chosen
+}
+const partnersMissing = computed(
+  () => isAboutLots(asks.value) && lot.value !== null && together.value !== undefined && !lots.value.length,
+)
 
 // what is known of the lot proposes the treatments of a comparison, until somebody arranges them
 const { treated } = useSuggestions(() => lot.value ?? 0)
@@ -180,7 +227,7 @@ function cross(rows: NewTrial['treatments'], [a, b]: [string, string]) {
 }
 
 const filled = computed(() => ({
-  asks: asks.value, lot: lot.value, trial: { ...trial }, treatments: treatments.value, bags: bags.value, sized: sized.value,
+  asks: asks.value, lot: lot.value, lots: lots.value, reference: reference.value, trial: { ...trial }, treatments: treatments.value, bags: bags.value, sized: sized.value,
 })) // prettier-ignore
 const { earlier, keptAt, discard, goOn, done } = useDraft(`trial-${user.value?.id ?? 0}`, filled, () => touched.value)
 function resume(draft: (typeof earlier.value)[number]) {
@@ -188,6 +235,9 @@ function resume(draft: (typeof earlier.value)[number]) {
   arranged.value = true
   asks.value = was.asks
   lot.value = was.lot
+  lots.value = was.lots ?? []
+  reference.value = was.reference ?? null
+  lotsChosen.value = true
   Object.assign(trial, was.trial)
   // new keys, so that no row is taken for one that is on the page already
   treatments.value = was.treatments.map((t) => ({ ...t, key: untreated().key }))
@@ -196,17 +246,18 @@ function resume(draft: (typeof earlier.value)[number]) {
   dayChosen.value = true
 }
 const draftWords = (d: (typeof earlier.value)[number]) =>
-  `${d.what.trial.question || questionWords[d.what.asks]} ${plural(d.what.treatments.length, 'treatment')}, ${moment(d.at)}`
+  `${d.what.trial.question || questionWords[d.what.asks]} ${plural(d.what.treatments.length, 'treatment')}`
 
 const words = ref('')
 const missing = ref('')
 const confirmed = ref(true)
-async function save() {
+async function save(sure = false) {
   missing.value = lot.value === null ? 'Choose the lot that the seed comes from.' : ''
   if (lot.value === null) return
   const question = trial.question || words.value
-  const rows = treatments.value.map((t) => laidOf(t, bags.value))
-  const body = { ...trial, question, asks: asks.value, lot: lot.value, treatments: rows }
+  const own = treatments.value.map((t) => laidOf(t, bags.value))
+  const rows = ofEveryLot(own, [lot.value, ...lots.value], reference.value)
+  const body = { ...trial, question, asks: asks.value, lot: lot.value, treatments: rows, sure }
   const made = await attempt(() => layOut.mutateAsync(body))
   if (!made) return
   done()
@@ -218,12 +269,8 @@ async function save() {
   <main class="page">
     <CrumbTrail :steps="[{ words: 'Trials', to: '/trials' }]" />
     <h1>New trial</h1>
-    <p v-for="d in earlier" :key="d.id" class="notice">
-      Draft: {{ draftWords(d) }}.
-      <button type="button" class="text-link" @click="resume(d)">Continue</button>
-      <button type="button" class="text-link" @click="discard(d.id)">Discard</button>
-    </p>
-    <form class="bench" @submit.prevent="save" @input="touched = true">
+    <EarlierDrafts :drafts="earlier" :words="draftWords" @resume="resume" @discard="discard" />
+    <form class="bench" @submit.prevent="save()" @input="touched = true">
       <div class="main">
         <QuestionAsked
           v-model:asks="asks"
@@ -235,6 +282,16 @@ async function save() {
           :question-messages="at('/question')"
           @sentence="(s) => (words = s)"
         />
+        <FurtherLots
+          :model-value="lots"
+          v-model:reference="reference"
+          :first="lot"
+          :alone="treatments.length < 2"
+          :messages="at('/lots')"
+          @update:model-value="chooseLots"
+          @rows="(rows) => (rowsOfLots = rows)"
+        />
+        <p v-if="partnersMissing" class="quiet">{{ NO_PARTNERS[asks] ?? '' }} Add the other lot yourself.</p>
         <p v-if="copied" class="notice" role="status">{{ copied }}</p>
         <p v-if="proposed && !arranged" class="quiet">
           Proposed from what is known of this lot: a starting point (common practice, not tested here). Drag a handle to
@@ -269,7 +326,12 @@ async function save() {
           :trouble="trouble"
           @size="size"
         />
-        <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
+        <p v-if="sentence" class="notice bad" role="alert">
+          {{ sentence }}
+          <button v-if="problem?.code === 'in_quarantine'" type="button" class="text-link" @click="save(true)">
+            Test it all the same
+          </button>
+        </p>
         <div class="actions">
           <v-btn type="submit" color="primary" :loading="layOut.isPending.value" :disabled="!confirmed"
             >Start trial</v-btn

@@ -10,11 +10,12 @@ import PhotoStrip from '@/shared/components/PhotoStrip.vue'
 import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day, weekdayShort } from '@/shared/format/dates'
-import { plural, seeds } from '@/shared/format/numbers'
+import { plural } from '@/shared/format/numbers'
 import { closureWords, criterionWords, lightWords, mediumWords } from '@/shared/labels'
 import { degrees } from '@/shared/format/units'
 import { useSetUp, useTrialChanges } from '../api'
 import CriterionDrawing from '../components/CriterionDrawing.vue'
+import DrawSample from '../components/DrawSample.vue'
 import SetUpMap from '../components/SetUpMap.vue'
 import TrialCrumb from '../components/TrialCrumb.vue'
 
@@ -39,7 +40,6 @@ const at = ref('')
 const asked = ref<number[]>([])
 const unsown = computed(() => sheet.value?.dishes.filter((d) => !d.sown_at) ?? [])
 const maySow = computed(() => user.value?.may_count === true && sheet.value?.state !== 'closed')
-const total = computed(() => sheet.value?.dishes.reduce((sum, d) => sum + d.seeds, 0) ?? 0)
 const warmth = computed(() => {
   const s = sheet.value
   if (!s || s.temperature_c === null) return ''
@@ -100,20 +100,7 @@ const print = () => window.print()
       <div class="columns">
         <section>
           <h2 class="ruled">1 Draw the sample</h2>
-          <p v-if="sheet.drawing && sheet.drawing.halvings">
-            From {{ seeds(sheet.drawing.pile, sheet.drawing.estimated) }} seeds of
-            <RouterLink class="code" :to="{ name: 'lot', params: { id: sheet.lot } }">{{ sheet.lot_code }}</RouterLink>:
-            pour them out, divide the heap in two and keep one half, chosen by a coin. Do this
-            <strong>{{ plural(sheet.drawing.halvings, 'time', 'times') }}</strong>. About
-            {{ Math.round(sheet.drawing.expected) }} are left. Count off {{ sheet.drawing.wanted }} without choosing.
-          </p>
-          <p v-else-if="sheet.drawing">
-            {{ sheet.drawing.wanted }} of {{ seeds(sheet.drawing.pile, sheet.drawing.estimated) }} seeds: mix them and
-            count them off without choosing. Halving would leave too few.
-          </p>
-          <p v-else>
-            The lot has no amount yet. Mix it well, halve it until about {{ total }} are left, and count them off.
-          </p>
+          <DrawSample :sheet="sheet" />
           <p class="quiet">Take large, small, dark and pale seeds alike. Choosing the best seeds biases the sample.</p>
           <h2 class="ruled">2 Treatments</h2>
           <WideTable label="Treatments">

@@ -4,7 +4,7 @@ import { emptyLabel, nextLabel, requestOf, withLine } from '../label'
 
 const line = (more: Partial<LineRead>): LineRead => ({
   taxon: null, field_name: '', collected_on: null, collected_precision: null, parents: null, code: '', place: null, origin_place: '',
-  amount: null, unit: null, known: null, note: '', understood: [], questions: [], ...more,
+  amount: null, unit: null, known: null, claimed_percent: null, claimed_days: null, note: '', understood: [], questions: [], ...more,
 }) // prettier-ignore
 
 describe('the label of a lot', () => {

@@ -7,9 +7,9 @@ const dish = (id: number, sown_at: string | null = null) => ({
 }) // prettier-ignore
 
 const sheet = (...dishes: ReturnType<typeof dish>[]) => ({
-  id: 7, code: 'T-7', question: 'Which?', lot: 1, lot_code: 'LL-1', state: 'planned', criterion: 'root_visible', medium: 'sand',
+  id: 7, code: 'T-7', question: 'Which?', kind: 'trial', lot: 1, lot_code: 'LL-1', lots: [{ id: 1, code: 'LL-1', name: 'flax' }], state: 'planned', criterion: 'root_visible', medium: 'sand',
   light: 'light', closure: 'vented', temperature_c: 20, night_temperature_c: null, sow_on: '2026-03-01', layout: 'random',
-  knows_treatments: true, drawing: null, photos: [], dishes,
+  knows_treatments: true, drawings: [], hazards: [], photos: [], dishes,
   treatments: [
     { id: 1, name: 'cold', is_control: false, light: 'light', added_on: null, starts_on: null, bags: 0, dishes: [1, 2], sown: 0 },
     { id: 2, name: 'warm', is_control: true, light: 'light', added_on: null, starts_on: null, bags: 0, dishes: [3, 4], sown: 0 },
