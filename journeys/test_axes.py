@@ -7,8 +7,9 @@ from server.lots.models import Lot
 from server.people.models import Person
 from server.tests.builders import trial_of
 from server.trials.models import Dish
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import sow_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 class DrawnRight(Journey):

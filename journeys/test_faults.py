@@ -11,8 +11,9 @@ from journeys.pages.page import Page
 from server.lots.models import Lot
 from server.people.models import Person
 from server.trials.models import Dish, Look
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import sow_trial
+from server.trials.services.new_treatments import NewTreatment
 
 # outbox.test.ts tries each fault by itself; here all of them meet a browser, a network and a server. `make torture` takes more
 LOOKS = int(os.environ.get("AWAKE_FURROW_FAULTY_LOOKS", "40"))

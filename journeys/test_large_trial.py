@@ -8,8 +8,9 @@ from journeys.case import Journey
 from server.lots.models import Lot
 from server.people.models import Person
 from server.trials.models import Dish
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import NewLook, record_course
+from server.trials.services.new_treatments import NewTreatment
 
 NAMES = [f"{weeks} weeks cold in sand, then {hours} h of smoke water" for weeks in (2, 4, 8, 12) for hours in (4, 12, 24)]
 

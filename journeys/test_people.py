@@ -53,7 +53,7 @@ class SharingTheNursery(Journey):
         self.refused("422", "409")
 
     def what_was_deleted_is_brought_back(self):
-        resting = ("trials", "batches", "sowing_plans", "trays", "descents_to", "descents_from")
+        resting = ("treatments", "batches", "sowing_plans", "trays", "descents_to", "descents_from")
         page, lot = self.page, Lot.objects.filter(**dict.fromkeys(resting)).first()
         page.open(f"/lots/{lot.pk}", lot.common_name)
         page.press(f"Delete {lot.code}")

@@ -155,7 +155,7 @@ class FromQuestionToLabels(Journey):
         page.press("Start trial")
         page.heading("1 Draw the sample")
         new = Trial.objects.latest("pk")
-        self.assertEqual((new.copied_from, new.lot.code, new.treatments.count()), (past, "HR-097", past.treatments.count()))
+        self.assertEqual((new.copied_from, new.one_lot.code, new.treatments.count()), (past, "HR-097", past.treatments.count()))
 
     def a_new_trial_says_what_it_costs_and_gets_its_codes(self):
         page = self.page

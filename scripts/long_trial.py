@@ -42,9 +42,10 @@ def main(size: Size) -> None:
     from server.lots.services import enter_stock
     from server.people.models import Person
     from server.trials.models import Dish
-    from server.trials.services.layout import NewTreatment, lay_out_trial
+    from server.trials.services.layout import lay_out_trial
     from server.trials.services.looks import record_course
     from server.trials.services.new_look import NewLook
+    from server.trials.services.new_treatments import NewTreatment
 
     by = Person.objects.get(username="rk")
     sown = datetime.now(UTC).replace(microsecond=0) - timedelta(days=size.days)

@@ -20,6 +20,9 @@ VIEWS = {
     "decide": ("/trials/{bitterbrush}/decide", DESK),
     "report": ("/trials/{mallow}/report", DESK),
     "closing": ("/trials/{tobacco}/close", DESK),
+    "packet-day": ("/trials/{packets}/packets", DESK),
+    "new-packet-day": ("/packet-day", DESK),
+    "packet-round": ("/trials/{packets}/round", PHONE),
     "set-up": ("/trials/{balsamroot}/set-up", DESK),
     "bench-sheet": ("/trials/{balsamroot}/sheet", DESK),
     "waiting": ("/waiting", DESK),
@@ -87,7 +90,7 @@ RECIPES = {
     "recipe_hot": "hot water, then 12 weeks cold",
 }
 KEPT = [
-    *("today", "trial", "count", "compare", "question", "closing", "stands", "visit", "lot"),
+    *("today", "trial", "count", "compare", "question", "packet-day", "stands", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
     *("decide", "report"),
     *("sowing", "know", "label", "practice"),
@@ -109,6 +112,7 @@ def main(folder: Path, names: list[str]) -> None:
         api = Api(address)
         ids = {name: api.trial(lot) for name, lot in TRIALS.items()}
         ids |= {name: api.get(f"/api/v1/lots/?search={code}")["results"][0]["id"] for name, code in LOTS.items()}
+        ids["packets"] = api.get("/api/v1/trials/?kind=packet_day")["results"][0]["id"]
         ids["stand_rabbitbrush"] = api.get("/api/v1/stands/?search=rabbitbrush")["results"][0]["id"]
         recipes = {r["name"]: r["id"] for r in api.get("/api/v1/recipes/?page_size=500")["results"]}
         ids |= {name: recipes[title] for name, title in RECIPES.items()}

@@ -29,6 +29,7 @@ from core.germination.bag import (
 )
 from core.germination.comparison import Comparison, Control, PairComparison, compare_final, compare_shares, pair_indices
 from core.germination.dose import FEWEST_DOSES, LadderReading, Trend, dose_trend, read_ladder
+from core.germination.dose_curve import DoseCurve, DoseFit, dose_curve
 from core.germination.factors import Cell, CrossedTest, TermTest, crossed_test
 from core.germination.final_share import (
     TYPICAL_DISH_RHO,
@@ -89,6 +90,8 @@ __all__ = [
     "CountedTreatment",
     "CourseFit",
     "CrossedTest",
+    "DoseCurve",
+    "DoseFit",
     "DoubtedFit",
     "DoubtedTime",
     "FamilyChoice",
@@ -125,6 +128,7 @@ __all__ = [
     "course_of",
     "crossed_test",
     "curve_misfit",
+    "dose_curve",
     "dose_trend",
     "doubt_band",
     "doubt_of",

@@ -96,6 +96,15 @@ class DoseReading(StrEnum):
     NOT_TOLD = "not_told"
 
 
+class DoseShape(StrEnum):
+    """How germination follows the dose."""
+
+    FLAT = "flat"
+    RISING = "rising"
+    FALLING = "falling"
+    HUMPED = "humped"
+
+
 class VerdictRule(StrEnum):
     """The rule that a sentence of a decision rests on."""
 
@@ -209,6 +218,12 @@ class Reason(StrEnum):
     REACHED = "reached"
     NO_LOG = "no_log"
     DARK = "dark"
+    TOO_FEW_DOSES = "too_few_doses"
+    NO_DOSE_EFFECT = "no_dose_effect"
+    FALLS_WITH_DOSE = "falls_with_dose"
+    BEYOND_TRIED_DOSES = "beyond_the_tried_doses"
+    HUMP_WITHOUT_INTERVAL = "hump_without_interval"
+    NO_HUMP = "no_hump"
     NONE_LIVE = "none_live"
     NO_THOUSAND_SEED_WEIGHT = "no_thousand_seed_weight"
 

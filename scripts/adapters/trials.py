@@ -18,12 +18,18 @@ from core.germination import (
     bag_share,
     compact_letters,
     compare_final,
+    dose_curve,
     final_shares,
     pool_rho,
 )
 from core.statistics import holm, wilson
 from core.vocabulary import Family
 from scripts.adapters.records import Json, undefined
+
+DOSE_ANSWERS = (
+    *("shape", "no_effect", "top", "dose", "lower", "upper", "lower_open", "upper_open"),
+    *("best_dose", "best_lower", "best_upper"),
+)
 
 
 def counted(raw: Sequence[Json]) -> list[CountedTreatment]:
@@ -38,6 +44,13 @@ def counted(raw: Sequence[Json]) -> list[CountedTreatment]:
         )
         for t in raw
     ]
+
+
+def _dose_response(doses: Sequence[Json], share: float | None = None) -> Json:
+    treatments = counted([{"name": str(d["dose"]), "dishes": d["dishes"]} for d in doses])
+    found = dose_curve([d["dose"] for d in doses], final_shares(treatments), share)
+    told = {name: getattr(found, name) for name in DOSE_ANSWERS}
+    return told | {"qaicc": dict(found.qaicc) or None, "reasons": dict(found.reasons)}
 
 
 def _final(treatments: Sequence[Json], rho0: float = TYPICAL_DISH_RHO, rho_b: float = TYPICAL_BAG_RHO) -> Json:
@@ -127,6 +140,7 @@ def _pool_rho(trials: Sequence[Json]) -> Json:
 
 
 TRIAL_ADAPTERS: Mapping[str, Callable[..., Json]] = {
+    "dose_response": _dose_response,
     "final": _final,
     "wilson": lambda p, n, critical: asdict(wilson(p, n, critical)),
     "pool_rho": _pool_rho,

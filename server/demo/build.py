@@ -35,9 +35,10 @@ from server.reference.starters import STARTER_PLANTS
 from server.stands.models import Stand
 from server.trials.models import Dish, Trial
 from server.trials.services.closings import close_dish, open_trial
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import record_course
 from server.trials.services.new_look import NewLook
+from server.trials.services.new_treatments import NewTreatment
 
 SEED = 20_400
 DAYS_TO_CLEAN = 7

@@ -14,7 +14,8 @@ from server.recipes.models import Recipe
 from server.reference.models import Place
 from server.trials.models import Dish, Trial
 from server.trials.services.deviations import note_deviation
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
+from server.trials.services.new_treatments import NewTreatment
 
 CROSSED_LOT, CROSSED_QUESTION = "PP-031", "Does cold matter to Palmer's penstemon, in the light and in the dark?"
 COLD = "4 weeks cold, damp sand"

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from itertools import pairwise
 from uuid import UUID
 
 import numpy as np
@@ -16,9 +17,10 @@ from server.recipes.models import Recipe
 from server.reference.models import Place, Taxon
 from server.trials.models import Dish, Trial
 from server.trials.services.closings import close_dish, open_trial
-from server.trials.services.layout import NewTreatment, lay_out_trial
-from server.trials.services.looks import record_look, sow_trial
+from server.trials.services.layout import lay_out_trial
+from server.trials.services.looks import record_series, sow_trial
 from server.trials.services.new_look import NewLook
+from server.trials.services.new_treatments import NewTreatment
 from server.trials.services.packet_day import Packet, lay_out_packet_day
 
 CROSSED_LOTS, STEP = ("PP-031", "PP-036"), "4 weeks cold, damp sand"
@@ -47,12 +49,12 @@ class PacketSpec:
 # lots that are here, with what germinates of each; the rest are packets out of a shoebox
 HELD = (("LL-901", 20, 0.75, 9.0), ("PV-901", 20, 0.15, 16.0))
 PACKETS = (
-    PacketSpec("Lewis flax", 6, 85, 14, 180, 20, 0.6, 10),
+    PacketSpec("fernleaf biscuitroot", 6, 85, 14, 180, 20, 0.6, 10),
     PacketSpec("Munro's globemallow", 4, 70, 21, 60, 20, 0.55, 12),
     PacketSpec("rubber rabbitbrush", 2, 60, 10, 240, 30, 0.83, 6),
     PacketSpec("Palmer's penstemon", 8, 75, 21, 18, 10, 0.2, 15),
     PacketSpec("coyote tobacco", 5, None, None, 400, 25, 0.9, 7),
-    PacketSpec("blue elderberry", 9, 50, 30, 90, 20, 0.0, 20),
+    PacketSpec("snowbrush", 9, 50, 30, 90, 20, 0.0, 20),
     PacketSpec("whispering bells", 3, 80, 14, 150, 20, 0.55, 11, closed=False),
     PacketSpec("antelope bitterbrush", 2, 65, 21, 70, 20, 0.4, 14, closed=False),
 )
@@ -127,11 +129,9 @@ def _count(
 ) -> None:
     """Looks at a dish in which so many come up, half of them within `days`."""
     up = np.sort(days * draw.lognormal(0, 0.3, int(draw.binomial(dish.seeds, share))))
-    before = 0.0
-    for day in looks:
-        new = int(((up > before) & (up <= day)).sum())
-        record_look(by=by, dish=dish, new=NewLook(at=sown_at + day * DAY, client_id=_uuid(draw), new_germinated=new))
-        before = day
+    new = [int(((up > before) & (up <= day)).sum()) for before, day in pairwise((0, *looks))]
+    made = [NewLook(at=sown_at + d * DAY, client_id=_uuid(draw), new_germinated=n) for d, n in zip(looks, new, strict=True)]
+    record_series(by=by, dish=dish, sown_at=sown_at, looks=made)
 
 
 def _close(dish: Dish, at: datetime, by: Person, draw: np.random.Generator, *, alive: float) -> None:

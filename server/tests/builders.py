@@ -33,9 +33,10 @@ from server.stands.services.stands import add_stand
 from server.stands.services.visits import NewVisit, record_visit
 from server.temperature.services import import_log
 from server.trials.models import Dish, Look, Trial
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import record_look, sow_trial
 from server.trials.services.new_look import NewLook
+from server.trials.services.new_treatments import NewTreatment
 from server.trials.services.packet_day import Packet, lay_out_packet_day
 
 PASSWORD = "only-for-tests"

@@ -47,7 +47,8 @@ from server.tests.builders import (
 from server.tests.own_addresses import OwnAddresses
 from server.trials.services.closings import retreat_ungerminated, set_aside
 from server.trials.services.deviations import note_deviation
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 class EveryAddress(OwnAddresses, ApiCase):

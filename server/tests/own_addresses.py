@@ -16,7 +16,8 @@ from server.people.services.invitations import invite
 from server.practice.files import on_bench
 from server.practice.services.tries import begin as begin_try
 from server.tests.builders import PASSWORD, make_lot, make_person, now
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 class OwnAddresses:

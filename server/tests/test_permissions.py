@@ -1,5 +1,6 @@
 """Who may do what, for every address and method there is, from the table in docs/roles.md: what is not there fails."""
 
+import json
 import re
 from pathlib import Path
 from unittest import mock
@@ -8,11 +9,14 @@ from django.test import tag
 from django.urls import URLPattern, URLResolver, get_resolver
 
 from core.vocabulary import Role
+from server.labels.selectors import dish_contents
 from server.record_kinds.services import change_thing
-from server.tests.builders import DAY, ApiCase, begin, dishes_of, look, make_batch, make_person, make_recipe, make_trial, now
+from server.tests.builders import DAY, ApiCase, begin, dishes_of, look, make_batch, make_lot, make_person, make_recipe, make_trial, now
 from server.tests.every_address import EveryAddress
 from server.trials.services.closings import retreat_ungerminated
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import sow_trial
+from server.trials.services.new_treatments import NewTreatment
 
 TABLE = Path(__file__).parents[2] / "docs" / "roles.md"
 METHODS = ("get", "post", "patch", "put", "delete")
@@ -146,3 +150,49 @@ class BlindStaysBlind(EveryAddress):
         for name, (method, path, body) in self.writes(1).items():
             answer = self.send(counter, method, path, body)
             self.assertNotIn("-xq", answer.content.decode() if not answer.streaming else "", name)
+
+
+class BlindLotsStayBlind(EveryAddress):
+    """Every call of a trial of several lots that is counted blind, made by a counter: no answer joins a dish to its lot."""
+
+    LOTS = ("XQ-1", "XQ-2")
+
+    def setUp(self):
+        super().setUp()
+        rows = [NewTreatment("same for all", lot=make_lot(code, seeds=500)) for code in self.LOTS]
+        self.blind = lay_out_trial(
+            by=make_person(),
+            question="?",
+            treatments=rows,
+            dishes_per_treatment=4,
+            seeds_per_dish=10,
+            sow_on=now().date(),
+            at=now() - 9 * DAY,
+        )
+        sow_trial(by=make_person(), trial=self.blind, at=now() - 8 * DAY)
+        self.sown, self.dishes = self.blind, dishes_of(self.blind)
+        look(self.dishes[0], 3, 1)
+        retreat_ungerminated(by=make_person(), trial=self.blind, dishes=[self.dishes[5]], at=now(), name="then cold")
+        self.codes = {d.code for d in self.dishes}
+
+    def joins(self, told):
+        """Objects of an answer that name a dish by its code, and its lot."""
+        if isinstance(told, list):
+            return [x for part in told for x in self.joins(part)]
+        if not isinstance(told, dict):
+            return []
+        here = any(isinstance(v, str) and v in self.codes for v in told.values()) and any(lot in json.dumps(told) for lot in self.LOTS)
+        return [told] * here + [x for part in told.values() for x in self.joins(part)]
+
+    def test_no_answer_to_a_counter_joins_a_dish_to_its_lot(self):
+        counter, answered = self.as_role(Role.COUNTER), 0
+        for name, path in self.reads().items():
+            answer = counter.get(f"/api/v1/{path}")
+            if answer.status_code == 200 and not answer.streaming and "json" in answer["Content-Type"]:
+                answered += any(code in answer.content.decode() for code in self.codes)
+                self.assertEqual(self.joins(answer.json()), [], name)
+        self.assertGreater(answered, 0)
+
+    def test_its_labels_say_nothing_of_the_lots(self):
+        for content in dish_contents(self.dishes):
+            self.assertFalse([lot for lot in self.LOTS if lot in str(content)])

@@ -25,8 +25,9 @@ from server.tests.builders import (
 from server.trials.models import Trial
 from server.trials.selectors.courses import course_of
 from server.trials.services.bags import put_in_bags
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import sow_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 class FromBags(ApiCase):

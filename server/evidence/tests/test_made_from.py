@@ -33,9 +33,10 @@ from server.tests.builders import (
 from server.trials.models import Look, Treatment, Trial
 from server.trials.services.closings import close_dish, open_trial, reopen_dish, retreat_ungerminated, set_aside, take_back_set_aside
 from server.trials.services.deviations import note_deviation
-from server.trials.services.layout import NewTreatment, add_treatment
+from server.trials.services.layout import add_treatment
 from server.trials.services.looks import record_look
 from server.trials.services.new_look import NewLook
+from server.trials.services.new_treatments import NewTreatment
 
 
 class OfATrial(TestCase):

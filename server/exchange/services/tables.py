@@ -15,7 +15,8 @@ from server.lots.services import add_lot, enter_stock
 from server.people.models import Person
 from server.trials.models import Dish
 from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
-from server.trials.services.layout import NewTreatment, TrialFields
+from server.trials.services.layout import TrialFields
+from server.trials.services.new_treatments import NewTreatment
 
 Made = dict[str, list[int]]
 USUAL_LENGTH, USUAL_GAP = 28.0, 3.0

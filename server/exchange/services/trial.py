@@ -14,7 +14,7 @@ from server.lots.services import add_lot
 from server.people.models import Person
 from server.reference.models import Place, Taxon
 from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
-from server.trials.services.layout import NewTreatment
+from server.trials.services.new_treatments import NewTreatment
 
 PLAN = (
     "criterion",

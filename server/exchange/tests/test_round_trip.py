@@ -2,7 +2,7 @@ import hashlib
 import io
 import json
 import zipfile
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from unittest import mock
 from uuid import uuid4
 
@@ -34,6 +34,8 @@ from server.tests.demo_snapshot import demo_data, make_snapshot, snapshot_at
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.state import trials
 from server.trials.services.closings import close_dish, open_trial, retreat_ungerminated, set_aside
+from server.trials.services.layout import lay_out_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 def forget(trial):
@@ -85,6 +87,33 @@ class OwnTrial(TestCase):
     def _json_in(self, package):
         with zipfile.ZipFile(io.BytesIO(package)) as box:
             return box.read("trial.json")
+
+    def test_a_trial_of_several_lots_comes_back_with_the_lot_of_each_treatment(self):
+        lots = [make_lot("SEV-1"), make_lot("SEV-2")]
+        rows = [NewTreatment(n, is_control=n == "none", lot=lot) for lot in lots for n in ("none", "cold")]
+        trial = lay_out_trial(
+            by=make_person(),
+            question="Which lot?",
+            treatments=rows,
+            dishes_per_treatment=2,
+            seeds_per_dish=10,
+            sow_on=now().date(),
+            at=now(),
+        )
+        for dish in dishes_of(trial):
+            Sown.objects.create(dish=dish, at=now() - timedelta(days=20), by=make_person())
+            look(dish, 6, dish.treatment.order + 3)
+        open_trial(by=make_person(), trial=trial, at=now(), version=1)
+        before = json_of(trial_tables(trials().get(pk=trial.pk)))
+        told = json.loads(before)["treatments"]
+        self.assertEqual(
+            [(t["treatment"], t["name"], t["lot"]) for t in told[::3]], [("none, SEV-1", "none", "SEV-1"), ("cold, SEV-2", "cold", "SEV-2")]
+        )
+        package = package_of(trial_tables(trials().get(pk=trial.pk)))
+        for content in (before, package):
+            forget(Trial.objects.get(code=trial.code))
+            read(content)
+            self.assertEqual(json_of(trial_tables(trials().get(code=trial.code))), before)
 
     def test_it_is_not_read_in_beside_itself(self):
         with self.assertRaises(DomainError) as caught:

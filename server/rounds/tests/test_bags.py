@@ -10,7 +10,8 @@ from server.batches.services.supplies import assign_turn
 from server.recipes.services import write_recipe
 from server.rounds.selectors.today import today
 from server.tests.builders import DAY, ApiCase, bag_look, begin, make_batch, make_person, make_place, make_recipe, make_trial, now
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 class RoundsOfBags(ApiCase):

@@ -30,6 +30,7 @@ from server.trials.selectors.sheets import count_sheet, look_view
 from server.trials.selectors.state import trials
 from server.trials.services import bags, closings, deviations, layout, looks
 from server.trials.services.new_look import NewLook
+from server.trials.services.new_treatments import NewTreatment
 from server.trials.services.packet_day import Packet, lay_out_packet_day
 
 
@@ -84,7 +85,7 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
         given = s.NewTrialSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         fields = dict(given.validated_data)
-        treatments = [layout.NewTreatment(**t) for t in fields.pop("treatments")]
+        treatments = [NewTreatment(**t) for t in fields.pop("treatments")]
         trial = layout.lay_out_trial(by=person_of(request), treatments=treatments, at=timezone.now(), **fields)
         return Response(s.TrialSerializer(trial).data, status=201)
 
@@ -131,7 +132,7 @@ class TrialViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Trial]):
     def add_treatment(self, request: Request, pk: str) -> Response:
         given = read(s.AddTreatmentSerializer, request)
         size = {name: given.pop(name) for name in ("dishes", "seeds_per_dish")}
-        new = layout.NewTreatment(**given)
+        new = NewTreatment(**given)
         layout.add_treatment(by=person_of(request), trial=self.get_object(), new=new, at=timezone.now(), **size)
         return Response(status=204)
 

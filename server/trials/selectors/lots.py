@@ -85,12 +85,14 @@ def listed(words: Iterable[str]) -> str:
 def names_of(treatments: Iterable[Treatment]) -> dict[int, str]:
     """What each treatment of a trial is called, by id: with its lot's code where another lot has a treatment of the same name.
 
-    Where the lots are all that differs, a treatment is called by its lot, with what it is (its form).
+    Where the lots are all that differs, a treatment is called by its lot: with its plant where these differ, else with its form.
     """
     every = list(treatments)
     taken = Counter(t.name.lower() for t in every)
     if len(every) > 1 and len(taken) == 1:
-        return {t.pk: f"{t.lot.code}, {t.lot.form}" if t.lot.form else t.lot.code for t in every}
+        several = len({plant_of(t.lot) for t in every}) > 1
+        beside = {t.pk: t.lot.common_name if several else t.lot.form for t in every}
+        return {t.pk: f"{t.lot.code}, {beside[t.pk]}" if beside[t.pk] else t.lot.code for t in every}
     return {t.pk: f"{t.name}, {t.lot.code}" if taken[t.name.lower()] > 1 else t.name for t in every}
 
 

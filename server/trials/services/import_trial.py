@@ -23,8 +23,9 @@ from server.record_kinds.services import check_not_in_future, create_thing
 from server.reference.models import Place
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 from server.trials.selectors.courses import count_record
-from server.trials.services.layout import NewTreatment, TrialFields, check_treatments, next_code, of_lot, treatment_fields, with_lots
+from server.trials.services.layout import TrialFields, next_code
 from server.trials.services.new_look import COUNTS
+from server.trials.services.new_treatments import NewTreatment, check_treatments, of_lot, treatment_fields, with_lots
 
 LONGEST_CODE = 8
 WRITTEN_AT_ONCE = 1000

@@ -15,7 +15,8 @@ from server.people.models import Person
 from server.people.permissions import Right, require
 from server.reference.models import Place
 from server.trials.models import Trial
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
+from server.trials.services.new_treatments import NewTreatment
 
 LEAST_SEEDS, MOST_SEEDS = 10, 50
 MOST_PACKETS = 200

@@ -9,8 +9,9 @@ from server.trials.models import Trial
 from server.trials.selectors.bag_numbers import bags_of_treatments
 from server.trials.selectors.set_up import set_up_sheet
 from server.trials.services.bags import put_in_bags
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import sow_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 class BagsAsReplicates(ApiCase):

@@ -13,7 +13,7 @@ from server.trials.selectors.courses import course_of
 from server.trials.selectors.state import trials, with_courses
 from server.trials.services.closings import close_dish
 from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
-from server.trials.services.layout import NewTreatment
+from server.trials.services.new_treatments import NewTreatment
 
 
 class Adopting(TestCase):

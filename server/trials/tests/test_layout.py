@@ -24,9 +24,10 @@ from server.tests.builders import (
     now,
 )
 from server.trials.models import Dish, Treatment, Trial
-from server.trials.services.layout import NewTreatment, change_trial, lay_out_trial
+from server.trials.services.layout import change_trial, lay_out_trial
 from server.trials.services.looks import record_look
 from server.trials.services.new_look import NewLook
+from server.trials.services.new_treatments import NewTreatment
 
 
 class LayingOut(TestCase):

@@ -12,8 +12,9 @@ from server.lots.selectors import stocks
 from server.lots.services.descent import float_lot
 from server.tests.builders import DAY, ApiCase, dishes_of, look, make_batch, make_lot, make_person, make_recipe, now
 from server.trials.models import Dish, Treatment, Trial
-from server.trials.services.layout import NewTreatment, lay_out_trial
+from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import sow_trial
+from server.trials.services.new_treatments import NewTreatment
 
 
 def make_lots_trial(lots, recipes=(None,), dishes=3, seeds=20, sown=True, **fields):

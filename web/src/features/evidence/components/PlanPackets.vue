@@ -26,7 +26,7 @@ async function save(sure = false) {
     sure,
   }
   const made = await attempt(() => plan.mutateAsync(body))
-  if (made) await router.push({ name: 'sowings' })
+  if (made) await router.push('/sowing')
 }
 </script>
 

@@ -142,6 +142,7 @@ h1 {
 .ways {
   display: flex;
   flex-wrap: wrap;
+  align-items: center;
   gap: 4px 22px;
   margin: 8px 0;
 }

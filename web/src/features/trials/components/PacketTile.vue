@@ -23,16 +23,12 @@ const over = computed(() => props.dish.advice === 'quiet_and_length' || props.di
 
 <template>
   <li :class="{ recorded, fresh: fresh > 0 }">
-    <button
-      type="button"
-      class="tile"
-      :disabled="recorded || full"
-      :aria-label="`${name}, dish ${dish.code}: ${fresh} new; one more`"
-      @click="emit('one')"
-    >
+    <button type="button" class="tile" :disabled="recorded || full" @click="emit('one')">
       <DishDrawing class="dish" :dish="picture" :name="dish.code" />
       <span class="name">{{ name }}</span>
-      <span class="quiet">{{ dish.packet?.code }} · {{ dish.germinated + fresh }} of {{ dish.seeds }}</span>
+      <span class="quiet"
+        >{{ dish.packet?.code }}, dish {{ dish.code }}<br />{{ dish.germinated + fresh }} of {{ dish.seeds }}</span
+      >
       <strong v-if="fresh" class="figures plus">+{{ fresh }}</strong>
     </button>
     <div class="more">
@@ -40,7 +36,7 @@ const over = computed(() => props.dish.advice === 'quiet_and_length' || props.di
         v-if="fresh && !recorded"
         type="button"
         class="text-link"
-        :aria-label="`${name}: one less`"
+        :aria-label="`one less of ${name}`"
         @click="emit('less')"
       >
         one less

@@ -22,10 +22,12 @@ const sizes = ref(false)
 const rows = computed((): OverlapRow[] => {
   const p = props.plan
   if (!p) return []
-  const ground = { label: `${p.other_share === null ? 'This treatment' : 'Control'}, expected ${percent(p.expected)} %`, share: p.expected, lower: p.lower, upper: p.upper, tone: 'ground' as const, handle: 'Expected share' } // prettier-ignore
+  const ofLots = p.lots > 1 && p.treatments === 1
+  const one = ofLots ? 'One lot' : p.other_share === null ? 'This treatment' : 'Control'
+  const ground = { label: `${one}, expected ${percent(p.expected)} %`, share: p.expected, lower: p.lower, upper: p.upper, tone: 'ground' as const, handle: 'Expected share' } // prettier-ignore
   if (p.other_share === null || p.other_lower === null || p.other_upper === null) return [ground]
   const points = Math.round(100 * Math.abs(p.other_share - p.expected))
-  const label = `A treatment ${points} points ${p.other_share >= p.expected ? 'better' : 'worse'}`
+  const label = `${ofLots ? 'Another lot' : 'A treatment'} ${points} points ${p.other_share >= p.expected ? 'better' : 'worse'}`
   return [
     ground,
     { label, share: p.other_share, lower: p.other_lower, upper: p.other_upper, tone: 'other', handle: 'Smallest difference that matters' }, // prettier-ignore

@@ -93,6 +93,7 @@ const messages = (index: number) =>
         :bags="bags"
         :tray="tray"
         :open="open === t.key"
+        :control="t.is_control && rows.length > 1"
         :messages="messages(i)"
         @update:model-value="(to) => replace(i, to)"
         @toggle="open = open === t.key ? null : t.key"

@@ -15,6 +15,8 @@ const props = defineProps<{
   bags: number
   tray: boolean
   open: boolean
+  /** It is what the others are compared with. */
+  control: boolean
   messages: string[]
 }>()
 const emit = defineEmits<{ toggle: []; hold: [held: boolean]; dish: [] }>()
@@ -45,9 +47,7 @@ defineExpose({ focus: () => name.value?.focus() })
       <button ref="name" type="button" class="name" :aria-expanded="open" @click="emit('toggle')">
         {{ nameOf(treatment) || 'Name this treatment' }}
       </button>
-      <span v-if="treatment.is_control || sentence" class="quiet">{{
-        treatment.is_control ? 'control' : sentence
-      }}</span>
+      <span v-if="control || sentence" class="quiet">{{ control ? 'control' : sentence }}</span>
       <span v-for="m in messages" :key="m" class="late" role="alert">{{ m }}</span>
     </div>
     <DraggedFurrow

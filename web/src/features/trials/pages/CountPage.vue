@@ -172,11 +172,14 @@ async function gone() {
 }
 
 // many packets are counted on one page; one that is named in the address is counted here
+let onTheWay = false
 watch(
   sheet,
   (now) => {
-    if (now?.kind === 'packet_day' && !route.query.dish)
-      void router.replace({ name: 'packet-round', params: { id: id.value } })
+    // leaving asks for the sheet again: the way is taken once
+    if (now?.kind !== 'packet_day' || route.query.dish || onTheWay) return
+    onTheWay = true
+    void router.replace({ name: 'packet-round', params: { id: id.value } })
   },
   { immediate: true },
 )

@@ -174,13 +174,10 @@ const partners = computed(() => together.value?.find((t) => t.asks === asks.valu
 const lotsChosen = ref(otherLots.length > 0 || copy !== null)
 watch([asks, partners], ([question, found]) => {
   if (lotsChosen.value) return
-  const about = isAboutLots(question)
-  lots.value = about ? found.map((l) => l.id).filter((id) => id !== lot.value) : []
-  // a fraction of a float test is compared with the other one, not with the whole lot
-  if (about && found.length && !found.some((l) => l.id === lot.value)) {
-    lot.value = found[0]?.id ?? null
-    lots.value = found.slice(1).map((l) => l.id)
-  }
+  const [first, ...others] = isAboutLots(question) ? found : []
+  lots.value = others.map((l) => l.id)
+  // of a float test both fractions are compared, not the whole lot
+  if (first) lot.value = first.id
 })
 function chooseLots(chosen: number[]) {
   lotsChosen.value = true

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
+import { onBeforeRouteLeave, useRoute } from 'vue-router'
+import { useSession } from '@/features/people'
 import { NOT_KEPT } from '@/shared/outbox/outbox'
 import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
@@ -17,7 +18,7 @@ const DOOR_MS = 800
 
 /** One round past many packets: a tap on a packet is one more sprout; what is not tapped had nothing new. */
 const route = useRoute()
-const router = useRouter()
+const { user } = useSession()
 const queries = useQueryClient()
 const id = computed(() => Number(route.params.id))
 const { data, isPending, error, refetch } = useCountSheet(id)
@@ -51,6 +52,8 @@ function undo() {
   if (d) more(d, -1)
 }
 
+/** Who only counts goes back to what is due; others to the results. */
+const after = computed(() => (user.value?.may_read ? { name: 'packets', params: { id: id.value } } : { path: '/' }))
 const waiting = computed(() => dishes.value.filter((d) => !made.value[d.id]))
 const withNew = computed(() => waiting.value.filter((d) => total(entryOf(d))).length)
 const inAll = computed(() => waiting.value.reduce((sum, d) => sum + total(entryOf(d)), 0))
@@ -77,7 +80,7 @@ onBeforeRouteLeave(async () => {
 <template>
   <main class="round">
     <header>
-      <RouterLink class="leave" :to="{ name: 'packets', params: { id } }" aria-label="Leave the round">✕</RouterLink>
+      <RouterLink class="leave" :to="after" aria-label="Leave the round">✕</RouterLink>
       <h1>{{ sheet?.code }}</h1>
       <p class="quiet">Tap a packet once for each new sprout.</p>
       <p v-if="ours" class="signal" :class="{ bad: outbox.noSignal.value }" role="status">{{ ours }} waiting to send</p>
@@ -87,7 +90,7 @@ onBeforeRouteLeave(async () => {
     <section v-if="recorded && !waiting.length" class="end">
       <h2>The round is done</h2>
       <p>{{ plural(dishes.length, 'packet') }} recorded.</p>
-      <v-btn color="primary" @click="router.push({ name: 'packets', params: { id } })">Results</v-btn>
+      <v-btn color="primary" :to="after">{{ user?.may_read ? 'Results' : 'Done' }}</v-btn>
     </section>
     <ul v-else class="tiles" aria-label="Packets">
       <PacketTile

@@ -5,6 +5,7 @@ import { useSession } from '@/features/people'
 import { rightNow } from '@/shared/api/clock'
 import WideTable from '@/shared/components/WideTable.vue'
 import DayField from '@/shared/components/DayField.vue'
+import HazardBanner from '@/shared/components/HazardBanner.vue'
 import PageState from '@/shared/components/PageState.vue'
 import PhotoStrip from '@/shared/components/PhotoStrip.vue'
 import { useProblem } from '@/shared/composables/useProblem'
@@ -97,6 +98,7 @@ const print = () => window.print()
           Out of treatment: sow
         </button>
       </p>
+      <HazardBanner :hazards="sheet.hazards" />
       <div class="columns">
         <section>
           <h2 class="ruled">1 Draw the sample</h2>

@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import type { Recipe } from '@/features/recipes'
 import {
+  isAboutLots,
   laidOf,
   lengthened,
   longestOf,
   nameOf,
+  ofEveryLot,
   ofLaid,
   ofRecipe,
   ofSteps,
@@ -74,5 +76,39 @@ describe('a treatment on the bench', () => {
   it('gives the question its words; another question is worded by a person', () => {
     expect(questionParts('dose', [untreated(), ofSteps([cold as Recipe['steps'][number]])])).toEqual(['How much cold stratification does', 'need?']) // prettier-ignore
     expect(questionParts('other', [])).toBeNull()
+  })
+})
+
+describe('several lots', () => {
+  const rows = [
+    { name: 'none', is_control: true },
+    { name: 'cold', is_control: false },
+  ]
+
+  it('each get all treatments, with a control of their own', () => {
+    const made = ofEveryLot(rows, [3, 7], null)
+    expect(made.map((t) => [t.lot, t.name, t.is_control])).toEqual([
+      [3, 'none', true],
+      [3, 'cold', false],
+      [7, 'none', true],
+      [7, 'cold', false],
+    ])
+  })
+
+  it('with one treatment each are compared with one of them, or with each other', () => {
+    const one = [{ name: 'none', is_control: true }]
+    expect(ofEveryLot(one, [3, 7], 7).map((t) => t.is_control)).toEqual([false, true])
+    expect(ofEveryLot(one, [3, 7], null).some((t) => t.is_control)).toBe(false)
+    expect(ofEveryLot(one, [3], null)).toEqual(one)
+  })
+
+  it('are asked about by some questions only', () => {
+    expect((['which_lot', 'floaters', 'alive', 'crossed'] as const).map(isAboutLots)).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ])
+    expect(proposedFor('every_lot', [{ steps: [] }, { steps: [] }])).toHaveLength(1)
   })
 })
