@@ -99,11 +99,11 @@ class OwnTrial(TestCase):
             seeds_per_dish=10,
             sow_on=now().date(),
             at=now(),
+            blind=False,
         )
         for dish in dishes_of(trial):
             Sown.objects.create(dish=dish, at=now() - timedelta(days=20), by=make_person())
             look(dish, 6, dish.treatment.order + 3)
-        open_trial(by=make_person(), trial=trial, at=now(), version=1)
         before = json_of(trial_tables(trials().get(pk=trial.pk)))
         told = json.loads(before)["treatments"]
         self.assertEqual(

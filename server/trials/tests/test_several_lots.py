@@ -10,7 +10,7 @@ from server.evidence.selectors.decision import decision_page
 from server.lots.models import StockEntry
 from server.lots.selectors import stocks
 from server.lots.services.descent import float_lot
-from server.tests.builders import DAY, ApiCase, dishes_of, look, make_batch, make_lot, make_person, make_recipe, now
+from server.tests.builders import DAY, ApiCase, dishes_of, look, make_batch, make_lot, make_person, make_recipe, make_taxon, now
 from server.trials.models import Dish, Treatment, Trial
 from server.trials.services.layout import lay_out_trial
 from server.trials.services.looks import sow_trial
@@ -106,7 +106,8 @@ class LaidOut(TestCase):
 
 class Compared(TestCase):
     def setUp(self):
-        self.a, self.b = make_lot("A-1"), make_lot("B-1")
+        plant = make_taxon()
+        self.a, self.b = make_lot("A-1", taxon=plant), make_lot("B-1", taxon=plant)
         self.cold = make_recipe("cold", 28)
 
     def crossed(self):
@@ -199,7 +200,8 @@ class OverTheApi(ApiCase):
 
     def setUp(self):
         super().setUp()
-        self.a, self.b = make_lot("A-1"), make_lot("B-1")
+        plant = make_taxon()
+        self.a, self.b = make_lot("A-1", taxon=plant), make_lot("B-1", taxon=plant)
 
     def test_a_trial_of_several_lots_is_laid_out_and_names_them(self):
         rows = [{"name": "none", "lot": self.a.pk}, {"name": "none", "lot": self.b.pk}]

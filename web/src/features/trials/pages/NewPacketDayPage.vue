@@ -140,9 +140,8 @@ async function save(sure = false) {
         </form>
         <LotField v-model="chosen" class="lot" label="Or choose a lot" :messages="said ? [said] : []" @chosen="take" />
         <p v-if="!packets.length" class="quiet">
-          Type what is printed: plant, year, the seller’s percentage and days, and the seeds that are left. A packet
-          that is not in your lots becomes one. Each is tested by itself, with {{ LEAST_SEEDS }} to
-          {{ MOST_SEEDS }} seeds.
+          Type what is printed: plant, year, the seller’s percentage and days, seeds left.<br />A packet that is not in
+          your lots becomes one. Each is tested with {{ LEAST_SEEDS }} to {{ MOST_SEEDS }} seeds.
         </p>
         <ol v-else class="packets" aria-label="Packets on the bench">
           <PacketCard
