@@ -98,6 +98,12 @@ export const reasonWords: Words<Schemas['Reason']> = {
   dark: 'kept in the dark and counted once, at the end',
   none_live: 'no viable seed',
   no_thousand_seed_weight: 'no counted seeds of this lot have been weighed',
+  too_few_doses: 'fewer than four doses, or none without treatment',
+  no_dose_effect: 'no effect of the dose shown',
+  falls_with_dose: 'fewer germinate the higher the dose',
+  beyond_the_tried_doses: 'not reached by any dose tried',
+  hump_without_interval: 'no range is given for a curve that rises and falls',
+  no_hump: 'no fall after a highest dose',
 }
 
 export const baseWords: Words<Schemas['Base']> = { sown: 'sown', filled: 'filled', viable: 'viable' }
