@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 import numpy as np
@@ -96,7 +96,13 @@ class DoseCurve:
     reasons: Mapping[str, Reason] = field(default_factory=dict)
 
 
-_ALL = ("shape", "no_effect", "qaicc", "top", "dose", "lower", "upper", "best_dose", "best_lower", "best_upper")
+_ENOUGH, _BEST = ("dose", "lower", "upper"), ("best_dose", "best_lower", "best_upper")
+_ALL = ("shape", "no_effect", "qaicc", "top", *_ENOUGH, *_BEST)
+# shapes that have no dose that is enough
+WITHOUT_DOSE: Mapping[DoseShape | None, Reason] = {
+    DoseShape.FLAT: Reason.NO_DOSE_EFFECT,
+    DoseShape.FALLING: Reason.FALLS_WITH_DOSE,
+}
 
 
 def dose_curve(doses: Sequence[float], shares: TrialShares, share: float | None = None) -> DoseCurve:
@@ -192,28 +198,30 @@ class _Series:
         fit = fits[best][1]
         falling = best is DoseShape.RISING and fit.p1 < fit.p0
         shape = DoseShape.FALLING if falling else best
-        found = DoseCurve(shape, scores[DoseShape.FLAT] - scores[best] <= EQUAL, scores, self._top(fit), fit=fit)
-        return self._answer(found, fit, shape, fits[best][0], share)
+        top = self._top(fit)
+        found = DoseCurve(shape, scores[DoseShape.FLAT] - scores[best] <= EQUAL, scores, top, fit=fit)
+        return self._answer(found, fit, top, fits[best][0], share)
 
-    def _answer(self, found: DoseCurve, fit: DoseFit, shape: DoseShape, loglik: float, share: float | None) -> DoseCurve:
-        without = {FLAT_OR_FALLING[shape]: ("dose", "lower", "upper")} if shape in FLAT_OR_FALLING else {}
-        reasons = {name: reason for reason, names in without.items() for name in names}
+    def _answer(self, found: DoseCurve, fit: DoseFit, top: float, loglik: float, share: float | None) -> DoseCurve:
+        """The curve with the dose that is enough, and of a hump the best, or the reasons why there is none."""
         told: dict[str, Any] = {}
-        if not reasons and found.top is not None:
-            wanted = ENOUGH * found.top if share is None else share
-            told["dose"] = self._lowest(fit, wanted)
-            if told["dose"] is None:
-                reasons |= dict.fromkeys(("dose", "lower", "upper"), Reason.BEYOND_TRIED_DOSES)
-            elif shape is DoseShape.HUMPED:
+        reasons: dict[str, Reason] = {}
+        if found.shape in WITHOUT_DOSE:
+            reasons |= dict.fromkeys(_ENOUGH, WITHOUT_DOSE[found.shape])
+        else:
+            dose = self._lowest(fit, ENOUGH * top if share is None else share)
+            told["dose"] = dose
+            if dose is None:
+                reasons |= dict.fromkeys(_ENOUGH, Reason.BEYOND_TRIED_DOSES)
+            elif found.shape is DoseShape.HUMPED:
                 reasons |= dict.fromkeys(("lower", "upper"), Reason.HUMP_WITHOUT_INTERVAL)
             else:
-                told |= self._interval(told["dose"], loglik, share)
-        if shape is DoseShape.HUMPED:
+                told |= self._interval(dose, loglik, share)
+        if found.shape is DoseShape.HUMPED:
             told |= self._best(fit)
         else:
-            reasons |= dict.fromkeys(("best_dose", "best_lower", "best_upper"), Reason.NO_HUMP)
-        kept = {name: getattr(found, name) for name in ("shape", "no_effect", "qaicc", "top", "fit")}
-        return DoseCurve(**kept, **told, reasons=reasons)
+            reasons |= dict.fromkeys(_BEST, Reason.NO_HUMP)
+        return replace(found, **told, reasons=reasons)
 
     def _fitted(self, *, hump: bool) -> tuple[float, DoseFit]:
         """The best curve over several starts, and its quasi log-likelihood."""
@@ -363,9 +371,6 @@ class _Series:
         values = self.quasi(fixed + rise * along)
         out: Array = np.where(possible, values, -np.inf)
         return out
-
-
-FLAT_OR_FALLING = {DoseShape.FLAT: Reason.NO_DOSE_EFFECT, DoseShape.FALLING: Reason.FALLS_WITH_DOSE}
 
 
 def _crossing(short: Callable[[float], float], outer: float, inner: float) -> float | None:

@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 from datetime import date, datetime, timedelta
-from uuid import UUID
 
 import numpy as np
 from django.db import transaction
@@ -19,6 +18,7 @@ from server.demo.build_pictures import as_photo, chance_of, picture_lots
 from server.demo.build_seed_in import build_stands, harvest_for, work_at_the_bench
 from server.demo.build_sowings import build_sowings
 from server.demo.build_treat import build_treat
+from server.demo.drawn_id import drawn_id
 from server.demo.pictures import dish_picture
 from server.demo.scenario_lots import LOTS, PLACES, LotSpec
 from server.demo.scenario_trials import RECIPES, TRIALS, TrialSpec
@@ -189,7 +189,7 @@ def _trial(
         _record(found, dish, sown_at, grower, helper, draw, plant=lots[spec.lot].common_name if pictured else "")
         if spec.finished and found.record.closing is not None:
             at = sown_at + timedelta(days=spec.length_days, hours=2)
-            close_dish(by=helper, dish=dish, at=at, client_id=_uuid(draw), found=found.record.closing)
+            close_dish(by=helper, dish=dish, at=at, client_id=drawn_id(draw), found=found.record.closing)
     if spec.opened:
         _open(trial, grower, sown_at + timedelta(days=spec.length_days + 1))
 
@@ -244,7 +244,7 @@ def _record(
         looks=[
             NewLook(
                 at=sown_at + timedelta(days=i.t),
-                client_id=_uuid(draw),
+                client_id=drawn_id(draw),
                 new_germinated=i.germinated,
                 new_abnormal=i.abnormal,
                 new_rotted=i.rotted,
@@ -255,8 +255,3 @@ def _record(
             for i in looks
         ],
     )
-
-
-def _uuid(draw: np.random.Generator) -> UUID:
-    """A client id from the demo's own seed, so that two builds make the same."""
-    return UUID(bytes=draw.bytes(16), version=4)

@@ -3,7 +3,6 @@
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from itertools import pairwise
-from uuid import UUID
 
 import numpy as np
 from django.utils import timezone
@@ -11,6 +10,7 @@ from django.utils import timezone
 from core.records import ClosingFates
 from core.vocabulary import DatePrecision, OriginKind, Question
 from server.demo.build_treat import DAY
+from server.demo.drawn_id import drawn_id
 from server.lots.models import Lot
 from server.people.models import Person
 from server.recipes.models import Recipe
@@ -130,15 +130,11 @@ def _count(
     """Looks at a dish in which so many come up, half of them within `days`."""
     up = np.sort(days * draw.lognormal(0, 0.3, int(draw.binomial(dish.seeds, share))))
     new = [int(((up > before) & (up <= day)).sum()) for before, day in pairwise((0, *looks))]
-    made = [NewLook(at=sown_at + d * DAY, client_id=_uuid(draw), new_germinated=n) for d, n in zip(looks, new, strict=True)]
+    made = [NewLook(at=sown_at + d * DAY, client_id=drawn_id(draw), new_germinated=n) for d, n in zip(looks, new, strict=True)]
     record_series(by=by, dish=dish, sown_at=sown_at, looks=made)
 
 
 def _close(dish: Dish, at: datetime, by: Person, draw: np.random.Generator, *, alive: float) -> None:
     left = dish.seeds - sum(x.new_germinated for x in dish.looks.all())
     fresh = int(draw.binomial(left, alive))
-    close_dish(by=by, dish=dish, at=at, client_id=_uuid(draw), found=ClosingFates(fresh=fresh, dead=left - fresh))
-
-
-def _uuid(draw: np.random.Generator) -> UUID:
-    return UUID(bytes=draw.bytes(16))
+    close_dish(by=by, dish=dish, at=at, client_id=drawn_id(draw), found=ClosingFates(fresh=fresh, dead=left - fresh))

@@ -1,7 +1,6 @@
 """Batches with their rounds, supplies, fridge and weather logs, turns and the working year, for the demo."""
 
 from datetime import UTC, datetime, timedelta
-from uuid import UUID
 
 import numpy as np
 from django.utils import timezone
@@ -15,6 +14,7 @@ from server.batches.services.batches import NewBatch, put_in, take_out
 from server.batches.services.looks import NewBagLook, record_bag_look
 from server.batches.services.steps import begin_step, checks_for
 from server.batches.services.supplies import assign_turn, make_supply
+from server.demo.drawn_id import drawn_id
 from server.demo.scenario_treat import (
     BATCH_RECIPES,
     BATCHES,
@@ -113,7 +113,7 @@ def _run(batch: Batch, start: datetime, now: datetime, by: Person, draw: np.rand
             batch=batch,
             step=step,
             at=at,
-            client_id=_uuid(draw),
+            client_id=drawn_id(draw),
             confirmed=confirmed,
             confirmed_by="RK",
             supply=used,
@@ -133,7 +133,7 @@ def _look_after(batch: Batch, spec: BatchSpec, by: Person, now: datetime, draw: 
             batch=batch,
             new=NewBagLook(
                 at=now - days_ago * DAY,
-                client_id=_uuid(draw),
+                client_id=drawn_id(draw),
                 misted=True,
                 opened=True,
                 mouldy=seen.mouldy if seen else 0,
@@ -180,14 +180,14 @@ def _treated_together(
     batch = put_in(by=grower, new=new, plan=plan, at=start - timedelta(hours=1))
     for dish in dishes:
         change_thing(dish, {"batch": batch}, by=grower, version=dish.version)
-    begin_step(by=grower, batch=batch, step=step, at=start, client_id=_uuid(draw))
+    begin_step(by=grower, batch=batch, step=step, at=start, client_id=drawn_id(draw))
     for n in range(WEEK, int(step.duration), WEEK):
         if gap and n == 3 * WEEK:
             continue
         last = n + WEEK >= step.duration
         seen = sprouted if last else 0
         new_look = NewBagLook(
-            at=start + n * DAY, client_id=_uuid(draw), misted=True, sprouted=seen, sprouts_go=SproutsGo.POTTED if seen else None
+            at=start + n * DAY, client_id=drawn_id(draw), misted=True, sprouted=seen, sprouts_go=SproutsGo.POTTED if seen else None
         )
         record_bag_look(by=helper, batch=batch, new=new_look)
     take_out(
@@ -204,7 +204,3 @@ def _logs(places: dict[str, Place], by: Person, now: datetime, draw: np.random.G
     import_log(by=by, place=places["Fridge"], name="fridge logger.csv", text=fridge, at=now, said={})
     outside = log_csv(start, outdoor_log(start, hours, draw))
     import_log(by=by, place=places["cold frame"], name="cold frame logger.csv", text=outside, at=now, said={})
-
-
-def _uuid(draw: np.random.Generator) -> UUID:
-    return UUID(bytes=draw.bytes(16), version=4)

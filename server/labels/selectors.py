@@ -16,9 +16,10 @@ from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.sowing.models import SowingPlan, Tray
 from server.sowing.selectors.trays import tray_views
-from server.trials.models import Dish, Sown, Treatment, Trial
+from server.trials.models import Dish, Sown, Trial
 from server.trials.selectors.bag_numbers import bags_of_treatments
-from server.trials.selectors.lots import names_of
+from server.trials.selectors.lots import hazards_of, names_of
+from server.trials.selectors.state import trials
 
 GRADE_WORDS = {
     CleaningGrade.UNCLEANED: "not cleaned",
@@ -84,14 +85,13 @@ def dish_contents(dishes: Sequence[Dish]) -> list[LabelContent]:
     The trial, the number of seeds and the day of sowing do not; the day is left free for a pencil until the dish is sown.
     """
     sown = {s.dish_id: s.at for s in valid(Sown.objects.filter(dish__in=dishes))}
-    names: dict[int, dict[int, str]] = {}
-    hazards: dict[int, list[Hazard]] = {}
-    for trial in {d.treatment.trial_id: d.treatment.trial for d in dishes}.values():
-        treatments = Treatment.objects.filter(trial=trial).select_related("lot__taxon")
-        names[trial.pk] = names_of(treatments)
-        # of all its lots: a blind label does not say which dish holds which
-        hazards[trial.pk] = list(dict.fromkeys(h for t in treatments for h in t.lot.hazard_words))
-    return [_dish_content(d, sown.get(d.pk), names[d.treatment.trial_id][d.treatment_id], hazards[d.treatment.trial_id]) for d in dishes]
+    wanted = trials().filter(pk__in={d.treatment.trial_id for d in dishes})
+    of_trials = {t.pk: (names_of(t.treatments.all()), hazards_of(t)) for t in wanted}
+    out = []
+    for d in dishes:
+        names, hazards = of_trials[d.treatment.trial_id]
+        out.append(_dish_content(d, sown.get(d.pk), names[d.treatment_id], hazards))
+    return out
 
 
 def tray_contents(plan: SowingPlan) -> list[LabelContent]:

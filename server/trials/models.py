@@ -25,6 +25,20 @@ from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Happening, Recorded, RecordedManager, RevisionOf, Thing
 from server.reference.models import Photo, Place
 
+# what is the same for all dishes of a trial
+CONDITIONS = (
+    "criterion",
+    "medium",
+    "light",
+    "closure",
+    "temperature_c",
+    "night_temperature_c",
+    "first_look_days",
+    "every_days",
+    "daily_for_days",
+    "length_days",
+)
+
 
 class Trial(Thing):
     """A replicated germination trial of the lots of its treatments. Its state is derived from its dishes.

@@ -9,7 +9,7 @@ from core.verdict import Bands, PacketTest, judge_packet
 from core.vocabulary import ClaimFound, DatePrecision, PacketUse, TrialKind, TrialState
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.overview import DishPips, pips
-from server.evidence.selectors.shares import TreatmentCourses, by_treatment, shares_of
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, counted_shares
 from server.evidence.selectors.typical_scatter import typical_scatter
 from server.lots.selectors import Stock, stocks
 from server.people.selectors import work_year
@@ -70,12 +70,10 @@ def packet_day(trial: Trial, now: datetime) -> PacketDay | NothingToCompare:
         return NothingToCompare("no_packet_day", f"{trial.code} compares treatments. See its comparison.")
     courses = with_courses([trial])[0]
     treatments = by_treatment(courses)
-    counted = [t for t in treatments if any(d.looks for d in t.counted)]
-    shares = shares_of(counted, typical_scatter(trial)) if counted else None
-    by_id = {int(s.id): s for s in shares.treatments} if shares else {}
+    shares = {t.treatment.pk: share for t, share in counted_shares(treatments, typical_scatter(trial))}
     left, year = stocks([t.treatment.lot_id for t in treatments]), work_year()
     bands = Bands(year.band_usual, year.band_thin)
-    packets = [_result(courses, t, by_id.get(t.treatment.pk), left[t.treatment.lot_id], bands, now) for t in treatments]
+    packets = [_result(courses, t, shares.get(t.treatment.pk), left[t.treatment.lot_id], bands, now) for t in treatments]
     return PacketDay(trial.pk, trial.code, trial.question, courses.state, trial.sow_on, sum(p.closed for p in packets), packets)
 
 

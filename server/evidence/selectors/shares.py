@@ -7,7 +7,7 @@ from functools import cached_property
 
 import numpy as np
 
-from core.germination import FEWEST_DOSES, CountedDish, CountedTreatment, SharedBags, TrialShares, final_shares
+from core.germination import FEWEST_DOSES, CountedDish, CountedTreatment, SharedBags, TreatmentShare, TrialShares, final_shares
 from core.records import CountRecord, pool
 from core.treatment import find_ladder, schedule
 from core.verdict import Called
@@ -118,6 +118,13 @@ def shares_of(treatments: Sequence[TreatmentCourses], typical: TypicalScatter) -
     if any(not t.counted for t in treatments):
         return None
     return final_shares([t.as_counted() for t in treatments], typical.rho0, typical.rho_b)
+
+
+def counted_shares(treatments: Sequence[TreatmentCourses], typical: TypicalScatter) -> list[tuple[TreatmentCourses, TreatmentShare]]:
+    """The treatments of which something was counted, each with its share: what needs no other treatment to be told."""
+    counted = [t for t in treatments if any(d.looks for d in t.counted)]
+    shares = shares_of(counted, typical) if counted else None
+    return list(zip(counted, shares.treatments, strict=True)) if shares else []
 
 
 def steps_of(records: Sequence[CountRecord]) -> list[CoursePoint]:

@@ -13,20 +13,10 @@ from server.lots.models import Lot
 from server.lots.services import add_lot
 from server.people.models import Person
 from server.reference.models import Place, Taxon
+from server.trials.models import CONDITIONS
 from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
 from server.trials.services.new_treatments import NewTreatment
 
-PLAN = (
-    "criterion",
-    "medium",
-    "light",
-    "closure",
-    "temperature_c",
-    "night_temperature_c",
-    "first_look_days",
-    "every_days",
-    "daily_for_days",
-)
 IN_BAG = "in_bag"
 
 
@@ -62,9 +52,8 @@ def make_trial(by: Person, found: Json, tell: Tell) -> Made:
         layout=t["layout"],
         blind=t["blind"],
         opened_at=max((d.closed_at for d in dishes if d.closed_at), default=None) if t["blind"] else None,
-        length_days=t["length_days"],
         tell=lambda n: tell(n, total, f"{n:,} of {total:,} looks"),
-        **{name: t[name] for name in PLAN},
+        **{name: t[name] for name in CONDITIONS},
     )
     made["trials"].append(trial.pk)
     return made

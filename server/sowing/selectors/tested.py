@@ -14,7 +14,7 @@ from server.evidence.selectors.bags import bags_of
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.decision import Given, judged
 from server.evidence.selectors.made_from import made_from
-from server.evidence.selectors.shares import TreatmentCourses, by_treatment, shares_of
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, counted_shares
 from server.evidence.selectors.typical_scatter import typical_scatters
 from server.lots.models import Lot
 from server.people.selectors import work_year
@@ -106,9 +106,7 @@ def _of(wanted: Sequence[Trial]) -> list[TestedTreatment]:
 
 def _worked_out(courses: TrialCourses, given: Given) -> list[TestedTreatment]:
     if courses.trial.kind == TrialKind.PACKET_DAY:
-        counted = [t for t in by_treatment(courses) if any(d.looks for d in t.counted)]
-        shares = shares_of(counted, given.typical) if counted else None
-        return [_tested(courses, t, x, None, 0) for t, x in zip(counted, shares.treatments, strict=True)] if shares else []
+        return [_tested(courses, t, x, None, 0) for t, x in counted_shares(by_treatment(courses), given.typical)]
     found = judged(courses, given=given)
     if isinstance(found, NothingToCompare):
         return []

@@ -6,7 +6,7 @@ from datetime import date
 from django.db import transaction
 
 from core.vocabulary import SowingWay, TrialKind
-from server.errors import Questioned, refused
+from server.errors import Questioned, question, refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.sowing.models import SowingPlan
@@ -46,5 +46,5 @@ def plan_packets(
         message = (
             f"{plants_wanted} plants take more seed than {', '.join(short)} {'hold' if len(short) > 1 else 'holds'}. Plan them anyway?"
         )
-        raise Questioned(message, code="more_than_lot", errors=[{"pointer": "/plants_wanted", "code": "more_than_lot", "message": message}])
+        raise question("/plants_wanted", "more_than_lot", message)
     return made

@@ -25,7 +25,7 @@ from server.recipes.models import Recipe
 from server.recipes.requests import StepSerializer
 from server.record_kinds.choices import choices_of
 from server.reference.models import Photo, Place, Taxon
-from server.trials.models import Deviation, Dish, Look, Trial
+from server.trials.models import CONDITIONS, Deviation, Dish, Look, Trial
 from server.trials.selectors.lots import LotBrief, brief
 from server.trials.selectors.rows import TrialRow
 from server.trials.selectors.set_up import SetUpSheet
@@ -81,21 +81,6 @@ class NewTreatmentSerializer(serializers.Serializer[None]):
     lot = serializers.PrimaryKeyRelatedField(queryset=Lot.objects.select_related("taxon"), allow_null=True, default=None)
     seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000, allow_null=True, default=None)
     length_days = serializers.FloatField(min_value=1, max_value=1000, allow_null=True, default=None)
-
-
-# what is the same for all dishes of a trial
-CONDITIONS = (
-    "criterion",
-    "medium",
-    "light",
-    "closure",
-    "temperature_c",
-    "night_temperature_c",
-    "first_look_days",
-    "every_days",
-    "daily_for_days",
-    "length_days",
-)
 
 
 class NewTrialSerializer(serializers.ModelSerializer[Trial]):

@@ -34,15 +34,10 @@ from server.trials.services.new_treatments import (
 )
 
 
-def cost_of(*, lot: Lot, treatments: int, dishes: int, seeds_per_dish: int) -> tuple[SeedCost, Stock]:
-    """What a layout takes from the lot, and what is in the lot."""
-    stock = stocks([lot.pk])[lot.pk]
-    return _cost(treatments, dishes, seeds_per_dish, stock.seeds), stock
-
-
-def _cost(treatments: int, dishes: int, seeds_per_dish: int, in_stock: int | None) -> SeedCost:
+def _cost(dishes: int, seeds_per_dish: int) -> SeedCost:
+    """The seed of one treatment."""
     try:
-        return seed_cost(treatments, dishes, seeds_per_dish, in_stock)
+        return seed_cost(1, dishes, seeds_per_dish, None)
     except CoreError as error:
         raise refused_by_core(error, f"/{error.parameter}") from error
 
@@ -136,7 +131,7 @@ def _draws(treatments: Sequence[NewTreatment], dishes: int, seeds_per_dish: int)
         lot = of_lot(t)
         lots[lot.pk] = lot
         seeds = t.seeds_per_dish or seeds_per_dish
-        wanted[lot.pk] += _cost(1, dishes, seeds, None).seeds
+        wanted[lot.pk] += _cost(dishes, seeds).seeds
     left = stocks(list(lots))
     for pk, lot in lots.items():
         in_stock = left[pk].seeds

@@ -7,6 +7,7 @@ import PageState from '@/shared/components/PageState.vue'
 import { useTitle } from '@/shared/composables/useTitle'
 import { day } from '@/shared/format/dates'
 import { plural } from '@/shared/format/numbers'
+import { capital } from '@/shared/format/words'
 import { usePackets, type PacketResult } from '../api'
 import PacketRow from '../components/PacketRow.vue'
 import PlanPackets from '../components/PlanPackets.vue'
@@ -38,7 +39,7 @@ const head = computed(() => {
   if (!d) return ''
   if (!d.closed) return `${plural(d.packets.length, 'packet')} being tested`
   const parts = groups.value.map((g) => `${g.packets.length} ${g.head.toLowerCase()}`)
-  return parts.join(', ').replace(/^./, (c) => c.toUpperCase())
+  return capital(parts.join(', '))
 })
 
 const doing = ref<'plan' | 'buy' | null>(null)

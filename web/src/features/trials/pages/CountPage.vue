@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { clockOff } from '@/shared/api/clock'
 import { NOT_KEPT } from '@/shared/outbox/outbox'
 import PageState from '@/shared/components/PageState.vue'
@@ -24,14 +23,12 @@ import { useDeviceSheet } from '../composables/useDeviceSheet'
 import { useHeldLooks } from '../composables/useHeldLooks'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { useRound } from '../composables/useRound'
+import { useRoundLeft } from '../composables/useRoundLeft'
 import { addOne, eraseDigit, nextKind, NOTHING_NEW, total, typeDigit, type Kind } from '../logic/entry'
 import type { Fates } from '../logic/fates'
 
-const DOOR_MS = 800
-
 const route = useRoute()
 const router = useRouter()
-const queries = useQueryClient()
 const id = computed(() => Number(route.params.id))
 const { data, isPending, error, refetch } = useCountSheet(id)
 useTitle(() => (data.value ? `Count ${data.value.code}` : 'Count'))
@@ -196,11 +193,7 @@ watch(
 const wake = () => document.hidden || !round.expired() || router.go(0)
 onMounted(() => document.addEventListener('visibilitychange', wake))
 onBeforeUnmount(() => document.removeEventListener('visibilitychange', wake))
-onBeforeRouteLeave(async () => {
-  // what waits leaves from any page: nobody stands at the door for a weak signal
-  await Promise.race([outbox.flush(), new Promise((go) => setTimeout(go, DOOR_MS))])
-  await queries.invalidateQueries()
-})
+useRoundLeft()
 </script>
 
 <template>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { onBeforeRouteLeave, useRoute } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { useSession } from '@/features/people'
 import { NOT_KEPT } from '@/shared/outbox/outbox'
 import PageState from '@/shared/components/PageState.vue'
@@ -12,14 +11,12 @@ import PacketTile from '../components/PacketTile.vue'
 import { useDeviceSheet } from '../composables/useDeviceSheet'
 import { useLookOutbox } from '../composables/useLookOutbox'
 import { useRound } from '../composables/useRound'
+import { useRoundLeft } from '../composables/useRoundLeft'
 import { addOne, NOTHING_NEW, total, type Entry } from '../logic/entry'
-
-const DOOR_MS = 800
 
 /** One round past many packets: a tap on a packet is one more sprout; what is not tapped had nothing new. */
 const route = useRoute()
 const { user } = useSession()
-const queries = useQueryClient()
 const id = computed(() => Number(route.params.id))
 const { data, isPending, error, refetch } = useCountSheet(id)
 useTitle(() => (data.value ? `Round ${data.value.code}` : 'Round'))
@@ -71,10 +68,7 @@ function record() {
   recorded.value = true
 }
 
-onBeforeRouteLeave(async () => {
-  await Promise.race([outbox.flush(), new Promise((go) => setTimeout(go, DOOR_MS))])
-  await queries.invalidateQueries()
-})
+useRoundLeft()
 </script>
 
 <template>
