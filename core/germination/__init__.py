@@ -29,7 +29,6 @@ from core.germination.bag import (
 )
 from core.germination.comparison import Comparison, Control, PairComparison, compare_final, compare_shares, pair_indices
 from core.germination.dose import FEWEST_DOSES, LadderReading, Trend, dose_trend, read_ladder
-from core.germination.dose_curve import DoseCurve, DoseFit, dose_curve
 from core.germination.factors import Cell, CrossedTest, TermTest, crossed_test
 from core.germination.final_share import (
     TYPICAL_DISH_RHO,
@@ -59,7 +58,7 @@ from core.germination.jackknife import LeaveOneOut, interval_of, leave_one_dish_
 from core.germination.letters import compact_letters
 from core.germination.likelihood import course_loglik
 from core.germination.misfit import Misfit, curve_misfit
-from core.germination.over_trials import LikelyShare, PooledShare, TrialLine, over_trials
+from core.germination.over_trials import TAU_SCALE, LikelyShare, PooledShare, TrialLine, over_trials
 from core.germination.speed import (
     DoubtedTime,
     PaceResult,
@@ -76,6 +75,7 @@ from core.germination.time_variance import log_time_variance
 __all__ = [
     "FEWEST_DOSES",
     "INDEX_TEXTS",
+    "TAU_SCALE",
     "TYPICAL_BAG_RHO",
     "TYPICAL_DISH_RHO",
     "BagRho",
@@ -90,8 +90,6 @@ __all__ = [
     "CountedTreatment",
     "CourseFit",
     "CrossedTest",
-    "DoseCurve",
-    "DoseFit",
     "DoubtedFit",
     "DoubtedTime",
     "FamilyChoice",
@@ -128,7 +126,6 @@ __all__ = [
     "course_of",
     "crossed_test",
     "curve_misfit",
-    "dose_curve",
     "dose_trend",
     "doubt_band",
     "doubt_of",

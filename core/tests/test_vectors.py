@@ -10,7 +10,7 @@ SHARED = Path(__file__).parents[3] / "shared" / "vectors"
 BUILT = {
     *("records", "indices", "final", "compare_final", "counting_plan", "schedule"),
     *("quantities", "storage", "imbibition", "chill", "planning"),
-    *("course", "compare_speed", "bags", "blocks", "decide", "over_trials", "sowing"),
+    *("course", "compare_speed", "bags", "blocks", "decide", "over_trials", "sowing", "dose_response"),
 }
 
 

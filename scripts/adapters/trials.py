@@ -18,12 +18,12 @@ from core.germination import (
     bag_share,
     compact_letters,
     compare_final,
-    dose_curve,
     final_shares,
     pool_rho,
 )
+from core.response import DoseFit, LotSeries, dose_average, dose_curve, dose_trials_loglik
 from core.statistics import holm, wilson
-from core.vocabulary import Family
+from core.vocabulary import DoseShape, Family
 from scripts.adapters.records import Json, undefined
 
 DOSE_ANSWERS = (
@@ -51,6 +51,22 @@ def _dose_response(doses: Sequence[Json], share: float | None = None) -> Json:
     found = dose_curve([d["dose"] for d in doses], final_shares(treatments), share)
     told = {name: getattr(found, name) for name in DOSE_ANSWERS}
     return told | {"qaicc": dict(found.qaicc) or None, "reasons": dict(found.reasons)}
+
+
+def _fit(shape: str, delta: float, parameters: Sequence[float]) -> DoseFit:
+    return DoseFit(DoseShape(shape), delta, *parameters)
+
+
+def _dose_trials_loglik(trials: Sequence[Json], shape: str, parameters: Sequence[float], tau: float) -> Json:
+    total = 0.0
+    for t in trials:
+        doses, shares, sizes = (tuple(d[key] for d in t["doses"]) for key in ("dose", "p", "n_eff"))
+        total += dose_trials_loglik([LotSeries(doses, shares, sizes, len(doses))], _fit(shape, t["delta"], parameters), tau)
+    return {"loglik": total}
+
+
+def _dose_average(doses: Sequence[float], delta: float, shape: str, parameters: Sequence[float], tau: float) -> Json:
+    return {"doses": [asdict(point) for point in dose_average(doses, _fit(shape, delta, parameters), tau)]}
 
 
 def _final(treatments: Sequence[Json], rho0: float = TYPICAL_DISH_RHO, rho_b: float = TYPICAL_BAG_RHO) -> Json:
@@ -140,7 +156,9 @@ def _pool_rho(trials: Sequence[Json]) -> Json:
 
 
 TRIAL_ADAPTERS: Mapping[str, Callable[..., Json]] = {
+    "dose_average": _dose_average,
     "dose_response": _dose_response,
+    "dose_trials_loglik": _dose_trials_loglik,
     "final": _final,
     "wilson": lambda p, n, critical: asdict(wilson(p, n, critical)),
     "pool_rho": _pool_rho,

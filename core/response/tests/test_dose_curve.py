@@ -2,7 +2,8 @@ from unittest import TestCase
 
 import numpy as np
 
-from core.germination import CountedDish, CountedTreatment, dose_curve, final_shares
+from core.germination import CountedDish, CountedTreatment, final_shares
+from core.response import dose_curve
 from core.vocabulary import DoseShape, Reason
 
 DOSES = (0.0, 14.0, 28.0, 56.0, 84.0)
