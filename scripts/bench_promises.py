@@ -21,9 +21,11 @@ from core.simulate import (
     calibration,
     crossed_alarms,
     false_alarms,
+    gains,
     half_life_moves,
     half_time_intervals,
     highest,
+    lots_to_test,
     pace_alarms,
     refused_share,
     share_coverage,
@@ -41,7 +43,7 @@ SOWN = {"one treatment, half": (0.5,), "spread": (0.1, 0.4, 0.7), "six alike": (
 def promises() -> Iterator[str]:
     """Lines of the table."""
     with Pool(2) as pool:
-        for part in (_coverage(pool), _bags(), _blocks(), _curves(), _decisions(pool), _sowings()):
+        for part in (_coverage(pool), _bags(), _blocks(), _curves(), _decisions(pool), _sowings(), _tests(pool)):
             yield ""
             yield from part
 
@@ -146,3 +148,14 @@ def _sowings() -> Iterator[str]:
         yield f"  {name}: trays that differ by ρ 0.02 {_percent(reached[0])}, by 0.05 {_percent(reached[1])}"
     moves = half_life_moves(300, SEED)
     yield f"A half-life after a retest two months later moves by a factor of {np.median(moves):.2f} (median of 300)"
+
+
+def _tests(pool: Pool) -> Iterator[str]:
+    yield f"Expected plants of made-up lots: never tested, always 4 × 25, tested by its worth ({DRAWS} draws)"
+    lots = lots_to_test()
+    found = pool.starmap(gains, [(lot, DRAWS, SEED) for lot in lots])
+    for lot, g in zip(lots, found, strict=True):
+        layout = f"{len(g.design.treatments)} treatments, {g.design.dishes} × {g.design.seeds_per_dish}" if g.design else "no test"
+        yield f"  {lot.name}: {g.never:.0f}, {g.always:.0f}, {g.followed:.0f} ({layout})"
+    never, always, followed = (sum(getattr(g, name) for g in found) for name in ("never", "always", "followed"))
+    yield f"  all {len(lots)} lots: {never:.0f}, {always:.0f}, {followed:.0f}"

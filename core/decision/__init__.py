@@ -6,7 +6,7 @@
 """
 
 from core.decision.choose import AIM_COSTS, Candidate, Costs, Decision, Option, costs_of, decide
-from core.decision.shrinkage import Shrinkage, shrinkage
+from core.decision.shrinkage import Shrinkage, expected_shares, shrinkage
 from core.decision.timing import DAYS_A_WEEK, weeks_of
 
 __all__ = [
@@ -19,6 +19,7 @@ __all__ = [
     "Shrinkage",
     "costs_of",
     "decide",
+    "expected_shares",
     "shrinkage",
     "weeks_of",
 ]

@@ -5,10 +5,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy import special
 
 from core.errors import CoreError, check_share, check_size
 
+Array = NDArray[np.float64]
 FEWEST_TREATMENTS = 3
 MEAN_LEAST, MEAN_MOST = 0.02, 0.98
 PRIOR_KAPPA, PRIOR_SPREAD = 4.0, 2.0
@@ -63,17 +65,45 @@ def shrinkage(p: Sequence[float], n: Sequence[float]) -> Shrinkage:
     ends = (low, high)
     for _ in range(_ROUNDS):
         x = np.linspace(low, high, _POINTS)
-        at = int(np.argmax(_score(x, up, sizes, mu)))
+        at = int(np.argmax(_score(x, up, sizes, np.array(mu))))
         step = (high - low) / (_POINTS - 1)
         low, high = max(ends[0], x[at] - step), min(ends[1], x[at] + step)
     return Shrinkage(mu, float(np.exp(x[at])))
 
 
-def _score(log_kappa: np.ndarray, up: np.ndarray, sizes: np.ndarray, mu: float) -> np.ndarray:
-    kappa = np.exp(log_kappa)[:, None]
-    a, b = kappa * mu, kappa * (1 - mu)
-    likelihood = special.betaln(up + a, sizes - up + b) - special.betaln(a, b)
-    return np.asarray(likelihood.sum(axis=1) - (log_kappa - math.log(PRIOR_KAPPA)) ** 2 / (2 * PRIOR_SPREAD**2))
+def expected_shares(p: Array, n: Array, points: int = 13) -> Array:
+    """Return the expected shares of many drawn trials at once, with kappa on a coarse grid.
+
+    Parameters
+    ----------
+    p, n : arrays, shape (trials, k)
+        Shares 0..1 and effective seeds, not checked.
+    points : int
+        Steps of log kappa that are weighed.
+
+    Returns
+    -------
+    array, shape (trials, k)
+        `Shrinkage.mean` of each treatment; within a point of 100 of what `shrinkage` gives.
+    """
+    if p.shape[1] < FEWEST_TREATMENTS:
+        return (n * p + 0.5) / (n + 1)
+    mu = np.clip(p.mean(axis=1), MEAN_LEAST, MEAN_MOST)
+    x = np.linspace(0.0, 1.0, points) * np.log(np.maximum(1.0, MOST_OF_MEDIAN * np.median(n, axis=1)))[:, None]
+    best = _score(x, n * p, n, mu).argmax(axis=1)
+    kappa = np.exp(np.take_along_axis(x, best[:, None], axis=1))
+    out: Array = (n * p + kappa * mu[:, None]) / (n + kappa)
+    return out
+
+
+def _score(log_kappa: Array, up: Array, sizes: Array, mu: Array) -> Array:
+    """How well each kappa, shape (…, points), fits trials of shape (…, k) with mean `mu`, shape (…)."""
+    kappa = np.exp(log_kappa)
+    a, b = kappa * mu[..., None], kappa * (1 - mu[..., None])
+    n, g = sizes[..., None, :], up[..., None, :]
+    each = special.betaln(g + a[..., None], n - g + b[..., None]).sum(axis=-1)
+    out: Array = each - sizes.shape[-1] * special.betaln(a, b) - (log_kappa - math.log(PRIOR_KAPPA)) ** 2 / (2 * PRIOR_SPREAD**2)
+    return out
 
 
 def check_shares(p: Sequence[float], n: Sequence[float]) -> None:

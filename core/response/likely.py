@@ -50,7 +50,7 @@ def curve_grid(series: Series, shape: DoseShape) -> tuple[Array, Array]:
     """Parameters of the grid, shape (m, 4 or 5), and the log of what each stands for."""
     hump = shape is DoseShape.HUMPED
     low, high = series.middles
-    sizes = _HUMP_GRID if hump else _RISE_GRID
+    sizes: tuple[int, ...] = _HUMP_GRID if hump else _RISE_GRID
     grids = [np.linspace(low, high, sizes[0]), np.exp(np.linspace(math.log(SPREADS[0]), math.log(SPREADS[1]), sizes[1]))]
     if hump:
         grids.append(np.linspace(low, high + PAST_LARGEST, sizes[2]))

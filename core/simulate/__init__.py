@@ -3,6 +3,7 @@
 ``biology``   what a lot of seed is, and what a recipe does to it.
 ``life``      one dish as it goes on in time, whenever somebody looks.
 ``looks``     dishes drawn from it, and the counts of each look.
+``testing``   what testing by its worth gains beside testing always, and never.
 ``trials``    the counts of a treatment, with dishes and bags that differ.
 ``power``     how often whole drawn trials show a difference.
 ``coverage``  how often intervals of shares hold the truth of drawn trials.
@@ -21,6 +22,7 @@ from core.simulate.decisions import Situation, Tally, calibration, decided, high
 from core.simulate.life import DishLife, live_dish
 from core.simulate.looks import SimulatedDish, dish_shares, simulate_dish
 from core.simulate.power import power_by_simulation
+from core.simulate.testing import Gains, LotToTest, gains, lots_to_test
 from core.simulate.trials import drawn_treatment
 
 __all__ = [
@@ -31,6 +33,8 @@ __all__ = [
     "DishLife",
     "Fates",
     "Flushes",
+    "Gains",
+    "LotToTest",
     "SimulatedDish",
     "Situation",
     "Tally",
@@ -47,10 +51,12 @@ __all__ = [
     "drawn_treatment",
     "false_alarms",
     "fates_after",
+    "gains",
     "half_life_moves",
     "half_time_intervals",
     "highest",
     "live_dish",
+    "lots_to_test",
     "pace_alarms",
     "power_by_simulation",
     "refused_share",

@@ -3,11 +3,12 @@
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import asdict
 
-from core.decision import Candidate, Costs, decide, shrinkage
+from core.decision import Candidate, Costs, costs_of, decide, shrinkage
 from core.errors import CoreError
-from core.germination import TrialLine, over_trials
+from core.germination import TYPICAL_BAG_RHO, TYPICAL_DISH_RHO, TrialLine, over_trials
 from core.treatment import KeyStep, TreatmentKey
-from core.vocabulary import DecisionAim, DurationUnit, Light, Medium, StepKind
+from core.vocabulary import DecisionAim, Dormancy, DurationUnit, Light, Medium, StepKind
+from core.worth import NOTHING_KNOWN, STARTING_WEIGHT, Belief, Design, Situation, WorthCandidate, starting_belief, worth_of_tests
 from scripts.adapters.records import Json
 
 # the files' short words for two kinds of step
@@ -55,8 +56,42 @@ def _key(steps: Sequence[Json]) -> tuple[TreatmentKey, tuple[object, ...]]:
     return TreatmentKey.of(made), tuple(s.get("dose") for s in steps)
 
 
+def _belief(raw: Json) -> Belief:
+    """What is believed of a candidate: a and b, a mean with its weight, or the class and steps of a starting point."""
+    if "a" in raw:
+        return Belief(raw["a"], raw["b"])
+    if "mean" in raw:
+        weight = raw.get("weight", STARTING_WEIGHT)
+        return Belief(raw["mean"] * weight, (1 - raw["mean"]) * weight)
+    if "class" in raw:
+        return starting_belief(Dormancy(raw["class"]), _key(raw.get("steps", ()))[0].steps, raw.get("weight", STARTING_WEIGHT))
+    return NOTHING_KNOWN
+
+
+def _worth(
+    seeds: int,
+    candidates: Sequence[Json],
+    designs: Sequence[Json],
+    wanted: int | None = None,
+    plant_share: float = 1.0,
+    rho0: float = TYPICAL_DISH_RHO,
+    rho_b: float = TYPICAL_BAG_RHO,
+    aim: str = "most",
+) -> Json:
+    names = [c.get("name", i) for i, c in enumerate(candidates)]
+    made = [WorthCandidate(_belief(c), c.get("weeks", 0.0), bool(c.get("hazard")), bool(c.get("bags", 1))) for c in candidates]
+    tests = [Design(tuple(names.index(t) for t in d["treatments"]), d["dishes"], d["seeds"], d.get("bags", 1)) for d in designs]
+    situation = Situation(seeds, wanted, plant_share, rho0, rho_b, costs_of(DecisionAim(aim)))
+    found = worth_of_tests(made, situation, tests)
+    by_design = {d.design: d for d in found.designs}
+    told = [{name: getattr(by_design[t], name) for name in ("worth", "gained", "spent", "changes")} | {"seeds": t.seeds} for t in tests]
+    best = None if found.best is None else tests.index(found.best.design)
+    return {"without": names[found.without], "plants_without": found.plants_without, "designs": told, "best": best}
+
+
 DECISION_ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "decide": _decide,
+    "worth": _worth,
     "shrinkage": lambda p, n: asdict(shrinkage(p, n)),
     "over_trials": _over_trials,
     "same_treatment": lambda a, b: {"same": _key(a) == _key(b)},
