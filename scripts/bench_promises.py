@@ -13,6 +13,7 @@ from core.germination import TrialShares, compare_shares
 from core.simulate import (
     ONE_FLUSH,
     TWO_FLUSHES,
+    SimulatedSeason,
     Situation,
     Tally,
     bag_alarms,
@@ -31,11 +32,12 @@ from core.simulate import (
     share_coverage,
     sowing_assurance,
     tally,
+    visited,
 )
-from core.vocabulary import Family
+from core.vocabulary import Family, Shedding
 
 SITUATIONS = Path("core/tests/vectors/situations.json")
-DRAWS, SEED = 2000, 7
+DRAWS, SEED, SEASONS = 2000, 7, 60
 SHARES, RHOS, TREATMENTS = (0.1, 0.5, 0.9), (0.0, 0.1), (1, 5)
 SOWN = {"one treatment, half": (0.5,), "spread": (0.1, 0.4, 0.7), "six alike": (0.5,) * 6, "few germinate": (0.1, 0.15, 0.2)}
 
@@ -43,7 +45,7 @@ SOWN = {"one treatment, half": (0.5,), "spread": (0.1, 0.4, 0.7), "six alike": (
 def promises() -> Iterator[str]:
     """Lines of the table."""
     with Pool(2) as pool:
-        for part in (_coverage(pool), _bags(), _blocks(), _curves(), _decisions(pool), _sowings(), _tests(pool)):
+        for part in (_coverage(pool), _bags(), _blocks(), _curves(), _decisions(pool), _sowings(), _tests(pool), _seasons(pool)):
             yield ""
             yield from part
 
@@ -159,3 +161,22 @@ def _tests(pool: Pool) -> Iterator[str]:
         yield f"  {lot.name}: {g.never:.0f}, {g.always:.0f}, {g.followed:.0f} ({layout})"
     never, always, followed = (sum(getattr(g, name) for g in found) for name in ("never", "always", "followed"))
     yield f"  all {len(lots)} lots: {never:.0f}, {always:.0f}, {followed:.0f}"
+
+
+def _seasons(pool: Pool) -> Iterator[str]:
+    yield f"Seed lost over a season, by the next visit and by the fixed cadence ({SEASONS} seasons of each kind)"
+    for shedding, followed, fixed in pool.imap(_kind_of_season, Shedding):
+        (lost, visits, held), (lost_fixed, visits_fixed, _) = followed, fixed
+        yield f"  {shedding}: {_percent(lost)} in {visits:.1f} visits, {_percent(lost_fixed)} in {visits_fixed:.1f}; half ripe in its range {_percent(held)}"
+
+
+def _kind_of_season(shedding: Shedding) -> tuple[Shedding, tuple[float, float, float], tuple[float, float, float]]:
+    draw = np.random.default_rng(SEED)
+    seasons = [SimulatedSeason.draw(shedding, draw) for _ in range(SEASONS)]
+    rows = []
+    for follow in (True, False):
+        found = [visited(s, draw, follow=follow) for s in seasons]
+        held = [np.mean(f.held) for f in found if f.held]
+        means = (np.mean([f.lost for f in found]), np.mean([f.visits for f in found]), np.mean(held) if held else 0.0)
+        rows.append((float(means[0]), float(means[1]), float(means[2])))
+    return shedding, rows[0], rows[1]

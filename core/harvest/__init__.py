@@ -2,19 +2,42 @@
 
 ``watch``       the next visit to a stand, how late it is, and next year's first reminder.
 ``collecting``  the share of the ripe seed taken, and the number of parents, against their limits.
+``ripeness``    what is believed of a season: when half is ripe, what is gone, when to go.
 """
 
 from core.harvest.collecting import LEAST_PARENTS, CollectingLimit, collecting_limit
+from core.harvest.ripeness import (
+    HOLDING_DAYS,
+    HOLDING_SPREAD,
+    BandDay,
+    Ripeness,
+    SeasonBelief,
+    Sighting,
+    ripeness,
+    season_belief,
+    seen_season,
+    thermal_days,
+)
 from core.harvest.watch import SeasonEnd, Watch, a_year_later, lets_go, next_first_visit, watch
 
 __all__ = [
+    "HOLDING_DAYS",
+    "HOLDING_SPREAD",
     "LEAST_PARENTS",
+    "BandDay",
     "CollectingLimit",
+    "Ripeness",
+    "SeasonBelief",
     "SeasonEnd",
+    "Sighting",
     "Watch",
     "a_year_later",
     "collecting_limit",
     "lets_go",
     "next_first_visit",
+    "ripeness",
+    "season_belief",
+    "seen_season",
+    "thermal_days",
     "watch",
 ]

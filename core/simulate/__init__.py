@@ -4,6 +4,7 @@
 ``life``      one dish as it goes on in time, whenever somebody looks.
 ``looks``     dishes drawn from it, and the counts of each look.
 ``testing``   what testing by its worth gains beside testing always, and never.
+``seasons``   what a season loses by when its stand is visited.
 ``trials``    the counts of a treatment, with dishes and bags that differ.
 ``power``     how often whole drawn trials show a difference.
 ``coverage``  how often intervals of shares hold the truth of drawn trials.
@@ -22,6 +23,7 @@ from core.simulate.decisions import Situation, Tally, calibration, decided, high
 from core.simulate.life import DishLife, live_dish
 from core.simulate.looks import SimulatedDish, dish_shares, simulate_dish
 from core.simulate.power import power_by_simulation
+from core.simulate.seasons import SeasonTaken, SimulatedSeason, visited
 from core.simulate.testing import Gains, LotToTest, gains, lots_to_test
 from core.simulate.trials import drawn_treatment
 
@@ -35,7 +37,9 @@ __all__ = [
     "Flushes",
     "Gains",
     "LotToTest",
+    "SeasonTaken",
     "SimulatedDish",
+    "SimulatedSeason",
     "Situation",
     "Tally",
     "TimeIntervals",
@@ -64,4 +68,5 @@ __all__ = [
     "simulate_dish",
     "sowing_assurance",
     "tally",
+    "visited",
 ]

@@ -7,7 +7,7 @@ from typing import Any
 import numpy as np
 
 from core.errors import CoreError
-from core.harvest import collecting_limit
+from core.harvest import SeasonBelief, Sighting, collecting_limit, ripeness, season_belief
 from core.records import ClosingFates, CountRecord, Inspection
 from core.seedstock import (
     GerminationTest,
@@ -27,7 +27,7 @@ from core.seedstock import (
     thousand_seed_weight,
 )
 from core.temperature import chill
-from core.vocabulary import CalibrationKind, StockKind, StorageBehaviour, StorageClass
+from core.vocabulary import CalibrationKind, Shedding, StockKind, StorageBehaviour, StorageClass
 from scripts.adapters.records import Json, undefined
 
 
@@ -105,6 +105,41 @@ def _collecting(**season: Any) -> Json:
     return asdict(collecting_limit(**season))
 
 
+def _ripeness(
+    shedding: str,
+    visits: Sequence[Json] = (),
+    earlier: Sequence[Json] = (),
+    prior: Json | None = None,
+    season: Sequence[float] = (1.0, 365.0),
+    days: Sequence[float] = (),
+    most: float = 0.1,
+    *,
+    taken: bool = False,
+) -> Json:
+    """`earlier` are seasons with mean and sd; `prior` is given in their place. `most` and `taken` are those of the next visit."""
+    seen = [Sighting(v["day"], v.get("ripe"), bool(v.get("harvested")), bool(v.get("gone"))) for v in visits]
+    before = SeasonBelief(**prior) if prior else season_belief([SeasonBelief(e["mean"], e["sd"]) for e in earlier])
+    found = ripeness(Shedding(shedding), (season[0], season[1]), seen, before)
+    if found is None:
+        return undefined({"half": None, "best": None, "days": None, "next_visit": None}, "nothing_known")
+    since = max((s.day for s in seen), default=None)
+    at = np.asarray(days, dtype=float)
+    ripe, gone = found.expected(at)
+    told = [
+        {"day": d, "ripe": r, "gone": g, "chance_ripe": found.chance_ripe(d), "chance_gone": found.chance_gone(d)}
+        for d, r, g in zip(days, ripe, gone, strict=True)
+    ]
+    best, there, first, last = found.best_days(np.arange(season[0], season[1] + 1))
+    visit = found.next_visit(since, season[0] if since is None else since, taken=taken, most=most)
+    return {
+        "half": dict(zip(("median", "lower", "upper"), found.half_ripe(), strict=True)),
+        "best": {"day": best, "share": there, "from": first, "to": last},
+        "days": told,
+        "next_visit": visit,
+        "reasons": {} if visit is not None else {"next_visit": "season_over"},
+    }
+
+
 SEED_ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "chill": _chill,
     "ledger": _ledger,
@@ -121,4 +156,5 @@ SEED_ADAPTERS: Mapping[str, Callable[..., Json]] = {
     "decline": _decline,
     "decline_tests": _decline_tests,
     "imbibition": _imbibition,
+    "ripeness": _ripeness,
 }
