@@ -167,7 +167,8 @@ def _seasons(pool: Pool) -> Iterator[str]:
     yield f"Seed lost over a season, by the next visit and by the fixed cadence ({SEASONS} seasons of each kind)"
     for shedding, followed, fixed in pool.imap(_kind_of_season, Shedding):
         (lost, visits, held), (lost_fixed, visits_fixed, _) = followed, fixed
-        yield f"  {shedding}: {_percent(lost)} in {visits:.1f} visits, {_percent(lost_fixed)} in {visits_fixed:.1f}; half ripe in its range {_percent(held)}"
+        both = f"{_percent(lost)} in {visits:.1f} visits, {_percent(lost_fixed)} in {visits_fixed:.1f}"
+        yield f"  {shedding}: {both}; half ripe in its range {_percent(held)}"
 
 
 def _kind_of_season(shedding: Shedding) -> tuple[Shedding, tuple[float, float, float], tuple[float, float, float]]:

@@ -1,5 +1,6 @@
 """Stands before the seed is in: when to visit, how much may be taken.
 
+``route``       a way through the places of a day.
 ``watch``       the next visit to a stand, how late it is, and next year's first reminder.
 ``collecting``  the share of the ripe seed taken, and the number of parents, against their limits.
 ``ripeness``    what is believed of a season: when half is ripe, what is gone, when to go.
@@ -18,6 +19,7 @@ from core.harvest.ripeness import (
     seen_season,
     thermal_days,
 )
+from core.harvest.route import Spot, Stop, route
 from core.harvest.watch import SeasonEnd, Watch, a_year_later, lets_go, next_first_visit, watch
 
 __all__ = [
@@ -30,12 +32,15 @@ __all__ = [
     "SeasonBelief",
     "SeasonEnd",
     "Sighting",
+    "Spot",
+    "Stop",
     "Watch",
     "a_year_later",
     "collecting_limit",
     "lets_go",
     "next_first_visit",
     "ripeness",
+    "route",
     "season_belief",
     "seen_season",
     "thermal_days",

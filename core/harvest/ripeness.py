@@ -40,9 +40,14 @@ LEFT_UNRIPE = 0.045
 # best days are those with so much of the best expected harvest
 AS_GOOD = 0.9
 _HALF = 0.5
+# degree days that every day counts, so that the clock runs in the cold too
+ALWAYS_WARMTH = 3.0
 _STEP = 0.5
-# a harvest is made when most seed is ripe, a stand found bare has lost it
-_HARVEST_RIPE, _HARVEST_SD, _BARE = 0.75, 0.2, 0.95
+# one season in twenty is odd, and lies about its mean so many times wider
+_ODD, _ODD_WIDER = 0.05, 5.0
+_WIDE = 6.0
+# a stand found bare has lost so much; a harvest is never made where less than this is ripe and still there
+_BARE, _NEVER = 0.95, 1e-3
 _NODES = 9
 _BEFORE, _AFTER = 60.0, 130.0
 _LIKELY = 1e-5
@@ -66,7 +71,7 @@ class Sighting:
 
 @dataclass(frozen=True, slots=True)
 class SeasonBelief:
-    """The day on which half of the seed is ripe, before this season is seen: normal, in days; `sd` at least 6."""
+    """The day on which half of the seed is ripe, before this season is seen: normal in 19 seasons of 20, in days; `sd` at least 6."""
 
     mean: float
     sd: float
@@ -116,8 +121,13 @@ class Ripeness:
         mu, below = self.mu[order], np.cumsum(self.weights[order])
         days, first = np.unique(mu, return_index=True)
         last = np.append(first[1:], len(mu)) - 1
-        lower, middle, upper = np.interp((0.05, 0.5, 0.95), below[last], days + _STEP / 2)
-        return float(middle), float(lower), float(upper)
+        upto = np.concatenate([[0.0], below[last]])
+        # within the step of the grid that holds it: days between two steps may be impossible
+        found = []
+        for at in (0.5, 0.05, 0.95):
+            i = min(int(np.searchsorted(upto[1:], at)), len(days) - 1)
+            found.append(float(days[i] + _STEP * ((at - upto[i]) / (upto[i + 1] - upto[i]) - 0.5)))
+        return found[0], found[1], found[2]
 
     def chance_gone(self, day: float, share: float = _HALF) -> float:
         """Chance that more than a share is gone by a day."""
@@ -224,7 +234,7 @@ def ripeness(
     --------
     >>> found = ripeness(Shedding.SHATTERS, (120, 260), [Sighting(180, 0.1), Sighting(186, 0.5)])
     >>> round(found.half_ripe()[0])
-    186
+    187
     """
     if not season[0] < season[1]:
         message = f"A season from day {season[0]:g} to day {season[1]:g} has no days."
@@ -233,11 +243,12 @@ def ripeness(
         return None
     first, last = season
     if before is not None:
-        first, last = min(first, before.mean - 4 * before.sd), max(last, before.mean + 4 * before.sd)
+        first, last = min(first, before.mean - _WIDE * before.sd), max(last, before.mean + _WIDE * before.sd)
     mu, sigma = (g.ravel() for g in np.meshgrid(np.arange(math.floor(first), last + _STEP, _STEP), SPREADS, indexing="ij"))
     log = np.zeros(len(mu))
     if before is not None:
-        log -= (mu - before.mean) ** 2 / (2 * max(before.sd, LEAST_SD) ** 2)
+        z2 = ((mu - before.mean) / max(before.sd, LEAST_SD)) ** 2
+        log += np.log((1 - _ODD) * np.exp(-z2 / 2) + _ODD / _ODD_WIDER * np.exp(-z2 / (2 * _ODD_WIDER**2)))
     everywhere = Ripeness(shedding, mu, sigma, np.full(len(mu), 1 / len(mu)))
     if sightings:
         ripe, gone = everywhere.shares(np.array([s.day for s in sightings]))
@@ -248,7 +259,7 @@ def ripeness(
             if s.ripe is not None:
                 log += _seen(s.ripe, ripe[:, j])
             if s.harvested:
-                log -= (_HARVEST_RIPE - ripe[:, j]) ** 2 / (2 * _HARVEST_SD**2)
+                log += np.log(np.maximum(ripe[:, j] - gone[:, j], _NEVER))
     w = np.exp(log - log.max())
     kept = w > _LIKELY
     return Ripeness(shedding, mu[kept], sigma[kept], w[kept] / w[kept].sum())
@@ -310,16 +321,15 @@ def thermal_days(usual: Sequence[float], seen: Sequence[float], base_c: float = 
     Examples
     --------
     >>> [round(d, 1) for d in thermal_days([10.0] * 6, [15.0, 15.0])]
-    [2.0, 4.0, 5.0, 6.0, 6.0, 6.0]
+    [1.6, 3.2, 4.2, 5.2, 6.0, 6.0]
     """
     if not usual or len(seen) > len(usual):
         message = f"{len(seen)} days of weather do not fit {len(usual)} usual days."
         raise CoreError(message, code="lengths_differ", parameter="seen", bound=len(usual), value=len(seen))
-    degree = np.maximum(0.0, np.asarray(usual, dtype=float) - base_c)
+    degree = np.maximum(0.0, np.asarray(usual, dtype=float) - base_c) + ALWAYS_WARMTH
     own = degree.copy()
-    own[: len(seen)] = np.maximum(0.0, np.asarray(seen, dtype=float) - base_c)
-    # a little warmth on every day, so that the clock never stands still
-    usual_sum, own_sum = (np.cumsum(np.maximum(v, 1e-6)) for v in (degree, own))
+    own[: len(seen)] = np.maximum(0.0, np.asarray(seen, dtype=float) - base_c) + ALWAYS_WARMTH
+    usual_sum, own_sum = np.cumsum(degree), np.cumsum(own)
     return [float(v) for v in np.interp(own_sum, usual_sum, np.arange(1, len(usual) + 1))]
 
 

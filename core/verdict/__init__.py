@@ -9,6 +9,7 @@
 ``over_trials`` a treatment over lots and years; ``knowledge`` a plant over its trials.
 ``questions``   what is still open about a plant.
 ``lots``        a trial of several lots; ``packets`` a packet of seed tested by itself.
+``ripening``    a stand's season: when to go.
 ``forecast``    how a lot keeps; ``lot_next`` what it asks for next.
 ``practice``    the truth beside what was concluded on the practice bench.
 ``sowing``      ways to sow, and what came of them.
@@ -28,6 +29,7 @@ from core.verdict.packets import PacketTest, PacketVerdict, judge_packet
 from core.verdict.planning import telling_sentences
 from core.verdict.practice import Estimate, Marked, PracticeResult, PracticeTrial, Tried, judge_practice
 from core.verdict.questions import OpenQuestion, open_questions
+from core.verdict.ripening import best_days_sentence, gone_sentence, half_ripe_sentence, in_ten, rests_on_sentence, waiting_sentence
 from core.verdict.sentences import (
     TreatmentLine,
     head_sentence,
@@ -73,6 +75,7 @@ __all__ = [
     "Tried",
     "Verdict",
     "are_crossed",
+    "best_days_sentence",
     "best_sentence",
     "best_so_far",
     "block_sentence",
@@ -82,7 +85,10 @@ __all__ = [
     "decided_together",
     "factor_sentences",
     "forecast_sentence",
+    "gone_sentence",
+    "half_ripe_sentence",
     "head_sentence",
+    "in_ten",
     "in_twenty",
     "judge_packet",
     "judge_practice",
@@ -100,11 +106,13 @@ __all__ = [
     "percent",
     "plain_sentence",
     "plant_share_sentence",
+    "rests_on_sentence",
     "share_sentence",
     "speed_sentence",
     "telling_sentences",
     "time_sentence",
     "tray_sentence",
     "verdict",
+    "waiting_sentence",
     "warnings_sentences",
 ]

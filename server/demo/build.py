@@ -65,7 +65,7 @@ def build_demo(now: datetime, *, pictures: bool = True) -> None:
         parent = places.get(spec.parent)
         places[spec.name] = add_place(by=grower, parent=parent, **{k: v for k, v in vars(spec).items() if k != "parent"})
     # the stands' own seed: what is added here must not move the dishes' draws
-    stands = build_stands(grower, second, taxa, now, np.random.default_rng(SEED + 1), pictures=pictures)
+    stands = build_stands(grower, second, taxa, places, now, np.random.default_rng(SEED + 1), pictures=pictures)
     lots = {spec.code: _lot(spec, grower, taxa, places, stands.get(spec.code), now) for spec in LOTS}
     recipes = {
         name: write_recipe(by=grower, name=name, steps=[vars(s) for s in steps], source=STARTER_SOURCE) for name, steps in RECIPES.items()

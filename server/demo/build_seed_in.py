@@ -15,7 +15,7 @@ from server.lots.services.bench import record_cleaning, record_drying, record_qu
 from server.lots.services.descent import float_lot
 from server.lots.services.stock import calibrate, enter_stock
 from server.people.models import Person
-from server.reference.models import Taxon
+from server.reference.models import Place, Taxon
 from server.stands.models import Harvest, Stand
 from server.stands.services.harvests import record_harvest
 from server.stands.services.stands import add_stand
@@ -26,7 +26,14 @@ RIPE_TIMES_TAKEN = 14
 
 
 def build_stands(
-    grower: Person, second: Person, taxa: dict[str, Taxon], now: datetime, draw: np.random.Generator, *, pictures: bool
+    grower: Person,
+    second: Person,
+    taxa: dict[str, Taxon],
+    places: dict[str, Place],
+    now: datetime,
+    draw: np.random.Generator,
+    *,
+    pictures: bool,
 ) -> dict[str, Stand]:
     """Make the stands and their visits.
 
@@ -37,7 +44,7 @@ def build_stands(
     """
     found: dict[str, Stand] = {}
     for spec in STANDS:
-        stand = _stand(spec, grower, taxa, now)
+        stand = _stand(spec, grower, taxa, places["weather mast"], now)
         for visit in spec.visits:
             latest = pictures and visit is min(spec.visits, key=lambda v: v.days_ago)
             picture = stand_picture(visit.share_ripe, chance_of(spec.place_name)) if latest else None
@@ -46,7 +53,7 @@ def build_stands(
     return found
 
 
-def _stand(spec: StandSpec, by: Person, taxa: dict[str, Taxon], now: datetime) -> Stand:
+def _stand(spec: StandSpec, by: Person, taxa: dict[str, Taxon], mast: Place, now: datetime) -> Stand:
     today = timezone.localtime(now).date()
     taxon = taxa.get(spec.plant)
     return add_stand(
@@ -69,6 +76,7 @@ def _stand(spec: StandSpec, by: Person, taxa: dict[str, Taxon], now: datetime) -
         mown_from=today + timedelta(days=12) if spec.may_be_mown else None,
         note=spec.note,
         watch_from=None if spec.watch_from_days_ago is None else today - timedelta(days=spec.watch_from_days_ago),
+        weather_place=mast if spec.weather else None,
         shedding=Shedding(taxon.shedding) if taxon else Shedding.HOLDS,
     )
 

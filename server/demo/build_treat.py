@@ -22,6 +22,9 @@ from server.demo.scenario_treat import (
     FROZE_DAYS_AGO,
     FROZE_HOURS,
     LOG_DAYS,
+    MAST_DAYS,
+    MAST_EVERY,
+    MAST_SEED,
     TREATED_TOGETHER,
     TRIAL_IN_BAGS,
     BatchSpec,
@@ -202,5 +205,8 @@ def _logs(places: dict[str, Place], by: Person, now: datetime, draw: np.random.G
     froze = hours - 24 * FROZE_DAYS_AGO
     fridge = log_csv(start, fridge_log(hours, draw, froze_at=froze, frozen_hours=FROZE_HOURS))
     import_log(by=by, place=places["Fridge"], name="fridge logger.csv", text=fridge, at=now, said={})
+    mast = (now - MAST_DAYS * DAY).replace(minute=0, second=0, microsecond=0).astimezone(UTC)
+    weather = log_csv(mast, outdoor_log(mast, MAST_DAYS * 24, np.random.default_rng(MAST_SEED))[::MAST_EVERY], timedelta(hours=MAST_EVERY))
+    import_log(by=by, place=places["weather mast"], name="weather mast.csv", text=weather, at=now, said={})
     outside = log_csv(start, outdoor_log(start, hours, draw))
     import_log(by=by, place=places["cold frame"], name="cold frame logger.csv", text=outside, at=now, said={})

@@ -39,6 +39,7 @@ PLACES = [
     PlaceSpec("lower shelf", PlaceKind.SHELF, "Fridge", 31, capacity_bags=12),
     PlaceSpec("upper shelf", PlaceKind.SHELF, "Fridge", 32, capacity_bags=16),
     PlaceSpec("cold frame", PlaceKind.BOX, "Cinder Bench", 35, indoors=False),
+    PlaceSpec("weather mast", PlaceKind.BOX, "Cinder Bench", 37, indoors=False),
     PlaceSpec("Seed store", PlaceKind.ROOM, "Cinder Bench", 40, temperature_c=14, humidity_percent=38),
     PlaceSpec("box 1", PlaceKind.BOX, "Seed store", 41),
     PlaceSpec("box 2", PlaceKind.BOX, "Seed store", 42),

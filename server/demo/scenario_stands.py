@@ -44,6 +44,7 @@ class StandSpec:
     protected: bool = False
     licence: str = ""
     may_be_mown: bool = False
+    weather: bool = True
     note: str = ""
 
 
@@ -60,6 +61,11 @@ STANDS = [
         140,
         16,
         [
+            VisitSpec(743, 0.1),
+            VisitSpec(733, 0.7, (RipeSign.COMES_AWAY,)),
+            VisitSpec(374, 0.05),
+            VisitSpec(367, 0.4, (RipeSign.NO_GREEN,)),
+            VisitSpec(360, 0.8, (RipeSign.COMES_AWAY,)),
             VisitSpec(13, 0.02, note="Still yellow."),
             VisitSpec(6, 0.12, (RipeSign.NO_GREEN,), heads=900, opened=(14, 9, 17, 11, 12)),
             VisitSpec(1, 0.5, (RipeSign.NO_GREEN, RipeSign.COMES_AWAY), note="Fluff loose on the south side."),
@@ -76,7 +82,10 @@ STANDS = [
         "burnt slope, gravel",
         300,
         24,
-        [VisitSpec(12, 0.1), VisitSpec(4, 0.5, (RipeSign.DRY_BROWN, RipeSign.RATTLES))],
+        [
+            VisitSpec(12, 0.1),
+            VisitSpec(4, 0.5, (RipeSign.DRY_BROWN, RipeSign.RATTLES)),
+        ],
         ("EP-006",),
     ),
     StandSpec(
@@ -102,7 +111,7 @@ STANDS = [
         "dry wash",
         80,
         2,
-        [],
+        [VisitSpec(361, 0.1), VisitSpec(352, 0.5), VisitSpec(345, 0.8)],
         ("PP-031",),
     ),
     StandSpec(

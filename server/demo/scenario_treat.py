@@ -64,4 +64,6 @@ TRIAL_IN_BAGS = "How many minutes of acid does skunkbush sumac need?"
 TREATED_TOGETHER = "Does longer cold help arrowleaf balsamroot?"
 FROZE_DAYS_AGO, FROZE_HOURS = 19, 9
 LOG_DAYS = 110
+# the weather mast: days, hours between readings, and the seed of its weather
+MAST_DAYS, MAST_EVERY, MAST_SEED = 1100, 3, 5
 DAYS_OFF = ((31, "midwinter"), (32, "midwinter"), (33, "midwinter"), (34, "midwinter"), (38, "new year"))

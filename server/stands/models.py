@@ -5,7 +5,7 @@ from django.db import models
 from core.vocabulary import DatePrecision, Purpose, RipeSign, Shedding, VisitOutcome
 from server.record_kinds.choices import choices_of
 from server.record_kinds.models import Correctable, Thing
-from server.reference.models import NamedByPlant, Photo, Taxon
+from server.reference.models import NamedByPlant, Photo, Place, Taxon
 
 
 class Stand(NamedByPlant, Thing):
@@ -31,6 +31,7 @@ class Stand(NamedByPlant, Thing):
     mown_from = models.DateField(null=True, blank=True)
     shedding = models.CharField(max_length=12, choices=choices_of(Shedding), default=Shedding.HOLDS)
     watch_from = models.DateField(null=True, blank=True)
+    weather_place = models.ForeignKey(Place, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
     note = models.TextField(blank=True)
 
     class Meta:

@@ -86,6 +86,7 @@ class EveryAddress(OwnAddresses, ApiCase):
         trial, lot = self.sown.pk, self.lot.pk
         return {
             "today/": "today/",
+            "today/route/": "today/route/",
             "lots/": "lots/",
             "lots/{pk}/": f"lots/{lot}/",
             "lots/{pk}/ledger/": f"lots/{lot}/ledger/",
@@ -96,6 +97,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "figures/trials/": f"figures/trials/?ids={trial}",
             "stands/": "stands/",
             "stands/{pk}/": f"stands/{self.stand.pk}/",
+            "stands/{pk}/season/": f"stands/{self.stand.pk}/season/",
             "stands/{pk}/timeline/": f"stands/{self.stand.pk}/timeline/",
             "stands/{pk}/history/": f"stands/{self.stand.pk}/history/",
             "harvests/purposes/": "harvests/purposes/",

@@ -47,7 +47,7 @@ class Beliefs(TestCase):
         self.assertLess(believed(sightings=[Sighting(205, gone=True)]).half_ripe()[0], 195)
 
     def test_a_harvest_says_that_seed_was_ripe(self):
-        self.assertLess(believed(sightings=[Sighting(190, harvested=True)]).half_ripe()[0], 193)
+        self.assertLess(believed(sightings=[Sighting(190, harvested=True)]).half_ripe()[0], 197)
 
     def test_a_season_without_days_is_refused(self):
         with self.assertRaises(CoreError) as refused:
@@ -130,8 +130,8 @@ class Clock(TestCase):
         usual = [12.0] * 100
         warm, cold, same = (thermal_days(usual, [t] * 50) for t in (16.0, 8.0, 12.0))
         self.assertAlmostEqual(same[-1], 100, delta=0.01)
-        self.assertGreater(warm[49], 70)
-        self.assertLess(cold[49], 25)
+        self.assertGreater(warm[49], 65)
+        self.assertLess(cold[49], 35)
         self.assertTrue(all(b >= a for a, b in pairwise(warm)))
 
     def test_more_weather_than_days_is_refused(self):

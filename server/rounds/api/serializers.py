@@ -6,6 +6,7 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from server.rounds.selectors.bags import PlaceBags
+from server.rounds.selectors.route import DayRoute
 from server.rounds.selectors.timers import Timers
 from server.rounds.selectors.today import Today
 
@@ -30,3 +31,8 @@ class CalendarFeedSerializer(serializers.Serializer[Any]):
 
     exists = serializers.BooleanField()
     path = serializers.CharField(allow_blank=True)
+
+
+class DayRouteSerializer(DataclassSerializer[DayRoute]):
+    class Meta:
+        dataclass = DayRoute

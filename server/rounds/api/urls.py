@@ -2,10 +2,11 @@
 
 from django.urls import path
 
-from server.rounds.api.views import BagRoundsView, CalendarFeedView, CalendarFileView, CalendarView, TimersView, TodayView
+from server.rounds.api.views import BagRoundsView, CalendarFeedView, CalendarFileView, CalendarView, RouteView, TimersView, TodayView
 
 urlpatterns = [
     path("today/", TodayView.as_view()),
+    path("today/route/", RouteView.as_view()),
     path("bag-rounds/", BagRoundsView.as_view()),
     path("timers/", TimersView.as_view()),
     path("calendar-feed/", CalendarFeedView.as_view()),

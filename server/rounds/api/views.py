@@ -17,10 +17,11 @@ from server.people.permissions import Right, may
 from server.people.requests import person_of
 from server.record_kinds.kept import kept_answer
 from server.rounds import services
-from server.rounds.api.serializers import CalendarFeedSerializer, PlaceBagsSerializer, TimersSerializer, TodaySerializer
+from server.rounds.api.serializers import CalendarFeedSerializer, DayRouteSerializer, PlaceBagsSerializer, TimersSerializer, TodaySerializer
 from server.rounds.selectors.bags import bag_rounds
 from server.rounds.selectors.calendar import as_icalendar, due_entries
 from server.rounds.selectors.counters import bags_for, today_for
+from server.rounds.selectors.route import route_of_day
 from server.rounds.selectors.timers import timers
 
 CALENDAR = "text/calendar; charset=utf-8"
@@ -38,6 +39,14 @@ class TodayView(APIView):
         now = timezone.now().replace(second=0, microsecond=0) + timedelta(minutes=1)
         role = "reads" if may(person, Right.READ) else "counts"
         return kept_answer(f"today:{role}:{now:%Y%m%d%H%M}", lambda: TodaySerializer(today_for(person, now)).data)
+
+
+class RouteView(APIView):
+    """A route through the stands to visit today."""
+
+    @extend_schema(responses=DayRouteSerializer, operation_id="today_route_read")
+    def get(self, request: Request) -> Response:
+        return Response(DayRouteSerializer(route_of_day(timezone.localdate())).data)
 
 
 class BagRoundsView(APIView):

@@ -128,11 +128,11 @@ def today(now: datetime) -> Today:
 
 
 def visits_today(day: date) -> list[StandRow]:
-    """Stands to visit today, ordered by place, and within it the most pressing first."""
+    """Stands to visit today, by what waiting would lose; those of which nothing is believed by how pressing they are, among them."""
     stands = list(Stand.objects.select_related("taxon"))
     found = seasons(stands, day)
-    rows = [stand_row(s, found[s.pk]) for s in stands if found[s.pk].watch.state in TO_VISIT]
-    return sorted(rows, key=lambda r: (r.place_name, TO_VISIT.index(r.state), -r.days_late, r.id))
+    rows = [stand_row(s, found[s.pk], day) for s in stands if found[s.pk].watch.state in TO_VISIT]
+    return sorted(rows, key=lambda r: (-(r.waiting_loses or 0.0), TO_VISIT.index(r.state), -r.days_late, r.place_name, r.id))
 
 
 def _retests(day: date) -> tuple[list[RetestTask], int]:

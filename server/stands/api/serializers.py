@@ -10,6 +10,7 @@ from core.vocabulary import RipeSign, VisitOutcome
 from server.record_kinds.choices import choices_of
 from server.stands.models import Stand
 from server.stands.selectors.rows import Position, StandRow, StandTimeline, VisitView, position
+from server.stands.selectors.season_view import SeasonView
 
 
 class StandRowSerializer(DataclassSerializer[StandRow]):
@@ -20,6 +21,11 @@ class StandRowSerializer(DataclassSerializer[StandRow]):
 class StandTimelineSerializer(DataclassSerializer[StandTimeline]):
     class Meta:
         dataclass = StandTimeline
+
+
+class SeasonViewSerializer(DataclassSerializer[SeasonView]):
+    class Meta:
+        dataclass = SeasonView
 
 
 class VisitViewSerializer(DataclassSerializer[VisitView]):
@@ -67,6 +73,7 @@ class StandSerializer(serializers.ModelSerializer[Stand]):
             "mown_from",
             "shedding",
             "watch_from",
+            "weather_place",
             "note",
         ]
         extra_kwargs: dict[str, dict[str, Any]] = {

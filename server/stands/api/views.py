@@ -18,6 +18,7 @@ from server.people.requests import person_of
 from server.record_kinds.api.things import HistorySerializer, given_change
 from server.stands.api.serializers import (
     NewVisitSerializer,
+    SeasonViewSerializer,
     StandChangeSerializer,
     StandRowSerializer,
     StandSerializer,
@@ -27,6 +28,7 @@ from server.stands.api.serializers import (
 from server.stands.models import Stand, Visit
 from server.stands.selectors import rows
 from server.stands.selectors.season import seasons
+from server.stands.selectors.season_view import season_view
 from server.stands.services import stands as services
 from server.stands.services import visits
 
@@ -53,8 +55,9 @@ class StandViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Stand]):
     @extend_schema(responses=StandRowSerializer(many=True))
     def list(self, request: Request) -> Response:
         page = self.paginate_queryset(self.filter_queryset(self.get_queryset())) or []
-        found = seasons(page, timezone.localdate())
-        return self.get_paginated_response(StandRowSerializer([rows.row(s, found[s.pk]) for s in page], many=True).data)
+        today = timezone.localdate()
+        found = seasons(page, today)
+        return self.get_paginated_response(StandRowSerializer([rows.row(s, found[s.pk], today) for s in page], many=True).data)
 
     def create(self, request: Request) -> Response:
         given = StandSerializer(data=request.data)
@@ -71,7 +74,15 @@ class StandViewSet(mixins.RetrieveModelMixin, viewsets.GenericViewSet[Stand]):
     @action(detail=True)
     def timeline(self, request: Request, pk: str) -> Response:
         stand = self.get_object()
-        return Response(StandTimelineSerializer(rows.timeline(stand, seasons([stand], timezone.localdate())[stand.pk])).data)
+        today = timezone.localdate()
+        return Response(StandTimelineSerializer(rows.timeline(stand, seasons([stand], today)[stand.pk], today)).data)
+
+    @extend_schema(responses=SeasonViewSerializer, filters=False)
+    @action(detail=True)
+    def season(self, request: Request, pk: str) -> Response:
+        stand = self.get_object()
+        today = timezone.localdate()
+        return Response(SeasonViewSerializer(season_view(stand, seasons([stand], today)[stand.pk], today)).data)
 
     @extend_schema(responses=HistorySerializer(many=True), filters=False, operation_id="stands_history")
     @action(detail=True, pagination_class=None)

@@ -34,7 +34,7 @@ class Position:
 
 @dataclass(frozen=True)
 class StandRow:
-    """A stand as a line, with its watch."""
+    """A stand as a line, with its watch. `waiting_loses` is the share of the season's seed expected to fall in a week, 0..1."""
 
     id: int
     name: str
@@ -47,6 +47,7 @@ class StandRow:
     next_on: date | None
     every_days: int | None
     days_late: int
+    waiting_loses: float | None
     share_ripe: float | None
     last_visit_on: datetime | None
     last_end: VisitOutcome | None
@@ -136,7 +137,7 @@ def hidden_fields(show_exact: bool) -> tuple[str, ...]:
     return () if show_exact else ("latitude", "longitude")
 
 
-def row(stand: Stand, season: Season) -> StandRow:
+def row(stand: Stand, season: Season, today: date) -> StandRow:
     """A stand as a line."""
     last = season.last_visit
     return StandRow(
@@ -151,6 +152,7 @@ def row(stand: Stand, season: Season) -> StandRow:
         next_on=season.watch.next_on,
         every_days=season.watch.every_days,
         days_late=season.watch.days_late,
+        waiting_loses=season.ripening.waiting_loses(today) if season.ripening else None,
         share_ripe=last.share_ripe if last else None,
         last_visit_on=last.at if last else None,
         last_end=season.last_end,
@@ -168,12 +170,14 @@ def _seeds(estimate: Estimate | None) -> SeedEstimate | None:
     return SeedEstimate(round(estimate.seeds), estimate.wide_se, estimate.reason) if estimate else None
 
 
-def timeline(stand: Stand, season: Season) -> StandTimeline:
+def timeline(stand: Stand, season: Season, today: date) -> StandTimeline:
     """A stand with all its visits and harvests."""
     standing = set(valid(Visit.objects.filter(stand=stand)).values_list("pk", flat=True))
     visits = stand.visits.filter(withdrawn=False).select_related("by").order_by("-at", "-pk")
     harvests = valid(Harvest.objects.filter(stand=stand)).order_by("-collected_on", "-pk")
-    return StandTimeline(row(stand, season), [visit_view(v, stands=v.pk in standing) for v in visits], [_harvest(h) for h in harvests])
+    return StandTimeline(
+        row(stand, season, today), [visit_view(v, stands=v.pk in standing) for v in visits], [_harvest(h) for h in harvests]
+    )
 
 
 def visit_view(visit: Visit, *, stands: bool = True) -> VisitView:

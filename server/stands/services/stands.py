@@ -8,7 +8,7 @@ from server.errors import refused
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.services import change_thing, create_thing, with_changes
-from server.reference.models import Taxon
+from server.reference.models import Place, Taxon
 from server.stands.models import Stand
 
 HIGHEST_M, LOWEST_M = 9000, -500
@@ -37,6 +37,7 @@ class StandFields(TypedDict, total=False):
     mown_from: date | None
     shedding: Shedding
     watch_from: date | None
+    weather_place: Place | None
     note: str
 
 

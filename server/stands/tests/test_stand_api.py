@@ -156,5 +156,5 @@ class Sheets(ApiCase):
         record_harvest(by=make_person(), stand=stand, collected_on=timezone.localdate())
         line = self.client.get("/api/v1/stands/").json()["results"][0]
         self.assertEqual((line["state"], line["last_end"], line["last_end_on"]), ("later", None, timezone.localdate().isoformat()))
-        self.assertGreater(line["next_on"], (timezone.localdate() + timedelta(days=340)).isoformat())
+        self.assertGreater(line["next_on"], (timezone.localdate() + timedelta(days=315)).isoformat())
         self.assertEqual(Stand.objects.get().watch_from, timezone.localdate() - timedelta(days=5))

@@ -2394,6 +2394,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stands/{id}/season/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Stands: the sheet, one stand, its timeline and its history. */
+        get: operations["stands_season_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stands/{id}/timeline/": {
         parameters: {
             query?: never;
@@ -2595,6 +2612,23 @@ export interface paths {
         };
         /** @description Tasks of today by place, coming tasks, and germinating trials. */
         get: operations["today_read"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/today/route/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description A route through the stands to visit today. */
+        get: operations["today_route_read"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4057,6 +4091,14 @@ export interface components {
          * @enum {string}
          */
         DayOrder: "dmy" | "mdy" | "ymd";
+        DayRoute: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            km: number;
+            coarse: boolean;
+            stops: components["schemas"]["RouteStop"][];
+        };
         DayView: {
             day: components["schemas"]["SowingDay"];
             /** Format: date */
@@ -6550,6 +6592,7 @@ export interface components {
             shedding?: components["schemas"]["Shedding"];
             /** Format: date */
             watch_from?: string | null;
+            weather_place?: number | null;
             note?: string;
         };
         PatchedSupplyChangeRequest: {
@@ -7397,6 +7440,15 @@ export interface components {
             /** Format: date-time */
             at?: string | null;
         };
+        Return: {
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            chance_gone: number;
+            /** Format: double */
+            loses: number;
+            sentence: string;
+        };
         /**
          * @description * `no_green` - NO_GREEN
          *     * `dry_brown` - DRY_BROWN
@@ -7438,6 +7490,13 @@ export interface components {
             moving: boolean;
             dish: components["schemas"]["DishPips"];
         };
+        RouteStop: {
+            place_name: string;
+            position: components["schemas"]["Position"] | null;
+            /** Format: double */
+            km: number | null;
+            stands: components["schemas"]["StandRow"][];
+        };
         /** @description One treatment of a ladder; without a recipe the seed is sown as it is. */
         Rung: {
             /** Format: double */
@@ -7475,6 +7534,57 @@ export interface components {
             share_of_lot: number | null;
             fitness: components["schemas"]["Fitness"];
             sentence: string;
+        };
+        SeasonDay: {
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            ripe: number;
+            /** Format: double */
+            ripe_lower: number;
+            /** Format: double */
+            ripe_upper: number;
+            /** Format: double */
+            gone: number;
+            /** Format: double */
+            gone_lower: number;
+            /** Format: double */
+            gone_upper: number;
+        };
+        SeasonSight: {
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            ripe: number;
+        };
+        SeasonView: {
+            shedding: components["schemas"]["Shedding"];
+            /** Format: date */
+            next_on: string | null;
+            /** Format: date */
+            half_on: string | null;
+            /** Format: date */
+            half_from: string | null;
+            /** Format: date */
+            half_to: string | null;
+            /** Format: date */
+            best_on: string | null;
+            /** Format: date */
+            best_from: string | null;
+            /** Format: date */
+            best_to: string | null;
+            /** Format: double */
+            best_share: number | null;
+            /** Format: double */
+            waiting_loses: number | null;
+            seasons: number;
+            others: number;
+            by_warmth: boolean;
+            sentences: string[];
+            rests_on: string;
+            days: components["schemas"]["SeasonDay"][];
+            seen: components["schemas"]["SeasonSight"][];
+            returns: components["schemas"]["Return"][];
         };
         SeedEstimate: {
             seeds: number;
@@ -7957,6 +8067,7 @@ export interface components {
             shedding?: components["schemas"]["Shedding"];
             /** Format: date */
             watch_from?: string | null;
+            weather_place?: number | null;
             note?: string;
         };
         /** @description A stand. Coordinates are taken in exactly and given out as `position`, coarse unless `show_exact` says otherwise. */
@@ -7988,6 +8099,7 @@ export interface components {
             shedding?: components["schemas"]["Shedding"];
             /** Format: date */
             watch_from?: string | null;
+            weather_place?: number | null;
             note?: string;
         };
         StandRow: {
@@ -8003,6 +8115,8 @@ export interface components {
             next_on: string | null;
             every_days: number | null;
             days_late: number;
+            /** Format: double */
+            waiting_loses: number | null;
             /** Format: double */
             share_ripe: number | null;
             /** Format: date-time */
@@ -12752,6 +12866,28 @@ export interface operations {
             };
         };
     };
+    stands_season_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this stand. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonView"];
+                };
+            };
+        };
+    };
     stands_timeline_retrieve: {
         parameters: {
             query?: never;
@@ -13132,6 +13268,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Today"];
+                };
+            };
+        };
+    };
+    today_route_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayRoute"];
                 };
             };
         };
