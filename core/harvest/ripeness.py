@@ -43,8 +43,8 @@ _HALF = 0.5
 # degree days that every day counts, so that the clock runs in the cold too
 ALWAYS_WARMTH = 3.0
 _STEP = 0.5
-# one season in twenty is odd, and lies about its mean so many times wider
-_ODD, _ODD_WIDER = 0.05, 5.0
+# one season in twenty is odd, and any day of the year as likely
+_ODD, _YEAR = 0.05, 365.0
 _WIDE = 6.0
 # a stand found bare has lost so much; a harvest is never made where less than this is ripe and still there
 _BARE, _NEVER = 0.95, 1e-3
@@ -247,8 +247,9 @@ def ripeness(
     mu, sigma = (g.ravel() for g in np.meshgrid(np.arange(math.floor(first), last + _STEP, _STEP), SPREADS, indexing="ij"))
     log = np.zeros(len(mu))
     if before is not None:
-        z2 = ((mu - before.mean) / max(before.sd, LEAST_SD)) ** 2
-        log += np.log((1 - _ODD) * np.exp(-z2 / 2) + _ODD / _ODD_WIDER * np.exp(-z2 / (2 * _ODD_WIDER**2)))
+        sd = max(before.sd, LEAST_SD)
+        odd = _ODD * sd * math.sqrt(2 * math.pi) / _YEAR
+        log += np.log((1 - _ODD) * np.exp(-(((mu - before.mean) / sd) ** 2) / 2) + odd)
     everywhere = Ripeness(shedding, mu, sigma, np.full(len(mu), 1 / len(mu)))
     if sightings:
         ripe, gone = everywhere.shares(np.array([s.day for s in sightings]))
