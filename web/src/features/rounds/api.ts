@@ -13,6 +13,9 @@ export type WakingTrial = Schemas['WakingTrial']
 export const fetchToday = () => unwrap(http.GET('/api/v1/today/'))
 export const useToday = () => useQuery({ queryKey: ['today'], queryFn: fetchToday })
 
+export const useDayRoute = () =>
+  useQuery({ queryKey: ['today', 'route'], queryFn: () => unwrap(http.GET('/api/v1/today/route/')) })
+
 export const useWorkYear = () =>
   useQuery({ queryKey: ['work-year'], queryFn: () => unwrap(http.GET('/api/v1/work-year/')) })
 

@@ -7,6 +7,7 @@ export type StandRow = Schemas['StandRow']
 export type Stand = Schemas['Stand']
 export type StandRequest = Schemas['StandRequest']
 export type StandTimeline = Schemas['StandTimeline']
+export type SeasonView = Schemas['SeasonView']
 export type VisitView = Schemas['VisitView']
 
 /** A visit as it is kept on the device until the server has it. */
@@ -33,6 +34,12 @@ export const useStandTimeline = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['stand', id, 'timeline'],
     queryFn: () => unwrap(http.GET('/api/v1/stands/{id}/timeline/', { params: { path: { id: toValue(id) } } })),
+  })
+
+export const useStandSeason = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: ['stand', id, 'season'],
+    queryFn: () => unwrap(http.GET('/api/v1/stands/{id}/season/', { params: { path: { id: toValue(id) } } })),
   })
 
 export const useStandHistory = (id: MaybeRefOrGetter<number>) =>

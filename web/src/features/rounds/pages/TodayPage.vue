@@ -55,6 +55,7 @@ const busy = computed(
       data.value.sowings.length ||
       bagsDue.value.length),
 )
+const placesToVisit = computed(() => new Set(data.value?.visits.map((s) => s.place_name)).size)
 const dayWords = { begin: 'Begin', next_step: 'Next step of', out: 'Finish' }
 const batchLink = (b: BatchDay) =>
   b.batch ? { name: 'batch', params: { id: b.batch } } : { name: 'trial', params: { id: b.trial ?? 0 } }
@@ -175,7 +176,12 @@ const empty = computed(
             </RouterLink>
           </section>
           <section v-if="data.visits.length" class="round">
-            <h2 class="ruled">Visit today</h2>
+            <h2 class="ruled">
+              Visit today
+              <RouterLink v-if="placesToVisit > 1" to="/route" class="count"
+                >Route through {{ placesToVisit }} places</RouterLink
+              >
+            </h2>
             <StandLine v-for="s in data.visits" :key="s.id" :stand="s" />
           </section>
           <section v-if="data.retests.length" class="round">

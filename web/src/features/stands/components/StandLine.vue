@@ -13,6 +13,10 @@ const late = computed(() => {
   if (s.state === 'may_be_gone') return watchWords.may_be_gone
   return s.days_late ? `${plural(s.days_late, 'day')} late` : 'today'
 })
+const loses = computed(() => {
+  const lost = props.stand.waiting_loses
+  return lost !== null && lost >= 0.01 ? `waiting a week would lose ≈ ${percent(lost)} % of the seed` : ''
+})
 const seen = computed(() => {
   const s = props.stand
   return s.last_visit_on ? `${percent(s.share_ripe)} % ripe on ${moment(s.last_visit_on)}` : 'first visit of the season'
@@ -25,7 +29,8 @@ const seen = computed(() => {
     <span class="what">
       <strong>{{ stand.common_name }}</strong> <span v-if="!here" class="quiet place">{{ stand.place_name }}</span>
       <span class="quiet seen"
-        >{{ seen }}<template v-if="stand.may_be_mown">; may be mown</template
+        >{{ seen }}<template v-if="loses">; {{ loses }}</template
+        ><template v-if="stand.may_be_mown">; may be mown</template
         ><template v-if="stand.leave_missing">; no permission yet</template></span
       >
     </span>

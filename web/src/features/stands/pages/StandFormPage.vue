@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { PlaceField } from '@/features/places'
 import { PlantField, useTaxa } from '@/features/taxa'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import DayField from '@/shared/components/DayField.vue'
@@ -44,6 +45,7 @@ const form = reactive<StandRequest>({
   mown_from: null,
   shedding: 'holds',
   watch_from: null,
+  weather_place: null,
   note: '',
 })
 let seen = 1
@@ -176,6 +178,7 @@ const FIELDS = [
       <div class="form-row">
         <v-text-field v-model="form.ecoregion" label="Ecoregion" />
         <v-text-field v-model="form.habitat" label="Habitat" />
+        <PlaceField v-model="form.weather_place" label="Weather log of" />
       </div>
       <v-textarea v-model="form.note" label="Note" rows="2" />
       <template #beside>

@@ -16,6 +16,7 @@ import { plural, withDoubt } from '@/shared/format/numbers'
 import { purposeWords, reasonWords } from '@/shared/labels'
 import { useNameStand, useStand, useStandHistory, useStandLots, useStandTimeline } from '../api'
 import StandFacts from '../components/StandFacts.vue'
+import SeasonPanel from '../components/SeasonPanel.vue'
 import VisitList from '../components/VisitList.vue'
 import VisitPanel from '../components/VisitPanel.vue'
 import { useVisitOutbox } from '../composables/useVisitOutbox'
@@ -85,6 +86,10 @@ async function saveName() {
         {{ r.refusal?.detail }} The visit was not recorded: please record it once more.
         <button type="button" class="text-link" @click="decide(r, null)">Drop this one</button>
       </p>
+      <section class="season">
+        <h2 class="ruled">Ripe and gone</h2>
+        <SeasonPanel :id="id" :today="isoDay(new Date())" />
+      </section>
       <div class="columns">
         <section>
           <VisitPanel v-if="user?.may_count" :stand="id" @recorded="recorded = true" />
