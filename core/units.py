@@ -30,6 +30,15 @@ def to_days(duration: float, unit: DurationUnit | str) -> float:
     return duration / per_day
 
 
+def from_days(days: float, unit: DurationUnit) -> float:
+    """Turn days into a unit.
+
+    >>> from_days(1.5, DurationUnit.HOURS)
+    36.0
+    """
+    return days * _PER_DAY[unit]
+
+
 def format_days(days: float) -> str:
     """Say a time on the incubation clock, in hours below two days: ``day 12``, ``hour 36``, ``day 4.5``."""
     if days != 0 and abs(days) < 2 and days != int(days):

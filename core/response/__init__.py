@@ -5,6 +5,7 @@
 ``next_doses``       the doses to try next, placed where they teach most.
 """
 
+from core.response.band import likely_band
 from core.response.curves import DoseFit
 from core.response.dose_curve import FEWEST_CURVE_DOSES, DoseCurve, dose_curve
 from core.response.next_doses import NextDoses, next_doses
@@ -22,5 +23,6 @@ __all__ = [
     "dose_curve",
     "dose_over_lots",
     "dose_trials_loglik",
+    "likely_band",
     "next_doses",
 ]

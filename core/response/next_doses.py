@@ -15,8 +15,8 @@ from core.response.likely import likely_curves
 from core.vocabulary import DoseShape
 
 MOST = 4
-# no dose beyond so many times the largest tried
-FARTHEST = 2.0
+# no dose beyond so many times the largest tried, and that only where so much more would germinate there
+FARTHEST, _STILL_RISES = 2.0, 0.05
 # two doses of a series differ by at least this factor
 _APART = 1.15
 # doses at which the curves are read
@@ -44,7 +44,8 @@ def next_doses(
     """Place the doses of the next series; None where no effect of the dose is shown, or less is better.
 
     Every curve that the counts allow says where its own dose is that is enough (of a hump: the best one), up to twice the largest
-    dose tried. The doses are taken one by one: that whose share goes along most with that dose, given the ones already taken.
+    dose tried where the share still rises there. The doses are taken one by one: that whose share goes along most with that dose,
+    given the ones already taken.
 
     Parameters
     ----------
@@ -74,8 +75,9 @@ def next_doses(
     series = Series.of(doses, shares)
     shape = DoseShape.HUMPED if found.shape is DoseShape.HUMPED else DoseShape.RISING
     curves = likely_curves(series, shape)
-    # a hump is not looked for where its fall was seen
-    farthest = (1.0 if shape is DoseShape.HUMPED else FARTHEST) * series.largest
+    ends = curves.weights @ curves.shares(np.log(np.array([1.0, FARTHEST]) * series.largest + series.delta))
+    # further doses are tried where the share still rises at the largest
+    farthest = (FARTHEST if shape is DoseShape.RISING and ends[1] - ends[0] > _STILL_RISES else 1.0) * series.largest
     at = tried(series.delta, farthest)[:: max(1, 2000 // (_POINTS - 1))]
     x = np.log(at + series.delta)
     share = curves.shares(x)

@@ -8,7 +8,7 @@
 ``step_kinds``  the kinds of step, one row each: add a kind there.
 ``rules``     what speaks while a recipe is built.
 ``key``       what a treatment is, whatever it is called.
-``ladder``    one step's dose in levels.
+``ladder``    one step's dose in levels; ``dose_families`` treatments of any trials that are doses of one step.
 ``dormancy``  the likely class of dormancy and what is worth comparing.
 ``library``   starter recipes.
 ``seasons``   when a plant is sown, and what has to be ready before.
@@ -20,6 +20,7 @@ from core.treatment.calendar import FriendlyEnd, friendly_end
 from core.treatment.care import CareGap, CareState, care_gaps, care_state
 from core.treatment.cautions import cautions, checks_before, dangerous
 from core.treatment.dormancy import DormancyReading, PastResult, SuggestedTreatment, read_dormancy
+from core.treatment.dose_families import DoseFamily, dose_families
 from core.treatment.key import KeyStep, TreatmentKey, conditions_said, doses_said, off_plan
 from core.treatment.ladder import FoundLadder, Rung, dose_name, find_ladder, ladder
 from core.treatment.library import NEXT_STEPS, SCHOOLS, STARTER_SOURCE, STARTERS, StarterRecipe, StarterStep, starters_for
@@ -42,6 +43,7 @@ __all__ = [
     "CareState",
     "Caution",
     "DormancyReading",
+    "DoseFamily",
     "FoundLadder",
     "FriendlyEnd",
     "KeyStep",
@@ -76,6 +78,7 @@ __all__ = [
     "checks_before",
     "conditions_said",
     "dangerous",
+    "dose_families",
     "dose_name",
     "doses_said",
     "find_ladder",

@@ -8,6 +8,7 @@
 ``speed``       speed and pace of a pair; ``layout`` dose series, factors, blocks.
 ``over_trials`` a treatment over lots and years; ``knowledge`` a plant over its trials.
 ``questions``   what is still open about a plant.
+``doses``       a curve over doses.
 ``lots``        a trial of several lots; ``packets`` a packet of seed tested by itself.
 ``ripening``    a stand's season: when to go.
 ``forecast``    how a lot keeps; ``lot_next`` what it asks for next.
@@ -17,6 +18,7 @@
 
 from core.verdict.closing import FATE_MEANINGS, FateMeaning, late_sentence
 from core.verdict.deciding import AIM_WORDS, in_twenty, of_100
+from core.verdict.doses import dose_about, dose_sentences, next_dose_sentence
 from core.verdict.facts import RULES_VERSION, Bands, Finding, LadderFacts, OptionWords, Proposal, TreatmentFacts, TrialFacts, Verdict
 from core.verdict.forecast import forecast_sentence
 from core.verdict.knowledge import NeverTested, RecipeEvidence, best_sentence, best_so_far, never_tested, openness
@@ -83,6 +85,8 @@ __all__ = [
     "control_of",
     "decide_trial",
     "decided_together",
+    "dose_about",
+    "dose_sentences",
     "factor_sentences",
     "forecast_sentence",
     "gone_sentence",
@@ -96,6 +100,7 @@ __all__ = [
     "late_sentence",
     "lot_next",
     "never_tested",
+    "next_dose_sentence",
     "of_100",
     "open_questions",
     "openness",

@@ -25,6 +25,9 @@ class NextDoses(TestCase):
         self.assertTrue(found.past_largest)
         self.assertLessEqual(max(found.doses), 2 * max(DOSES))
 
+    def test_a_plateau_is_not_looked_for_past_the_largest_dose(self):
+        self.assertFalse(placed((0.02, 0.4, 0.85, 0.86, 0.86)).past_largest)
+
     def test_a_hump_is_looked_at_within_the_tried_doses(self):
         doses = (0.0, 7.0, 14.0, 28.0, 56.0, 84.0)
         found = placed((0.1, 0.4, 0.75, 0.8, 0.4, 0.08), doses)

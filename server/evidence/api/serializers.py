@@ -9,6 +9,7 @@ from server.evidence.selectors.batch_page import BatchPage
 from server.evidence.selectors.comparison import TrialComparison
 from server.evidence.selectors.conclusions import ConclusionView
 from server.evidence.selectors.decision import DecisionPage
+from server.evidence.selectors.doses import DoseResponse, PlantDoses
 from server.evidence.selectors.earlier import EarlierResults
 from server.evidence.selectors.figures import LotFigures, TrialFigures
 from server.evidence.selectors.lot_page import LotPage
@@ -95,6 +96,22 @@ class CompareOptionsSerializer(serializers.Serializer[None]):
     basis = serializers.ChoiceField(choices=choices_of(Base), default=Base.SOWN)
     clock = serializers.ChoiceField(choices=choices_of(Clock), default=Clock.SOWING)
     curve = serializers.ChoiceField(choices=choices_of(CurveFamily), allow_null=True, default=None)
+
+
+class DoseOptionsSerializer(serializers.Serializer[None]):
+    """The share that is wanted, 0..1; without it 90 % of the highest share."""
+
+    share = serializers.FloatField(min_value=0.01, max_value=0.99, allow_null=True, default=None)
+
+
+class DoseResponseSerializer(DataclassSerializer[DoseResponse]):
+    class Meta:
+        dataclass = DoseResponse
+
+
+class PlantDosesSerializer(DataclassSerializer[PlantDoses]):
+    class Meta:
+        dataclass = PlantDoses
 
 
 class DecisionPageSerializer(DataclassSerializer[DecisionPage]):

@@ -21,6 +21,7 @@ from server.evidence.selectors.comparison import CompareOptions, NothingToCompar
 from server.evidence.selectors.conclusions import of_recipe, of_trial
 from server.evidence.selectors.decision import decision_page
 from server.evidence.selectors.dormancy import lot_dormancy
+from server.evidence.selectors.doses import dose_responses_of_lots, dose_responses_of_recipe, dose_responses_of_trial
 from server.evidence.selectors.earlier import earlier_results
 from server.evidence.selectors.figures import lot_figures, trial_figures
 from server.evidence.selectors.lot_page import lot_page
@@ -36,6 +37,7 @@ from server.lots.models import Lot
 from server.people.requests import person_of
 from server.recipes.models import Recipe
 from server.record_kinds.kept import kept_answer
+from server.reference.models import Taxon
 from server.trials.selectors.state import trials
 
 T = TypeVar("T")
@@ -74,6 +76,59 @@ class ComparisonView(APIView):
             return s.TrialComparisonSerializer(_there(comparison(trial, options))).data
 
         return answer_of(trial, f"comparison:{options!r}", build)
+
+
+def _share(request: Request) -> float | None:
+    given = s.DoseOptionsSerializer(data=request.query_params)
+    given.is_valid(raise_exception=True)
+    share: float | None = given.validated_data["share"]
+    return share
+
+
+class TrialDosesView(APIView):
+    """The dose series of a trial with their curves; 409 while nothing was counted."""
+
+    @extend_schema(parameters=[s.DoseOptionsSerializer], responses=s.DoseResponseSerializer(many=True), operation_id="trials_doses")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        trial, share = get_object_or_404(trials(), pk=pk), _share(request)
+
+        def build() -> Any:
+            return s.DoseResponseSerializer(_there(dose_responses_of_trial(trial, share)), many=True).data
+
+        return answer_of(trial, f"doses:{share}", build)
+
+
+class TaxonDosesView(APIView):
+    """The dose series of a plant over lots and years."""
+
+    @extend_schema(parameters=[s.DoseOptionsSerializer], responses=s.DoseResponseSerializer(many=True), operation_id="taxa_doses")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        lots, share = Lot.objects.filter(taxon=get_object_or_404(Taxon, pk=pk)).select_related("taxon"), _share(request)
+        return kept_answer(
+            f"plant doses:{pk}:{share}", lambda: s.DoseResponseSerializer(dose_responses_of_lots(list(lots), share), many=True).data
+        )
+
+
+class LotDosesView(APIView):
+    """The dose series of a lot whose species is unknown."""
+
+    @extend_schema(parameters=[s.DoseOptionsSerializer], responses=s.DoseResponseSerializer(many=True), operation_id="lots_doses")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        lot, share = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk), _share(request)
+        return kept_answer(
+            f"lot doses:{pk}:{share}", lambda: s.DoseResponseSerializer(dose_responses_of_lots([lot], share), many=True).data
+        )
+
+
+class RecipeDosesView(APIView):
+    """The dose series that a recipe is a dose of, by plant, over lots and years."""
+
+    @extend_schema(parameters=[s.DoseOptionsSerializer], responses=s.PlantDosesSerializer(many=True), operation_id="recipes_doses")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        recipe, share = get_object_or_404(Recipe, pk=pk), _share(request)
+        return kept_answer(
+            f"recipe doses:{pk}:{share}", lambda: s.PlantDosesSerializer(dose_responses_of_recipe(recipe, share), many=True).data
+        )
 
 
 class PacketDayView(APIView):

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from core.seedstock import HazardCare, cares
-from core.treatment import COLD, CareState, Caution
+from core.treatment import CareState, Caution
 from core.vocabulary import (
     AmountKnown,
     Closure,
@@ -20,10 +20,11 @@ from core.vocabulary import (
 from server.batches.models import BagLook, Batch, Split, SupplyUse
 from server.batches.selectors.courses import BatchCourse, course_of
 from server.batches.services.steps import checks_for
+from server.evidence.selectors.bag_cold import first_cold
 from server.evidence.selectors.bags import bag_events
 from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
-from server.temperature.selectors import ColdGiven, EventView, Readings, cold_given, events_at, readings_by_place
+from server.temperature.selectors import ColdGiven, EventView, events_at, readings_by_place
 from server.trials.models import Dish
 
 
@@ -207,7 +208,7 @@ def batch_page(batch: Batch, now: datetime) -> BatchPage:
             f"No look for {g.days} days from {g.start:%-d %b} to {g.end:%-d %b}; at most {g.allowed:g} are allowed."
             for g in course.deviations(today)
         ],
-        cold=_cold(course, known, now),
+        cold=first_cold(course, known, now),
         events=bag_events(course, known, told, now),
         feeds=_feeds(batch),
         parts=[BatchLink(s.child_id, s.child.code, s.seeds, s.at) for s in course.splits],
@@ -281,16 +282,6 @@ def _look(look: BagLook) -> BagLookView:
         sprouts_go=SproutsGo(look.sprouts_go) if look.sprouts_go else None,
         note=look.note,
     )
-
-
-def _cold(course: BatchCourse, known: dict[int, Readings], now: datetime) -> ColdGiven | None:
-    """The cold of the first cold step, and what it asks for."""
-    step = next((t for t in course.taken if StepKind(t.step.kind) in COLD), None)
-    if step is None:
-        return None
-    end = step.ended.at if step.ended else None
-    stays = course.stays(step.begun.at, end)
-    return cold_given(stays, known, end or now, step.step.as_core().days) if stays else None
 
 
 def _feeds(batch: Batch) -> list[Feeding]:

@@ -30,6 +30,7 @@ class EarlierLine:
 
     trial: int
     trial_code: str
+    treatment: int
     lot_code: str
     sown_on: date
     criterion: Criterion
@@ -155,6 +156,7 @@ def results_over(
                 EarlierLine(
                     trial=pk,
                     trial_code=trial.code,
+                    treatment=treatment,
                     lot_code=lots[treatment].code,
                     sown_on=trial.sow_on,
                     criterion=Criterion(trial.criterion),

@@ -1085,6 +1085,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{id}/doses/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The dose series of a lot whose species is unknown. */
+        get: operations["lots_doses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{id}/dry/": {
         parameters: {
             query?: never;
@@ -1956,6 +1973,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/recipes/{id}/doses/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The dose series that a recipe is a dose of, by plant, over lots and years. */
+        get: operations["recipes_doses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/recipes/{id}/ladder/": {
         parameters: {
             query?: never;
@@ -2499,6 +2533,23 @@ export interface paths {
         patch: operations["taxa_partial_update"];
         trace?: never;
     };
+    "/api/v1/taxa/{id}/doses/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The dose series of a plant over lots and years. */
+        get: operations["taxa_doses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/taxa/{id}/knowledge/": {
         parameters: {
             query?: never;
@@ -2821,6 +2872,23 @@ export interface paths {
         put?: never;
         /** @description Trials: the list, laying one out, sowing, the count sheet, and opening a blind one. */
         post: operations["trials_deviations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/trials/{id}/doses/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The dose series of a trial with their curves; 409 while nothing was counted. */
+        get: operations["trials_doses"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -4331,6 +4399,20 @@ export interface components {
             reasons: string[];
             treatments: components["schemas"]["SuggestedTreatment"][];
         };
+        DosePoint: {
+            /** Format: double */
+            dose: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+            /** Format: double */
+            next_lower: number | null;
+            /** Format: double */
+            next_upper: number | null;
+        };
         /**
          * @description * `largest_best` - LARGEST_BEST
          *     * `smallest_best` - SMALLEST_BEST
@@ -4340,6 +4422,64 @@ export interface components {
          * @enum {string}
          */
         DoseReading: "largest_best" | "smallest_best" | "inside" | "falls" | "not_told";
+        DoseResponse: {
+            lot: components["schemas"]["LotBrief"] | null;
+            kind: (components["schemas"]["StepKind"] | components["schemas"]["NullEnum"]) | null;
+            unit: components["schemas"]["DurationUnit"];
+            /** Format: double */
+            wanted: number | null;
+            trials: number;
+            shape: (components["schemas"]["DoseShape"] | components["schemas"]["NullEnum"]) | null;
+            no_effect: boolean;
+            reason: (components["schemas"]["Reason"] | components["schemas"]["NullEnum"]) | null;
+            /** Format: double */
+            top: number | null;
+            /** Format: double */
+            dose: number | null;
+            /** Format: double */
+            lower: number | null;
+            /** Format: double */
+            upper: number | null;
+            lower_open: boolean;
+            upper_open: boolean;
+            /** Format: double */
+            best_dose: number | null;
+            /** Format: double */
+            best_lower: number | null;
+            /** Format: double */
+            best_upper: number | null;
+            line: components["schemas"]["DosePoint"][];
+            rings: components["schemas"]["DoseRing"][];
+            sentences: string[];
+            next_doses: number[];
+            next_sentence: string;
+        };
+        DoseRing: {
+            /** Format: double */
+            dose: number;
+            /** Format: double */
+            planned: number;
+            from_log: boolean;
+            treatment_id: number;
+            treatment: string;
+            trial: number;
+            trial_code: string;
+            lot_code: string;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+        };
+        /**
+         * @description * `flat` - FLAT
+         *     * `rising` - RISING
+         *     * `falling` - FALLING
+         *     * `humped` - HUMPED
+         * @enum {string}
+         */
+        DoseShape: "flat" | "rising" | "falling" | "humped";
         DraftLot: {
             code: string;
             name: string;
@@ -4410,6 +4550,7 @@ export interface components {
         EarlierLine: {
             trial: number;
             trial_code: string;
+            treatment: number;
             lot_code: string;
             /** Format: date */
             sown_on: string;
@@ -6984,6 +7125,12 @@ export interface components {
             steps: components["schemas"]["StepOnCalendar"][];
             notes: components["schemas"]["PlanSaid"][];
             advice: string[];
+        };
+        PlantDoses: {
+            taxon: number | null;
+            lot: number | null;
+            name: string;
+            series: components["schemas"]["DoseResponse"][];
         };
         PlantKnowledge: {
             taxon: number | null;
@@ -10842,6 +10989,29 @@ export interface operations {
             };
         };
     };
+    lots_doses: {
+        parameters: {
+            query?: {
+                share?: number | null;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoseResponse"][];
+                };
+            };
+        };
+    };
     lots_dry_create: {
         parameters: {
             query?: never;
@@ -12120,6 +12290,29 @@ export interface operations {
             };
         };
     };
+    recipes_doses: {
+        parameters: {
+            query?: {
+                share?: number | null;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlantDoses"][];
+                };
+            };
+        };
+    };
     recipes_ladder: {
         parameters: {
             query?: never;
@@ -13078,6 +13271,29 @@ export interface operations {
             };
         };
     };
+    taxa_doses: {
+        parameters: {
+            query?: {
+                share?: number | null;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoseResponse"][];
+                };
+            };
+        };
+    };
     taxa_knowledge: {
         parameters: {
             query?: never;
@@ -13652,6 +13868,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviationNoted"];
+                };
+            };
+        };
+    };
+    trials_doses: {
+        parameters: {
+            query?: {
+                share?: number | null;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoseResponse"][];
                 };
             };
         };

@@ -36,8 +36,8 @@ const loses = computed(() => {
     </p>
   </template>
   <p v-else-if="season" class="quiet">
-    Nothing is known of its season yet: the day of the next visit follows from how it sheds. The first visit, or a
-    harvest of an earlier year, begins this picture.
+    Nothing is known of its season yet. How it sheds decides when to go next. The first visit begins this picture, or a
+    harvest of an earlier year.
   </p>
 </template>
 
