@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 
 import numpy as np
@@ -15,7 +15,7 @@ from core.response.curves import ENOUGH, PARAMETERS, SPREADS, TINY, Array, DoseF
 from core.response.dose_curve import FEWEST_CURVE_DOSES, DoseCurve, answered, without_curve
 from core.response.fit import Series, criterion
 from core.response.interval import DoseInterval
-from core.response.likely import likely_curves, weighted_quantiles
+from core.response.likely import LikelyCurves, likely_curves, weighted_quantiles
 from core.statistics import NORMAL_975
 from core.vocabulary import DoseShape, Reason
 
@@ -26,7 +26,10 @@ _AT_NORMAL, _OF_NORMAL = math.sqrt(2) * _AT, _WEIGHT / math.sqrt(math.pi)
 # scatter of lots, in logits, that is weighed
 _TAUS = np.linspace(0.1, 2.1, 7)
 _NEWTON = 8
-_KEPT = 400
+_KEPT = 1200
+_LEAST_SPREAD = 0.02
+# how far a polished end may fall short of the likelihood that it must reach
+_SHORT = 5e-3
 _DRAWN = 61
 
 
@@ -244,6 +247,18 @@ class _Lots:
             out[i] = np.interp(wanted, row, self.grid)
         return out
 
+    def likely(self, shape: DoseShape, tau: float) -> tuple[LikelyCurves, Array]:
+        """Curves that the counts allow, weighed by the likelihood over lots, and that likelihood with the prior of tau, shape (m,)."""
+        p, n = self.pooled.p, self.pooled.n
+        # a lot that differs from the others tells less of the curve than its seeds
+        loose = replace(self.pooled, n=1 / (1 / n + tau**2 * np.maximum(p * (1 - p), _LEAST_SPREAD)))
+        curves = likely_curves(loose, shape)
+        kept = np.argsort(-curves.weights)[:_KEPT]
+        few = LikelyCurves(curves.theta[kept], curves.weights[kept])
+        shares = few.shares(self.model.x.ravel()).reshape(len(kept), *self.model.x.shape)
+        loglik = self.model.loglik(_logit(shares), tau)[0]
+        return few.reweighted(loglik - loose.quasi(few.shares(loose.x))), loglik - tau**2 / (2 * TAU_SCALE**2)
+
     def interval(self, fit: DoseFit, tau: float, loglik: float, share: float | None) -> DoseInterval:
         """Doses of the rising curves that are likely enough, tau held."""
         least = loglik - NORMAL_975**2 / 2
@@ -276,11 +291,15 @@ class _Lots:
             {"type": "ineq", "fun": lambda v: likely(v)[0], "jac": lambda v: likely(v)[1]},
             {"type": "ineq", "fun": lambda v: v[1] - v[0], "jac": lambda _: np.array([-1.0, 1.0, 0.0, 0.0])},
         ]
+        curves, values = self.likely(DoseShape.RISING, tau)
+        enough = (values >= least) & (curves.theta[:, 1] >= curves.theta[:, 0])
+        starts = np.vstack([best, np.column_stack([curves.theta[enough, :3], np.log(curves.theta[enough, 3])])])
+        at = self.dose_of(raw(starts), tau, share)
         ends = []
         for sign in (1, -1):
-            reached = [float(self.dose_of(raw(best[None]), tau, share)[0])]
-            for bend in (0.0, -0.5, 0.5):
-                start = best + np.array([0.0, 0.0, -0.2 * sign, bend]) * (bend != 0)
+            outermost = int((sign * at).argmin())
+            reached = [float(at[outermost])]
+            for start in (starts[outermost], best):
                 found = minimize(
                     lambda v, s=sign: s * float(self.dose_of(raw(v[None]), tau, share)[0]),
                     start,
@@ -290,7 +309,7 @@ class _Lots:
                     constraints=constraints,
                     options={"maxiter": 40, "ftol": 1e-4},
                 )
-                if likely(found.x)[0] > -5e-3:
+                if likely(found.x)[0] > -_SHORT:
                     reached.append(sign * float(found.fun))
             ends.append(min(reached) if sign > 0 else max(reached))
         lower_open, upper_open = ends[0] <= low + step, ends[1] >= high - step
@@ -306,19 +325,13 @@ class _Lots:
         average = _average(fit.share_at(doses), tau)
         if fit.shape is DoseShape.FLAT:
             p = np.linspace(0.005, 0.995, 199)
-            shape = np.broadcast_to(p[:, None, None], (len(p), *self.model.x.shape))
-            weights = np.ones(len(p))
+            loglik = self.model.loglik(_logit(np.broadcast_to(p[:, None, None], (len(p), *self.model.x.shape))), tau)[0]
+            weights = np.exp(loglik - loglik.max())
+            weights = weights / weights.sum()
             shares = np.broadcast_to(p[:, None], (len(p), len(doses)))
         else:
-            curves = likely_curves(self.pooled, fit.shape)
-            kept = np.argsort(-curves.weights)[:_KEPT]
-            few = type(curves)(curves.theta[kept], curves.weights[kept])
-            shape = few.shares(self.model.x.ravel()).reshape(len(kept), *self.model.x.shape)
-            weights = few.weights / np.exp(self.pooled.quasi(few.shares(self.pooled.x)))
-            shares = few.shares(x)
-        loglik = self.model.loglik(_logit(shape), tau)[0]
-        weights = weights * np.exp(loglik - loglik.max())
-        weights = weights / weights.sum()
+            curves, _ = self.likely(fit.shape, tau)
+            weights, shares = curves.weights, curves.shares(x)
         bands = weighted_quantiles(_average(shares, tau), weights, np.array([0.025, 0.975]))
         lots = expit(_logit(shares)[:, None, :] + tau * _AT_NORMAL[:, None])
         both = (weights[:, None] * _OF_NORMAL).ravel()

@@ -16,7 +16,8 @@ from server.errors import DomainError, refused
 from server.evidence.models import Conclusion
 from server.evidence.selectors.comparison import NothingToCompare
 from server.evidence.selectors.decision import Judged, judged
-from server.evidence.selectors.shares import TreatmentCourses, ladder_among
+from server.evidence.selectors.doses import dose_responses_of_trial
+from server.evidence.selectors.shares import TreatmentCourses, by_treatment, ladder_among
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.recipes.models import Recipe, Step
@@ -132,6 +133,23 @@ def plan_next(*, by: Person, trial: Trial, test: NextTest, lot: int | None = Non
     return NextPlan(base.lot_id, asks, question, None, None, treatments)
 
 
+@transaction.atomic
+def plan_next_doses(*, by: Person, trial: Trial, lot: int | None = None) -> NextPlan:
+    """Make the next dose series of a trial ready, none and the doses where they teach most; `lot` says of which of several lots."""
+    require(by, Right.PLAN)
+    found = dose_responses_of_trial(trial)
+    if isinstance(found, NothingToCompare):
+        raise DomainError(found.detail, code=found.code)
+    asked = next((r for r in found if lot is None or (r.lot is not None and r.lot.id == lot)), None)
+    if asked is None or not asked.next_doses:
+        raise DomainError("No further dose is proposed. Look at the dose series again.", code="not_proposed")
+    mine = {r.treatment_id for r in asked.rings}
+    treatments = [t for t in by_treatment(with_courses([trial])[0]) if t.treatment.pk in mine]
+    base = treatments[0].treatment
+    question = f"How much {asked.what} is enough?" if asked.what else trial.question
+    return NextPlan(base.lot_id, Question.DOSE, question[:200], None, None, _doses(by, treatments, base, (0.0, *asked.next_doses)))
+
+
 def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
     """Dishes per treatment that would show the difference of the widest undecided pair, between 4 and a bench's worth."""
     shares = facts.comparison.shares
@@ -151,7 +169,7 @@ def _dishes(facts: TrialFacts, proposal: Proposal) -> int:
 
 def _treatments(by: Person, of: Judged, base: Treatment, proposal: Proposal) -> list[NextTreatment]:
     if proposal.doses:
-        return _doses(by, of.treatments, base, proposal)
+        return _doses(by, of.treatments, base, proposal.doses)
     cold = _cold(base.recipe)
     if proposal.test in (NextTest.LONGER_COLD, NextTest.EARLIER_END) and base.recipe is not None and cold is not None:
         parts = LONGER if proposal.test is NextTest.LONGER_COLD else SHORTER
@@ -183,7 +201,7 @@ def _series(by: Person, recipe: Recipe, step: int, doses: Sequence[float]) -> li
     return [NextTreatment(name, made.pk if made else None, dose == 0, dose, unit) for dose, name, made in rungs]
 
 
-def _doses(by: Person, treatments: Sequence[TreatmentCourses], base: Treatment, proposal: Proposal) -> list[NextTreatment]:
+def _doses(by: Person, treatments: Sequence[TreatmentCourses], base: Treatment, doses: Sequence[float]) -> list[NextTreatment]:
     """The series, varied from the recipe of the best dose; from that of another dose where the best is none."""
     found = ladder_among(treatments)
     rungs = [] if found is None else list(zip((treatments[i].treatment for i in found.places), found.doses, strict=True))
@@ -195,7 +213,7 @@ def _doses(by: Person, treatments: Sequence[TreatmentCourses], base: Treatment, 
         same = [i for i, s in enumerate(steps) if s.duration == dose and s.unit == found.unit]
         varied = found.step if found.step in same else next(iter(same), None)
         if varied is not None:
-            return _series(by, rung.recipe, varied, proposal.doses)
+            return _series(by, rung.recipe, varied, doses)
     raise DomainError("No recipe of this dose series has a step of that time. Write the doses in the recipes.", code="no_ladder")
 
 

@@ -347,6 +347,7 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "trials/{pk}/take-back-sowing/": ("post", f"trials/{self.slips[turn].pk}/take-back-sowing/", {}),
                 "trials/{pk}/conclusions/": ("post", f"trials/{self.judged.pk}/conclusions/", words),
                 "conclusions/{pk}/take-back/": ("post", f"conclusions/{concluded.pk}/take-back/", {}),
+                "trials/{pk}/next-doses/": ("post", f"trials/{self.judged.pk}/next-doses/", {}),
                 "trials/{pk}/next/": ("post", f"trials/{self.judged.pk}/next/", {"test": "repeat"}),
                 "trials/plan-question/": ("post", "trials/plan-question/", {"lot": lot, "asks": "alive", "treatments": 1}),
                 "trials/{pk}/add-treatment/": (

@@ -109,6 +109,12 @@ class DoseResponseSerializer(DataclassSerializer[DoseResponse]):
         dataclass = DoseResponse
 
 
+class NextDosesSerializer(serializers.Serializer[None]):
+    """Of which lot of a trial the next dose series is planned."""
+
+    lot = serializers.IntegerField(allow_null=True, default=None)
+
+
 class PlantDosesSerializer(DataclassSerializer[PlantDoses]):
     class Meta:
         dataclass = PlantDoses

@@ -30,7 +30,7 @@ from server.evidence.selectors.packets import packet_day
 from server.evidence.selectors.planning import plan_question
 from server.evidence.selectors.recipe_results import recipe_results
 from server.evidence.selectors.timeline import trial_timeline
-from server.evidence.services import conclude, plan_next, take_back_conclusion
+from server.evidence.services import conclude, plan_next, plan_next_doses, take_back_conclusion
 from server.http.bodies import read
 from server.http.wanted import WantedSerializer, wanted_ids
 from server.lots.models import Lot
@@ -96,6 +96,16 @@ class TrialDosesView(APIView):
             return s.DoseResponseSerializer(_there(dose_responses_of_trial(trial, share)), many=True).data
 
         return answer_of(trial, f"doses:{share}", build)
+
+
+class NextDosesPlanView(APIView):
+    """Make the next dose series ready to be laid out; its recipes are written where they are missing."""
+
+    @extend_schema(request=s.NextDosesSerializer, responses=s.NextPlanSerializer, operation_id="trials_next_doses")
+    def post(self, request: Request, pk: int) -> Response:
+        lot = read(s.NextDosesSerializer, request)["lot"]
+        trial = get_object_or_404(trials(), pk=pk)
+        return Response(s.NextPlanSerializer(plan_next_doses(by=person_of(request), trial=trial, lot=lot)).data)
 
 
 class TaxonDosesView(APIView):

@@ -62,13 +62,16 @@ class DoseRing:
 
 @dataclass(frozen=True)
 class DoseResponse:
-    """A dose series with its curve. Doses are in `unit`. Without a curve `shape` is None, with the `reason`.
+    """A dose series of the step `kind`, called `what`, with its curve. Doses are in `unit`.
+
+    Without a curve `shape` is None, with the `reason`.
 
     `dose` is the lowest that reaches `wanted` (None: 90 % of the highest share), with its 95 % interval; `best_dose` is that of a hump.
     """
 
     lot: LotBrief | None
     kind: StepKind | None
+    what: str
     unit: DurationUnit
     wanted: float | None
     trials: int
@@ -254,10 +257,11 @@ def _response(
     following: NextDoses | None,
     lot: LotBrief | None,
 ) -> DoseResponse:
-    what = f"of {STEP_KINDS[kind].word.split(',')[0]}" if kind else "of it"
+    what = STEP_KINDS[kind].word.split(",")[0] if kind else ""
     return DoseResponse(
         lot=lot,
         kind=kind,
+        what=what,
         unit=unit,
         wanted=share,
         trials=trials,
@@ -275,7 +279,7 @@ def _response(
         best_upper=found.best_upper,
         line=line,
         rings=sorted(rings, key=lambda r: (r.dose, r.trial)),
-        sentences=dose_sentences(found, unit, what, share, trials),
+        sentences=dose_sentences(found, unit, f"of {what or 'it'}", share, trials),
         next_doses=list(following.doses) if following else [],
         next_sentence=next_dose_sentence(following, unit),
     )

@@ -41,6 +41,18 @@ class OfATrial(ApiCase):
         self.assertTrue(all(d % 7 == 0 for d in found["next_doses"]))
         self.assertIn("Next, try none, ", found["next_sentence"])
 
+    def test_the_next_series_is_made_ready_with_its_recipes_once(self):
+        trial = series()
+        found = self.doses(trial)[0]
+        made = [self.client.post(f"/api/v1/trials/{trial.pk}/next-doses/", {}).json() for _ in range(2)]
+        self.assertEqual([t["dose"] for t in made[0]["treatments"]], [0, *found["next_doses"]])
+        self.assertEqual((made[0]["treatments"][0]["recipe"], made[0]["treatments"][0]["is_control"]), (None, True))
+        self.assertEqual(made[0], made[1])
+        self.assertIn("cold", made[0]["question"])
+        flat = series(dict.fromkeys(COUNTS, (10, 11, 9)), prefix="flat ")
+        none = self.client.post(f"/api/v1/trials/{flat.pk}/next-doses/", {})
+        self.assertEqual((none.status_code, none.json()["code"]), (409, "not_proposed"))
+
     def test_a_share_that_is_asked_for_moves_the_dose(self):
         trial = series()
         half, most = self.doses(trial, share=0.5)[0], self.doses(trial, share=0.97)[0]

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { useChange } from '@/shared/composables/useChange'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
@@ -50,6 +50,22 @@ export const useComparison = (id: MaybeRefOrGetter<number>, options: MaybeRefOrG
     // what was seen stays while another basis or clock of the same trial is read
     placeholderData: (before) => (before?.id === toValue(id) ? before : undefined),
   })
+
+export const useTrialDoses = (id: MaybeRefOrGetter<number>, share: MaybeRefOrGetter<number | null>) =>
+  useQuery({
+    queryKey: ['trial', id, 'doses', share],
+    queryFn: () => {
+      const wanted = toValue(share)
+      const query = wanted === null ? {} : { share: wanted / 100 }
+      return unwrap(http.GET('/api/v1/trials/{id}/doses/', { params: { path: { id: toValue(id) }, query } }))
+    },
+    placeholderData: keepPreviousData,
+  })
+
+export const usePlanDoses = (id: MaybeRefOrGetter<number>) =>
+  useChange((lot: number | null) =>
+    unwrap(http.POST('/api/v1/trials/{id}/next-doses/', { params: { path: { id: toValue(id) } }, body: { lot } })),
+  )
 
 export const useEarlier = (id: MaybeRefOrGetter<number>) =>
   useQuery({

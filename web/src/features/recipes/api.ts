@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { useChange } from '@/shared/composables/useChange'
@@ -55,6 +55,18 @@ export const useRecipeConclusions = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['recipe', id, 'conclusions'],
     queryFn: () => unwrap(http.GET('/api/v1/recipes/{id}/conclusions/', { params: { path: { id: toValue(id) } } })),
+  })
+
+/** The dose series over lots and years that a recipe is a dose of, by plant. */
+export const useRecipeDoses = (id: MaybeRefOrGetter<number>, share: MaybeRefOrGetter<number | null>) =>
+  useQuery({
+    queryKey: ['recipe', id, 'doses', share],
+    queryFn: () => {
+      const wanted = toValue(share)
+      const query = wanted === null ? {} : { share: wanted / 100 }
+      return unwrap(http.GET('/api/v1/recipes/{id}/doses/', { params: { path: { id: toValue(id) }, query } }))
+    },
+    placeholderData: keepPreviousData,
   })
 
 /** What one version of a recipe did so far, by plant. */

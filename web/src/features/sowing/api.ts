@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/vue-query'
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { addressOf } from '@/shared/api/bench'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
@@ -93,6 +93,23 @@ export const usePlant = (of: MaybeRefOrGetter<{ kind: 'plant' | 'lot'; id: numbe
         ? unwrap(http.GET('/api/v1/lots/{id}/knowledge/', { params: path(id) }))
         : unwrap(http.GET('/api/v1/taxa/{id}/knowledge/', { params: path(id) }))
     },
+  })
+
+export const usePlantDoses = (
+  of: MaybeRefOrGetter<{ kind: 'plant' | 'lot'; id: number }>,
+  share: MaybeRefOrGetter<number | null>,
+) =>
+  useQuery({
+    queryKey: ['knowledge', of, 'doses', share],
+    queryFn: () => {
+      const { kind, id } = toValue(of)
+      const wanted = toValue(share)
+      const params = { ...path(id), query: wanted === null ? {} : { share: wanted / 100 } }
+      return kind === 'lot'
+        ? unwrap(http.GET('/api/v1/lots/{id}/doses/', { params }))
+        : unwrap(http.GET('/api/v1/taxa/{id}/doses/', { params }))
+    },
+    placeholderData: keepPreviousData,
   })
 
 export const useAddPlant = () =>

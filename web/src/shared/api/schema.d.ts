@@ -2963,6 +2963,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/next-doses/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make the next dose series ready to be laid out; its recipes are written where they are missing. */
+        post: operations["trials_next_doses"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/{id}/open/": {
         parameters: {
             query?: never;
@@ -4425,6 +4442,7 @@ export interface components {
         DoseResponse: {
             lot: components["schemas"]["LotBrief"] | null;
             kind: (components["schemas"]["StepKind"] | components["schemas"]["NullEnum"]) | null;
+            what: string;
             unit: components["schemas"]["DurationUnit"];
             /** Format: double */
             wanted: number | null;
@@ -6266,6 +6284,10 @@ export interface components {
             note?: string;
             /** Format: binary */
             photo?: string | null;
+        };
+        /** @description Of which lot of a trial the next dose series is planned. */
+        NextDosesRequest: {
+            lot?: number | null;
         };
         NextPlan: {
             lot: number | null;
@@ -13972,6 +13994,31 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NextTestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextPlan"];
+                };
+            };
+        };
+    };
+    trials_next_doses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["NextDosesRequest"];
             };
         };
         responses: {

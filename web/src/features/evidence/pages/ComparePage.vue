@@ -17,9 +17,9 @@ import EffectsTable from '../components/EffectsTable.vue'
 import FigureFrame from '../components/FigureFrame.vue'
 import IndexTable from '../components/IndexTable.vue'
 import IntervalRows from '../components/IntervalRows.vue'
-import LadderFigure from '../components/LadderFigure.vue'
 import SummaryTable from '../components/SummaryTable.vue'
 import ThreeQuestions from '../components/ThreeQuestions.vue'
+import TrialDoses from '../components/TrialDoses.vue'
 import { halfRows, paceRows, shareRows } from '../logic/intervalRows'
 import { ordered, type Order } from '../logic/ordered'
 
@@ -140,15 +140,7 @@ const overall = computed(() => {
       <div class="columns even">
         <div><ThreeQuestions :data="data" /></div>
         <div>
-          <section v-for="ladder in data.ladders" :key="ladder.lot?.id ?? 0">
-            <FigureFrame
-              :title="ladder.lot ? `Dose series of ${ladder.lot.code}` : 'Dose series'"
-              :file="file('doses')"
-            >
-              <LadderFigure :ladder="ladder" />
-            </FigureFrame>
-            <p v-for="s in ladder.sentences" :key="s"><QuotedText :text="s" /></p>
-          </section>
+          <TrialDoses v-if="data.ladders.length" :id="id" :ladders="data.ladders" :file="file('doses')" />
           <section v-if="data.factors">
             <h2 class="ruled">{{ data.factors.factor_a }} × {{ data.factors.factor_b }}</h2>
             <p v-for="s in data.factors.sentences" :key="s"><QuotedText :text="s" /></p>

@@ -11,10 +11,10 @@ import { moment } from '@/shared/format/dates'
 import { useReport } from '../api'
 import CourseCurves from '../components/CourseCurves.vue'
 import IntervalRows from '../components/IntervalRows.vue'
-import LadderFigure from '../components/LadderFigure.vue'
 import MakePdf from '../components/MakePdf.vue'
 import SummaryTable from '../components/SummaryTable.vue'
 import ThreeQuestions from '../components/ThreeQuestions.vue'
+import TrialDoses from '../components/TrialDoses.vue'
 import { shareRows } from '../logic/intervalRows'
 import { ordered } from '../logic/ordered'
 
@@ -93,13 +93,13 @@ const print = () => window.print()
           <SummaryTable :treatments="treatments.map((x) => x.t)" :basis="data.comparison.basis" />
         </section>
         <ThreeQuestions :data="data.comparison" />
-        <section v-for="ladder in data.comparison.ladders" :key="ladder.lot?.id ?? 0">
-          <h2 class="ruled">
-            Dose series<template v-if="ladder.lot"> of {{ ladder.lot.code }}</template>
-          </h2>
-          <LadderFigure :ladder="ladder" />
-          <p v-for="s in ladder.sentences" :key="s">{{ s }}</p>
-        </section>
+        <TrialDoses
+          v-if="data.comparison.ladders.length"
+          :id="id"
+          :ladders="data.comparison.ladders"
+          file="doses"
+          report
+        />
         <section v-if="data.comparison.factors">
           <h2 class="ruled">Two factors crossed</h2>
           <p v-for="s in data.comparison.factors.sentences" :key="s">{{ s }}</p>

@@ -7,6 +7,7 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { useRecipe } from '../api'
 import LadderForm from '../components/LadderForm.vue'
 import RecipeForm from '../components/RecipeForm.vue'
+import RecipeDoses from '../components/RecipeDoses.vue'
 import RecipeResults from '../components/RecipeResults.vue'
 import RecipeVersions from '../components/RecipeVersions.vue'
 
@@ -34,6 +35,7 @@ const ladder = ref(false)
     <RecipeForm v-if="id === null || from" :key="id ?? 0" :from="from ?? null" @done="router.push('/recipes')" />
     <template v-if="from">
       <RecipeResults :recipe="from.id" />
+      <RecipeDoses :recipe="from.id" />
       <RecipeVersions :recipe="from" />
       <LadderForm v-if="ladder" :recipe="from" @done="ladder = false" />
       <button v-else-if="from.steps.length" type="button" class="text-link" @click="ladder = true">

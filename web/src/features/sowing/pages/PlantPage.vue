@@ -19,6 +19,7 @@ import { cardPdf, usePlant } from '../api'
 import AgeingLines from '../components/AgeingLines.vue'
 import KnownIntervals from '../components/KnownIntervals.vue'
 import NeverTested from '../components/NeverTested.vue'
+import PlantDoses from '../components/PlantDoses.vue'
 import PlantFacts from '../components/PlantFacts.vue'
 import TrayLine from '../components/TrayLine.vue'
 
@@ -74,6 +75,7 @@ const growing = computed(() => {
       <p class="sentence"><QuotedText :text="data.best" /></p>
       <div class="columns">
         <div>
+          <PlantDoses :of="of" />
           <h2 class="ruled">Treatments over all trials</h2>
           <p v-if="!data.recipes.length" class="quiet">
             No dish of this plant has been counted.
