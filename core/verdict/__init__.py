@@ -13,6 +13,7 @@
 ``ripening``    a stand's season: when to go.
 ``forecast``    how a lot keeps; ``lot_next`` what it asks for next.
 ``practice``    the truth beside what was concluded on the practice bench.
+``worth``       whether a test is worth its seed.
 ``sowing``      ways to sow, and what came of them.
 """
 
@@ -45,6 +46,7 @@ from core.verdict.sentences import (
 from core.verdict.sowing import choice_sentence, plain_sentence, plant_share_sentence, tray_sentence
 from core.verdict.speed import pace_sentence, speed_sentence
 from core.verdict.trial import decide_trial, verdict
+from core.verdict.worth import own_layout_sentence, worth_sentence
 
 __all__ = [
     "AIM_WORDS",
@@ -105,6 +107,7 @@ __all__ = [
     "open_questions",
     "openness",
     "over_trials_sentence",
+    "own_layout_sentence",
     "p_said",
     "pace_sentence",
     "pair_sentence",
@@ -120,4 +123,5 @@ __all__ = [
     "verdict",
     "waiting_sentence",
     "warnings_sentences",
+    "worth_sentence",
 ]

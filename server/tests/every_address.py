@@ -11,6 +11,7 @@ from core.vocabulary import DeviationKind, DryingKind, LeavingHow, LotEnd, Role,
 from server.batches.services.batches import take_out
 from server.batches.services.supplies import assign_turn, make_supply
 from server.evidence.services import conclude
+from server.evidence.tests.test_doses import series
 from server.exchange.models import FileRead
 from server.exchange.reading.files import packed
 from server.lots.services.bench import record_drying
@@ -69,6 +70,7 @@ class EveryAddress(OwnAddresses, ApiCase):
         self.visit = make_visit(self.stand, photo=picture())
         self.photo = Photo.objects.get()
         self.batch = make_batch(lot=self.lot, recipe=self.recipe, place=self.place)
+        self.series = series(lot=self.lot)
         # known treatments, one dish each: a hint, so the decision proposes to repeat it
         self.judged = make_sown_trial(lot=self.lot, dishes=1, blind=False)
         for n, dish in enumerate(dishes_of(self.judged)):
@@ -139,6 +141,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "recipes/{pk}/": f"recipes/{self.recipe.pk}/",
             "trials/": "trials/",
             "trials/{pk}/": f"trials/{trial}/",
+            "trials/{pk}/worth/": f"trials/{trial}/worth/",
             "trials/{pk}/doses/": f"trials/{trial}/doses/",
             "trials/{pk}/overview/": f"trials/{trial}/overview/",
             "trials/{pk}/comparison/": f"trials/{trial}/comparison/",
@@ -347,8 +350,9 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "trials/{pk}/take-back-sowing/": ("post", f"trials/{self.slips[turn].pk}/take-back-sowing/", {}),
                 "trials/{pk}/conclusions/": ("post", f"trials/{self.judged.pk}/conclusions/", words),
                 "conclusions/{pk}/take-back/": ("post", f"conclusions/{concluded.pk}/take-back/", {}),
-                "trials/{pk}/next-doses/": ("post", f"trials/{self.judged.pk}/next-doses/", {}),
+                "trials/{pk}/next-doses/": ("post", f"trials/{self.series.pk}/next-doses/", {}),
                 "trials/{pk}/next/": ("post", f"trials/{self.judged.pk}/next/", {"test": "repeat"}),
+                "lots/{pk}/weigh-test/": ("post", f"lots/{lot}/weigh-test/", {"treatments": [{"name": "none"}]}),
                 "trials/plan-question/": ("post", "trials/plan-question/", {"lot": lot, "asks": "alive", "treatments": 1}),
                 "trials/{pk}/add-treatment/": (
                     "post",

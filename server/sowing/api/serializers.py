@@ -6,6 +6,7 @@ from rest_framework import serializers
 from rest_framework_dataclasses.serializers import DataclassSerializer
 
 from core.vocabulary import OutcomeStage, SowingWay
+from core.worth import STARTING_WEIGHT
 from server.lots.models import Lot
 from server.recipes.models import Recipe
 from server.record_kinds.choices import choices_of
@@ -17,6 +18,7 @@ from server.sowing.selectors.preview import SowingPreview
 from server.sowing.selectors.questions import QuestionRow
 from server.sowing.selectors.tested import TestedTreatment
 from server.sowing.selectors.trays import OutcomeView, SeedlingsWaiting
+from server.sowing.selectors.worth import WorthView
 from server.trials.models import Treatment, Trial
 
 
@@ -179,3 +181,37 @@ class NewTraySerializer(serializers.Serializer[Any]):
 
     id = serializers.IntegerField()
     code = serializers.CharField()
+
+
+class WorthSerializer(DataclassSerializer[WorthView]):
+    class Meta:
+        dataclass = WorthView
+
+
+class TreatmentAskedSerializer(serializers.Serializer[Any]):
+    """A treatment of a planned test; without a recipe the seed is sown as it is."""
+
+    name = serializers.CharField(max_length=60)
+    recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.prefetch_related("steps"), allow_null=True, default=None)
+
+
+class WorthWishSerializer(serializers.Serializer[Any]):
+    """Plants wanted (null: as many as possible), and how many seeds a starting point weighs."""
+
+    wanted = serializers.IntegerField(min_value=1, max_value=1_000_000, allow_null=True, default=None)
+    belief = serializers.FloatField(min_value=0.5, max_value=100, default=STARTING_WEIGHT)
+
+
+class WeighTestSerializer(WorthWishSerializer):
+    """A test that is planned; with `dishes` and `seeds_per_dish` its own layout is weighed too."""
+
+    treatments = TreatmentAskedSerializer(many=True, allow_empty=False)
+    dishes = serializers.IntegerField(min_value=1, max_value=40, allow_null=True, default=None)
+    seeds_per_dish = serializers.IntegerField(min_value=1, max_value=500, allow_null=True, default=None)
+    bags = serializers.IntegerField(min_value=1, max_value=20, default=1)
+
+
+class WeighNextSerializer(WorthWishSerializer):
+    """Of which lot of the trial, where each lot has its own decision."""
+
+    lot = serializers.IntegerField(allow_null=True, default=None)

@@ -14,6 +14,8 @@ urlpatterns = [
     path("lots/<int:pk>/sowing-bases/", views.SowingBasesView.as_view()),
     path("lots/<int:pk>/knowledge/", views.LotKnowledgeView.as_view()),
     path("taxa/<int:pk>/knowledge/", views.TaxonKnowledgeView.as_view()),
+    path("lots/<int:pk>/weigh-test/", views.WeighTestView.as_view()),
+    path("trials/<int:pk>/worth/", views.TrialWorthView.as_view()),
     path("seedlings/", views.SeedlingsView.as_view()),
     path("knowledge/", views.KnowledgeListView.as_view()),
     path("open-questions/", views.QuestionListView.as_view()),

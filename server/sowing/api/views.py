@@ -15,6 +15,7 @@ from rest_framework.views import APIView
 
 from core.vocabulary import OutcomeStage, SowingWay
 from server.errors import DomainError
+from server.evidence.selectors.comparison import NothingToCompare
 from server.http.bodies import read
 from server.lots.models import Lot
 from server.people.requests import person_of
@@ -30,9 +31,11 @@ from server.sowing.selectors.preview import SowingWish, preview
 from server.sowing.selectors.questions import question_rows
 from server.sowing.selectors.tested import tested_treatments
 from server.sowing.selectors.trays import seedlings_waiting
+from server.sowing.selectors.worth import TreatmentAsked, weigh_next, weigh_test
 from server.sowing.services import plans, trays
 from server.sowing.services.packets import plan_packets
 from server.sowing.services.trays import NewOutcome
+from server.trials.selectors.state import trials
 
 DONE = {204: OpenApiResponse(description="It is done")}
 
@@ -215,3 +218,33 @@ class LotKnowledgeView(APIView):
             message = f"{lot.code} is {lot.taxon.scientific_name} by now: look at the plant's page."
             raise DomainError(message, code="named_by_now", taxon=lot.taxon.pk)
         return Response(s.PlantKnowledgeSerializer(plant_knowledge(None, lot, _today())).data)
+
+
+class WeighTestView(APIView):
+    """What tests of a lot are worth in plants, before any seed is drawn."""
+
+    @extend_schema(request=s.WeighTestSerializer, responses=s.WorthSerializer, operation_id="lots_weigh_test")
+    def post(self, request: Request, pk: int) -> Response:
+        lot = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk)
+        given = read(s.WeighTestSerializer, request)
+        asked = [TreatmentAsked(**t) for t in given.pop("treatments")]
+        return Response(s.WorthSerializer(weigh_test(lot=lot, treatments=asked, **given)).data)
+
+
+class TrialWorthView(APIView):
+    """What another test would be worth after a trial; 409 while there is nothing to decide on."""
+
+    @extend_schema(parameters=[s.WeighNextSerializer], responses=s.WorthSerializer, operation_id="trials_worth")
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        trial = get_object_or_404(trials(), pk=pk)
+        given = s.WeighNextSerializer(data=request.query_params)
+        given.is_valid(raise_exception=True)
+        wish = given.validated_data
+
+        def build() -> Any:
+            found = weigh_next(trial, **wish)
+            if isinstance(found, NothingToCompare):
+                raise DomainError(found.detail, code=found.code)
+            return s.WorthSerializer(found).data
+
+        return kept_answer(f"worth:{pk}:{wish}", build)

@@ -1408,6 +1408,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{id}/weigh-test/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What tests of a lot are worth in plants, before any seed is drawn. */
+        post: operations["lots_weigh_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/conclude/": {
         parameters: {
             query?: never;
@@ -3201,6 +3218,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/trials/{id}/worth/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What another test would be worth after a trial; 409 while there is nothing to decide on. */
+        get: operations["trials_worth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/trials/packet-day/": {
         parameters: {
             query?: never;
@@ -3695,6 +3729,16 @@ export interface components {
             temperature_c?: number | null;
             /** @default  */
             note?: string;
+        };
+        Believed: {
+            name: string;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            upper: number;
+            rests_on: string;
         };
         BenchTrial: {
             id: number;
@@ -8841,6 +8885,11 @@ export interface components {
             /** @default false */
             sure?: boolean;
         };
+        /** @description A treatment of a planned test; without a recipe the seed is sown as it is. */
+        TreatmentAskedRequest: {
+            name: string;
+            recipe?: number | null;
+        };
         TreatmentFigure: {
             id: number;
             name: string;
@@ -9316,6 +9365,37 @@ export interface components {
          * @enum {string}
          */
         WaterUptake: "physical" | "not_physical" | "unclear";
+        /** @description A test that is planned; with `dishes` and `seeds_per_dish` its own layout is weighed too. */
+        WeighTestRequest: {
+            wanted?: number | null;
+            /**
+             * Format: double
+             * @default 4
+             */
+            belief?: number;
+            treatments: components["schemas"]["TreatmentAskedRequest"][];
+            dishes?: number | null;
+            seeds_per_dish?: number | null;
+            /** @default 1 */
+            bags?: number;
+        };
+        WeighedDesign: {
+            treatments: string[];
+            dishes: number;
+            seeds_per_dish: number;
+            seeds: number;
+            /** Format: double */
+            worth: number;
+            /** Format: double */
+            se: number;
+            /** Format: double */
+            gained: number;
+            /** Format: double */
+            spent: number;
+            /** Format: double */
+            changes: number;
+            own: boolean;
+        };
         WorkYear: {
             readonly version: number;
             working_days: number[];
@@ -9332,6 +9412,23 @@ export interface components {
             week_cost?: number;
             /** Format: double */
             hazard_cost?: number;
+        };
+        WorthView: {
+            seeds: number | null;
+            wanted: number | null;
+            /** Format: double */
+            belief: number;
+            /** Format: double */
+            plant_share: number;
+            without: string;
+            /** Format: double */
+            plants_without: number;
+            worth_it: boolean;
+            sentence: string;
+            own_sentence: string;
+            designs: components["schemas"]["WeighedDesign"][];
+            believed: components["schemas"]["Believed"][];
+            assumed: string[];
         };
     };
     responses: never;
@@ -11469,6 +11566,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
+    lots_weigh_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighTestRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorthView"];
                 };
             };
         };
@@ -14334,6 +14456,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrialTimeline"];
+                };
+            };
+        };
+    };
+    trials_worth: {
+        parameters: {
+            query?: {
+                belief?: number;
+                lot?: number | null;
+                wanted?: number | null;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorthView"];
                 };
             };
         };
