@@ -18,8 +18,9 @@ MOST = 12
 # session, person, and the revisions that answers are made from are in each; the lots of trials are a query beside the trials
 MORE = {
     "today/": (
-        70,
-        "all that is due from every area, the season band, decisions on trials to close; kept until anything is recorded, then 3",
+        74,
+        "all that is due from every area, the season band, stands with others of their plants and the weather, decisions on trials; "
+        "kept until anything is recorded, then 3",
     ),
     "lots/{lot}/page/": (
         63,
@@ -37,6 +38,9 @@ MORE = {
     "trials/{trial}/timeline/": (14, "everybody who looked, deviations, photos, changes, with the dishes they belong to"),
     "knowledge/": (32, "results of every trial there is, in a fixed number of queries; kept, then 4"),
     "trials/{trial}/decision/": (26, "what Compare reads, the working year and the conclusions"),
+    "trials/{trial}/doses/": (27, "what Compare reads, and the cold that the logs of its bags show; kept, then 7"),
+    "taxa/{plant}/doses/": (28, "every trial of the plant, and the cold that the logs of its bags show; kept, then 4"),
+    "trials/{trial}/worth/": (32, "the decision, the lot's stock, and the outcomes of trays; kept, then 4"),
     "trials/{trial}/report/": (34, "what Compare, the decision and the timeline read, on one paper; kept, then 4"),
     "batches/{batch}/page/": (24, "the steps, looks, moves and care of a bag, and the log and the events of each place it lay in"),
     "lots/{lot}/sowing-bases/": (30, "every trial of the plant with its results, bags and conclusions"),
@@ -53,7 +57,8 @@ PAGES = (
     "today/", "lots/", "lots/{lot}/", "lots/{lot}/page/", "lots/{lot}/ledger/", "figures/lots/?ids={lot}",
     "figures/trials/?ids={trial}", "trials/", "trials/{trial}/overview/",
     "trials/{trial}/count-sheet/", "trials/{trial}/set-up/", "trials/{trial}/comparison/", "trials/{trial}/decision/",
-    "trials/{trial}/report/", "trials/{trial}/timeline/", "stands/", "stands/{stand}/timeline/", "recipes/", "bag-rounds/", "timers/",
+    "trials/{trial}/report/", "trials/{trial}/timeline/", "stands/", "stands/{stand}/timeline/", "stands/{stand}/season/", "today/route/",
+    "trials/{trial}/doses/", "taxa/{plant}/doses/", "trials/{trial}/worth/", "recipes/", "bag-rounds/", "timers/",
     "batches/{batch}/page/", "knowledge/", "open-questions/", "taxa/{plant}/knowledge/", "lots/{lot}/sowing-bases/", "sowing-plans/",
     "sowing-plans/{sowing}/page/", "seedlings/", "places/", "supplies/", "work-year/", "people/", "people/accounts/", "invitations/",
     "files/", "changes/", "deletions/", "backups/", "practice/", "session/devices/",

@@ -9,6 +9,7 @@ from core.vocabulary import OutcomeStage, SowingWay
 from core.worth import STARTING_WEIGHT
 from server.lots.models import Lot
 from server.recipes.models import Recipe
+from server.recipes.requests import StepSerializer
 from server.record_kinds.choices import choices_of
 from server.reference.models import Place
 from server.sowing.models import SowingPlan, Tray
@@ -189,9 +190,10 @@ class WorthSerializer(DataclassSerializer[WorthView]):
 
 
 class TreatmentAskedSerializer(serializers.Serializer[Any]):
-    """A treatment of a planned test; without a recipe the seed is sown as it is."""
+    """A treatment of a planned test: its own steps, else those of a recipe; without either the seed is sown as it is."""
 
     name = serializers.CharField(max_length=60)
+    steps = StepSerializer(many=True, required=False)
     recipe = serializers.PrimaryKeyRelatedField(queryset=Recipe.objects.prefetch_related("steps"), allow_null=True, default=None)
 
 

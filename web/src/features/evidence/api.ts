@@ -67,6 +67,20 @@ export const usePlanDoses = (id: MaybeRefOrGetter<number>) =>
     unwrap(http.POST('/api/v1/trials/{id}/next-doses/', { params: { path: { id: toValue(id) } }, body: { lot } })),
   )
 
+export const useTrialWorth = (
+  id: MaybeRefOrGetter<number>,
+  asked: MaybeRefOrGetter<{ wanted: number | null; belief: number; lot: number | null }>,
+) =>
+  useQuery({
+    queryKey: ['trial', id, 'worth', asked],
+    queryFn: () => {
+      const { wanted, belief, lot } = toValue(asked)
+      const query = { belief, ...(wanted === null ? {} : { wanted }), ...(lot === null ? {} : { lot }) }
+      return unwrap(http.GET('/api/v1/trials/{id}/worth/', { params: { path: { id: toValue(id) }, query } }))
+    },
+    placeholderData: keepPreviousData,
+  })
+
 export const useEarlier = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: ['trial', id, 'earlier'],

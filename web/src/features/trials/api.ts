@@ -69,6 +69,12 @@ export const postClosing = (body: NewClosing) => unwrap(http.POST('/api/v1/dishe
 export const askPlan = (body: Schemas['PlanQuestionRequest']) =>
   unwrap(http.POST('/api/v1/trials/plan-question/', { body }))
 
+export type Worth = Schemas['WorthView']
+export type WeighedDesign = Schemas['WeighedDesign']
+
+export const askWorth = ({ lot, body }: { lot: number; body: Schemas['WeighTestRequest'] }) =>
+  unwrap(http.POST('/api/v1/lots/{id}/weigh-test/', { params: { path: { id: lot } }, body }))
+
 type At<T = object> = { id: number } & T
 
 export function useTrialChanges() {

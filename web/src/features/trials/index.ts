@@ -5,6 +5,7 @@ import './composables/useLookOutbox'
 
 export { fetchCountSheet, useDishChanges, useTrialChanges, useTrials, type TrialRow } from './api'
 // loaded with the trial's page, not with the first one
+export const WorthPanel = defineAsyncComponent(() => import('./components/WorthPanel.vue'))
 export const AddTreatment = defineAsyncComponent(() => import('./components/AddTreatment.vue'))
 export const RetreatUngerminated = defineAsyncComponent(() => import('./components/RetreatUngerminated.vue'))
 

@@ -8885,9 +8885,10 @@ export interface components {
             /** @default false */
             sure?: boolean;
         };
-        /** @description A treatment of a planned test; without a recipe the seed is sown as it is. */
+        /** @description A treatment of a planned test: its own steps, else those of a recipe; without either the seed is sown as it is. */
         TreatmentAskedRequest: {
             name: string;
+            steps?: components["schemas"]["StepRequest"][];
             recipe?: number | null;
         };
         TreatmentFigure: {
@@ -9394,6 +9395,8 @@ export interface components {
             spent: number;
             /** Format: double */
             changes: number;
+            /** Format: double */
+            detects: number | null;
             own: boolean;
         };
         WorkYear: {

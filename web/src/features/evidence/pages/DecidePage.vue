@@ -14,6 +14,7 @@ import { useDecision, useDecisionChanges, type Aim, type NextTest } from '../api
 import ConclusionForm from '../components/ConclusionForm.vue'
 import DecisionRows from '../components/DecisionRows.vue'
 import IfYouSow from '../components/IfYouSow.vue'
+import NextWorth from '../components/NextWorth.vue'
 import { asQuery } from '../logic/nextTrial'
 
 /** What to use, how sure that is, and what every other treatment would save and cost. */
@@ -122,6 +123,7 @@ async function plan(test: NextTest) {
         <div>
           <section>
             <h2 class="ruled">Worth testing next</h2>
+            <NextWorth :id="id" :lot="decision.of_lot?.id ?? null" />
             <p v-if="!decision.next.length" class="quiet">Nothing more to test: the trial answered its question.</p>
             <p v-if="sentence" class="notice bad" role="alert">{{ sentence }}</p>
             <div v-for="n in decision.next" :key="n.test" class="next">

@@ -61,6 +61,7 @@ function move(row: number, share: number) {
       <p class="sentence">{{ first }}</p>
       <OverlapDrawing :rows="rows" :shown="shown" @move="move" />
       <p v-for="(s, i) in others" :key="s" :class="cannot && i === others.length - 1 ? 'late' : 'quiet'">{{ s }}</p>
+      <slot />
       <h2 class="ruled">How it is laid out</h2>
       <LayoutChoice v-model:bags="bags" v-model:layout="layout" :plan="plan" />
       <button type="button" class="text-link" :aria-expanded="sizes" @click="sizes = !sizes">

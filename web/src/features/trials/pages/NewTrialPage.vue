@@ -20,7 +20,9 @@ import PlanTelling from '../components/PlanTelling.vue'
 import QuestionAsked from '../components/QuestionAsked.vue'
 import TreatmentBench from '../components/TreatmentBench.vue'
 import WhereAndHow from '../components/WhereAndHow.vue'
+import WorthPanel from '../components/WorthPanel.vue'
 import { usePlan } from '../composables/usePlan'
+import { useWorth } from '../composables/useWorth'
 import {
   isAboutLots,
   laidOf,
@@ -158,6 +160,17 @@ const { plan, trouble } = usePlan(
     difference: difference.value,
   })),
 )
+const { worth, wanted, belief } = useWorth(
+  computed(() => ({
+    lot: lot.value,
+    treatments: treatments.value,
+    dishes: Number(trial.dishes_per_treatment),
+    seeds_per_dish: Number(trial.seeds_per_dish),
+    bags: bags.value,
+  })),
+)
+/** Several treatments of one lot compete for its seed; a question about lots, or of one treatment, has no such worth. */
+const weighs = computed(() => worth.value !== null && treatments.value.length > 1 && !lots.value.length)
 watch(plan, (now) => {
   if (!now || sized.value) return
   trial.dishes_per_treatment = now.dishes
@@ -322,7 +335,12 @@ async function save(sure = false) {
           :plan="plan"
           :trouble="trouble"
           @size="size"
-        />
+        >
+          <template v-if="weighs && worth">
+            <h2 class="ruled">What it is worth</h2>
+            <WorthPanel v-model:wanted="wanted" v-model:belief="belief" :worth="worth" choosable @size="size" />
+          </template>
+        </PlanTelling>
         <p v-if="sentence" class="notice bad" role="alert">
           {{ sentence }}
           <button v-if="problem?.code === 'in_quarantine'" type="button" class="text-link" @click="save(true)">
