@@ -118,7 +118,8 @@ const plants = (n: number) => `${n < 0 ? '−' : '+'}${Math.abs(Math.round(n))}`
   justify-self: start;
 }
 
-.who {
+.worth .who {
+  margin-left: 0;
   display: block;
   font-size: 0.86rem;
 }
