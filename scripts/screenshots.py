@@ -44,7 +44,7 @@ VIEWS = {
     "sowing": ("/sowing/new?lot={lot_mallow}", DESK),
     "sowings": ("/sowing", DESK),
     "sown": ("/sowing/{sowing_mallow}", DESK),
-    "know": ("/plants/{plant_flax}", DESK),
+    "know": ("/plants/{plant_bitterbrush}", DESK),
     "plants": ("/plants", DESK),
     "import": ("/import", DESK),
     "label": ("/lots/new", DESK),
@@ -90,7 +90,7 @@ RECIPES = {
     "recipe_hot": "hot water, then 12 weeks cold",
 }
 KEPT = [
-    *("today", "trial", "count", "compare", "question", "packet-day", "stands", "visit", "lot"),
+    *("today", "trial", "count", "compare", "question", "packet-day", "stand", "visit", "lot"),
     *("recipes", "plan", "round", "batch"),
     *("decide", "report"),
     *("sowing", "know", "label", "practice"),
@@ -122,7 +122,7 @@ def main(folder: Path, names: list[str]) -> None:
         bags = {b["lot_code"]: b["batch"] for p in api.get("/api/v1/bag-rounds/") for b in p["bags"]}
         ids |= {"batch_balsamroot": bags["HR-114"], "batch_elderberry": bags["SC-011"], "batch_sumac": bags["RT-021"]}
         ids["sowing_mallow"] = next(p["id"] for p in api.get("/api/v1/sowing-plans/") if p["lot_code"] == "SM-052")
-        ids["plant_flax"] = next(p["taxon"] for p in api.get("/api/v1/knowledge/") if p["common_name"] == "Lewis flax")
+        ids["plant_bitterbrush"] = next(p["taxon"] for p in api.get("/api/v1/knowledge/") if p["common_name"] == "antelope bitterbrush")
         if {"practice", "briefs", *ON_BENCH} & {n.partition("@")[0] for n in names}:
             ids["practised"], ids["bench"] = practised(api)
         browser = Browser()

@@ -7,6 +7,7 @@ from django.db.models import Q
 
 from core.design import SCHOOLS, USUAL_DIFFERENCE, Aim, BagChoice, CurvePoint, Telling, propose, tell
 from core.errors import CoreError
+from core.germination import TrialLine, final_shares, over_trials
 from core.verdict import telling_sentences
 from core.vocabulary import Fitness, Question
 from server.errors import refused_by_core
@@ -162,10 +163,19 @@ def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
     latest = list(past.order_by("-sow_on", "-pk").values_list("pk", flat=True)[:PAST_TRIALS])
     counted = counted_of(latest)
     mine = Q(lot=lot) if alone else Q(is_control=True, **({"lot__taxon": lot.taxon_id} if lot.taxon_id else {"lot": lot}))
-    names = dict(Treatment.objects.filter(mine, trial__in=latest).values_list("pk", "name"))
-    for trial in latest:
-        wanted = [(pk, t) for pk, t in counted.get(trial, {}).items() if pk in names]
-        if wanted:
-            best, found = max(wanted, key=lambda x: x[1].p)
-            return found.p, f"{100 * found.p:.0f} % of “{names[best]}” germinated last time ({found.g} of {found.n})"
+    rows = {t.pk: t for t in Treatment.objects.filter(mine, trial__in=latest)}
+    told = [[(pk, t) for pk, t in counted.get(trial, {}).items() if pk in rows] for trial in latest]
+    for wanted in told:
+        own = [(pk, t) for pk, t in wanted if rows[pk].lot_id == lot.pk]
+        if own:
+            best, found = max(own, key=lambda x: x[1].p)
+            return found.p, f"{100 * found.p:.0f} % of “{rows[best].name}” germinated last time ({found.g} of {found.n})"
+    others = [t for wanted in told for _, t in wanted]
+    if others:
+        # only other lots were tried: where this one will fall
+        shares = [final_shares([t]).treatments[0] for t in others]
+        pooled = over_trials([TrialLine(x.share, x.n_eff) for x in shares])
+        assert pooled is not None  # there are lines
+        ends = f"{100 * pooled.next_lot.lower:.0f} and {100 * pooled.next_lot.upper:.0f} %"
+        return pooled.next_expected, f"other lots of the plant were tested; this one will fall between {ends}, 19 times in 20"
     return USUAL_SHARE, "nothing is known yet; half is the hardest case"

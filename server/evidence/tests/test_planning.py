@@ -48,8 +48,14 @@ class AskingAQuestion(ApiCase):
         for dish in dishes_of(make_sown_trial(lot=other), "none"):
             look(dish, 4, 2)
         plan = self.ask()
-        self.assertAlmostEqual(plan["expected"], 0.2)
-        self.assertIn("6 of 30", plan["expected_from"])
+        # of another lot: where this one will fall, nearer to the middle than that one fell
+        self.assertTrue(0.2 < plan["expected"] < 0.4)
+        self.assertRegex(plan["expected_from"], r"this one will fall between \d+ and \d+ %, 19 times in 20")
+        for dish in dishes_of(make_sown_trial(lot=self.lot), "none"):
+            look(dish, 4, 5)
+        own = self.ask()
+        self.assertAlmostEqual(own["expected"], 0.5)
+        self.assertIn("15 of 30", own["expected_from"])
 
     def test_a_retest_expects_what_the_lot_did_last_time(self):
         for dish in dishes_of(make_sown_trial(lot=self.lot), "cold"):

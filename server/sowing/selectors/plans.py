@@ -259,6 +259,11 @@ def _rests_on(plan: SowingPlan) -> str:
         return f"{percent}, typed by hand"
     now = tested(plan.treatment, plan.lot)
     said = f"{percent}, {plan.treatment.name} in {plan.treatment.trial.code}"
-    if now is not None and round(100 * now.share) != round(100 * plan.tested_share):
+    if now is None:
+        return said
+    if now.next_lower is not None and now.next_upper is not None:
+        # another lot's result: where this one will fall, as all lots of the plant tell by now
+        return f"{said} on {now.lot_code}; this lot will fall between {100 * now.next_lower:.0f} and {100 * now.next_upper:.0f} %"
+    if round(100 * now.share) != round(100 * plan.tested_share):
         said += f" (by now {100 * now.share:.0f} %)"
     return said

@@ -148,7 +148,7 @@ def basis_of(wish: SowingWish) -> Basis:
         where = f"lot {found.lot_code}, not this one" if found.other_lot else "this lot"
         rests_on = (
             f"“{found.name}” in {found.trial_code} on {where}: {found.germinated} of {found.sown} "
-            f"({percent(found.lower)}–{percent(found.upper)} %){_shrunk(found)}"
+            f"({percent(found.lower)}–{percent(found.upper)} %){_planned(found)}"
         )
         return Basis(found, found.sowing_share, found.n_eff, rests_on, learned, trays)
     if wish.typed_share is None or wish.typed_seeds is None:
@@ -158,8 +158,11 @@ def basis_of(wish: SowingWish) -> Basis:
     return Basis(None, wish.typed_share, n_eff_of_count(wish.typed_seeds), rests_on, learned, trays)
 
 
-def _shrunk(found: TestedTreatment) -> str:
-    """That the best of several treatments is partly luck, where that lowers the share planned with."""
+def _planned(found: TestedTreatment) -> str:
+    """What share is planned with where it is not the tested one: of another lot where this one will fall, else drawn in for luck."""
+    if found.next_lower is not None and found.next_upper is not None:
+        ends = f"between {percent(found.next_lower)} and {percent(found.next_upper)} %"
+        return f"; this lot will fall {ends}, 19 times in 20, and is planned with {percent(found.sowing_share)} %"
     if percent(found.sowing_share) == percent(found.share):
         return ""
     return f"; planned with {percent(found.sowing_share)} %, because the best of several treatments is partly luck"

@@ -7,8 +7,10 @@ from datetime import date
 from django.core.cache import caches
 
 from core.decision import Decision
-from core.germination import TYPICAL_DISH_RHO, TreatmentShare, indices
+from core.germination import TYPICAL_DISH_RHO, TreatmentShare, TrialLine, indices, over_trials
+from core.treatment import KeyStep, TreatmentKey
 from core.vocabulary import TrialKind, TrialState
+from core.worth import next_lot_belief
 from server.evidence.models import Conclusion
 from server.evidence.selectors.bags import bags_of
 from server.evidence.selectors.comparison import NothingToCompare
@@ -35,6 +37,9 @@ class TestedTreatment:
     `rank` orders them: what people concluded, what the decision uses, then by share; results of this lot before those of others.
     `sowing_share` is the share to plan with: the best of three treatments or more is partly luck. `days_to_half` is the time to 50 %
     germination; None where nobody can say.
+
+    Of another lot, `next_lower` to `next_upper` is where this lot will fall (95 %), pooled over the lots on which the same was done;
+    then `sowing_share` and `n_eff` are of that range, not of the old result. Of this lot both are None.
     """
 
     treatment: int
@@ -52,6 +57,8 @@ class TestedTreatment:
     upper: float
     sowing_share: float
     n_eff: float
+    next_lower: float | None
+    next_upper: float | None
     germinated: int
     sown: int
     dishes: int
@@ -68,18 +75,44 @@ def tested_treatments(lot: Lot) -> list[TestedTreatment]:
     wanted = sorted(same, key=lambda t: lot.pk not in (x.pk for x in t.lots))[:MOST_TRIALS]
     plants = {t.pk: plant_of(t.lot) for trial in wanted for t in trial.treatments.all()}
     chosen = set(valid(Conclusion.objects.filter(trial__in=wanted, treatment__isnull=False)).values_list("treatment", flat=True))
-    found = [
-        replace(x, other_lot=x.lot != lot.pk, concluded=x.treatment in chosen) for x in _of(wanted) if plants[x.treatment] == plant_of(lot)
-    ]
+    kept = [k for k in _of(wanted) if plants[k.tested.treatment] == plant_of(lot)]
+    found = [replace(_for_lot(k, kept, lot), concluded=k.tested.treatment in chosen) for k in kept]
     found.sort(key=lambda x: (x.other_lot, not x.concluded, not x.by_decision, x.interim, -x.share, -x.trial))
     return [replace(x, rank=i) for i, x in enumerate(found)]
 
 
 def tested(treatment: Treatment, lot: Lot) -> TestedTreatment | None:
     """One treatment's result; None while nothing of it counts."""
-    trial = trials().get(pk=treatment.trial_id)
-    found = next((x for x in _of([trial]) if x.treatment == treatment.pk), None)
-    return replace(found, other_lot=found.lot != lot.pk) if found else None
+    if treatment.lot_id != lot.pk:
+        # where this lot will fall is told by all lots of the plant
+        known = next((x for x in tested_treatments(lot) if x.treatment == treatment.pk), None)
+        if known is not None:
+            return known
+    kept = _of([trials().get(pk=treatment.trial_id)])
+    found = next((k for k in kept if k.tested.treatment == treatment.pk), None)
+    return _for_lot(found, [found], lot) if found else None
+
+
+@dataclass(frozen=True)
+class _Kept:
+    """A result with what was done to its seed, in the steps that make it the same treatment."""
+
+    tested: TestedTreatment
+    done: tuple[KeyStep, ...]
+
+
+def _for_lot(kept: _Kept, every: Sequence[_Kept], lot: Lot) -> TestedTreatment:
+    """A result as it counts for a lot: of another lot, where this one will fall."""
+    found = kept.tested
+    if found.lot == lot.pk:
+        return found
+    lines = [TrialLine(k.tested.share, k.tested.n_eff) for k in every if k.done == kept.done]
+    pooled = over_trials(lines)
+    assert pooled is not None  # its own line is among them
+    belief = next_lot_belief(pooled)
+    ends = (pooled.next_lot.lower, pooled.next_lot.upper)
+    size = belief.a + belief.b
+    return replace(found, other_lot=True, sowing_share=belief.mean, n_eff=size, next_lower=ends[0], next_upper=ends[1])
 
 
 def n_eff_of_count(seeds: int) -> float:
@@ -87,14 +120,14 @@ def n_eff_of_count(seeds: int) -> float:
     return seeds / (1 + (seeds - 1) * TYPICAL_DISH_RHO)
 
 
-def _of(wanted: Sequence[Trial]) -> list[TestedTreatment]:
+def _of(wanted: Sequence[Trial]) -> list[_Kept]:
     """The treatments of trials, kept by what they were made from: while a sowing is typed they are asked for again and again.
 
     Trials that are not kept are read together.
     """
     typical, revisions = typical_scatters(), made_from(wanted)
-    keys = {t.pk: key_of("tested", revisions[t.pk], typical.of(t)) for t in wanted}
-    kept: dict[str, list[TestedTreatment]] = caches["answers"].get_many(keys.values())
+    keys = {t.pk: key_of("tested by what was done", revisions[t.pk], typical.of(t)) for t in wanted}
+    kept: dict[str, list[_Kept]] = caches["answers"].get_many(keys.values())
     read = with_courses([t for t in wanted if keys[t.pk] not in kept])
     if read:
         year, bags = work_year(), bags_of([t for courses in read for t in by_treatment(courses)])
@@ -104,7 +137,7 @@ def _of(wanted: Sequence[Trial]) -> list[TestedTreatment]:
     return [x for t in wanted for x in kept[keys[t.pk]]]
 
 
-def _worked_out(courses: TrialCourses, given: Given) -> list[TestedTreatment]:
+def _worked_out(courses: TrialCourses, given: Given) -> list[_Kept]:
     if courses.trial.kind == TrialKind.PACKET_DAY:
         return [_tested(courses, t, x, None, 0) for t, x in counted_shares(by_treatment(courses), given.typical)]
     found = judged(courses, given=given)
@@ -117,11 +150,11 @@ def _worked_out(courses: TrialCourses, given: Given) -> list[TestedTreatment]:
     ]
 
 
-def _tested(courses: TrialCourses, t: TreatmentCourses, share: TreatmentShare, decision: Decision | None, place: int) -> TestedTreatment:
+def _tested(courses: TrialCourses, t: TreatmentCourses, share: TreatmentShare, decision: Decision | None, place: int) -> _Kept:
     """One treatment; `place` is where it is among those of its decision."""
     recipe, lot = t.treatment.recipe, t.treatment.lot
     sown_at = min((d.sown_at for d in t.dishes if d.sown_at), default=courses.sown_at)
-    return TestedTreatment(
+    found = TestedTreatment(
         treatment=t.treatment.pk,
         name=t.name,
         trial=courses.trial.pk,
@@ -137,6 +170,8 @@ def _tested(courses: TrialCourses, t: TreatmentCourses, share: TreatmentShare, d
         upper=share.upper,
         sowing_share=decision.options[place].sowing_share if decision else share.share,
         n_eff=share.n_eff,
+        next_lower=None,
+        next_upper=None,
         germinated=share.g,
         sown=share.n,
         dishes=share.dishes,
@@ -146,6 +181,7 @@ def _tested(courses: TrialCourses, t: TreatmentCourses, share: TreatmentShare, d
         by_decision=decision is not None and decision.use == place,
         rank=0,
     )
+    return _Kept(found, TreatmentKey.of([s.as_key() for s, _, _ in t.laid_steps]).recipe)
 
 
 def best_of(found: Sequence[TestedTreatment]) -> TestedTreatment | None:

@@ -63,6 +63,13 @@ class WhatASowingRestsOn(Sowings):
         self.assertTrue(all(t.other_lot for t in found))
         seen = preview(self.wish(lot=other), self.today)
         self.assertIn("not this one", seen.rests_on)
+        self.assertIn("; this lot will fall between ", seen.rests_on)
+        best = found[0]
+        self.assertTrue(best.next_lower < best.lower < best.sowing_share < best.upper < best.next_upper)
+        self.assertLess(best.n_eff, tested_treatments(self.lot)[0].n_eff / 3)
+        self.assertEqual((seen.share, seen.n_eff), (best.sowing_share, best.n_eff))
+        own = preview(self.wish(), self.today)
+        self.assertGreater(seen.choices[0].seeds_per_cell, own.choices[0].seeds_per_cell - 1)
 
     def test_nothing_to_rest_on_is_asked_for(self):
         for fields, code in (({"treatment": None}, "no_basis"), ({"treatment": None, "typed_share": 0.5}, "no_basis")):

@@ -25,7 +25,7 @@ export interface Word {
 export const WORDS: readonly Word[] = [
   {
     word: 'Today',
-    pages: [{ to: '/', words: 'Today', also: 'what to do, season, home', covers: ['/waiting'] }],
+    pages: [{ to: '/', words: 'Today', also: 'what to do, season, home', covers: ['/waiting', '/route'] }],
   },
   {
     word: 'Seed',

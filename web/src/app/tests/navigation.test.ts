@@ -48,6 +48,7 @@ const BY_A_LINK = [
   '/sowing/new',
   '/rounds/list',
   '/waiting',
+  '/route',
   '/practice/bench',
 ]
 /** Opened before anybody is signed in, or by a camera. */

@@ -64,8 +64,14 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   stand: {
     bench: ['Note how much is ripe at each visit, even when you collect nothing: next year’s dates rest on it.'],
     numbers: [
-      'The band shows when seed was ripe in earlier years. Coordinates stay coarse unless you show them exactly.',
+      'Green is not ripe, brown is ripe and still there, pale below has fallen. Your visits and earlier seasons move the curves.',
+      'The next visit comes before more than about 1 % of the season’s seed is expected to fall.',
+      'With a weather log of an earlier year, days are counted by warmth. Coordinates stay coarse unless you show them exactly.',
     ],
+  },
+  route: {
+    bench: ['Begin where waiting loses most. Print the list, or record each visit at its stand on the phone.'],
+    numbers: ['Distances are straight lines between positions as exactly as each stand shows them.'],
   },
   'new-stand': {
     bench: ['Write down who permits collecting, and until when. Local rules come first.'],
@@ -144,7 +150,11 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
   },
   'new-trial': {
     bench: ['Write the question first. Use enough dishes to answer it, and keep enough seed to sow.'],
-    numbers: ['“Detected 4 times in 5” is the power of the design for the difference you entered.'],
+    numbers: [
+      '“Detected 4 times in 5” is the power of the design for the difference you entered.',
+      'A test is worth the plants that a better choice gains, less those that its seed would have given.',
+      'Of a treatment never tried here a starting point counts as a few seeds. Raise or lower that trust.',
+    ],
     schools: ['10, 20, 50 or 100 seeds per dish: each is shown with what it can detect.'],
   },
   'new-packet-day': {
@@ -216,6 +226,8 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'T50 is the time to 50 % of the seeds that germinated.',
       'No curve is fitted where germination came in several flushes. The steps remain.',
       'Seed treated in one bag is one replicate, however many dishes it fills.',
+      'A dose series of four doses or more has a curve: the dose that is enough, with its interval, and doses to try next.',
+      'Nothing is said beyond the doses you tried.',
     ],
     schools: ['The dish is the replicate, not the seed: seeds of one dish share its luck.'],
   },
@@ -225,6 +237,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
       'The decision rests on expected results, never on “not significant”.',
       'Each pip is one chance in 20. Where the pips of two treatments overlap, either may be better.',
       'The aim sets what a week and a danger cost. Change it here, or for the nursery under Working days.',
+      'Worth testing next: a test that costs more plants than it gains is not proposed.',
     ],
     schools: ['“Most plants” takes the highest. “Balanced” gives up a little to save weeks. “Soonest” gives up more.'],
   },
@@ -276,6 +289,7 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     numbers: [
       'Each line is one trial: one lot in one year. Two that agree do not prove that the next one will.',
       '“Answered so far” means that several trials agree closely. No question is ever closed.',
+      'On the dose axis the dark band is the average lot, the pale one where the next lot will fall.',
     ],
   },
   import: {

@@ -58,7 +58,9 @@ const choices = computed(() => [
     props: {
       subtitle: [
         b.concluded ? 'concluded' : b.by_decision ? 'the trial’s decision' : '',
-        b.other_lot ? `another lot, ${b.lot_code}` : '',
+        b.next_lower !== null && b.next_upper !== null
+          ? `another lot, ${b.lot_code}: this one will fall between ${percentRange(b.next_lower, b.next_upper)}`
+          : '',
         b.interim ? 'counting continues' : '',
         `sown ${day(b.tested_on)}`,
       ]
