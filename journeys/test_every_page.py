@@ -100,6 +100,7 @@ class EveryPageCase(Journey):
             f"/trials/{trial}/close": "Close the dishes",
             f"/trials/{trial}/dishes/{Dish.objects.filter(treatment__trial=trial).first().pk}": "Dish",
             "/waiting": "Not sent yet",
+            "/route": "to visit",
             "/nowhere/at/all": "This page does not exist",
         }
 
