@@ -77,11 +77,10 @@ class SeasonBelief:
     sd: float
 
 
-@dataclass(frozen=True, slots=True)
-class BandDay:
-    """Shares ripe and gone on a day, 0..1 of the season's seed: the middle one, and the ends of 90 %."""
+@dataclass(frozen=True)
+class SeasonShares:
+    """Shares of the season's seed that are ripe, and that have fallen, 0..1: the middle one, and the ends of 90 %."""
 
-    day: float
     ripe: float
     ripe_lower: float
     ripe_upper: float
@@ -111,7 +110,7 @@ class Ripeness:
         return ripe, gone
 
     def expected(self, days: Sequence[float] | Array) -> tuple[Array, Array]:
-        """Expected shares ripe and gone on each day."""
+        """Expected shares that are ripe, and that have fallen, on each day."""
         ripe, gone = self.shares(np.asarray(days, dtype=float))
         return self.weights @ ripe, self.weights @ gone
 
@@ -199,11 +198,11 @@ class Ripeness:
         out: Array = self.weights @ np.maximum(0.0, fallen - at[:, None, None]).mean(axis=2)
         return out
 
-    def band(self, days: Array) -> list[BandDay]:
-        """Shares over days, to be drawn."""
+    def band(self, days: Array) -> list[SeasonShares]:
+        """Shares on each day, to be drawn."""
         ripe, gone = self.shares(days)
         columns = [*self._range(ripe), *self._range(gone)]
-        return [BandDay(*(float(v) for v in row)) for row in zip(days, *columns, strict=True)]
+        return [SeasonShares(*(float(v) for v in row)) for row in zip(*columns, strict=True)]
 
     def _range(self, shares: Array) -> list[Array]:
         order = np.argsort(shares, axis=0)

@@ -5,6 +5,7 @@ from datetime import date, timedelta
 
 import numpy as np
 
+from core.harvest import SeasonShares
 from core.verdict import best_days_sentence, gone_sentence, half_ripe_sentence, rests_on_sentence, waiting_sentence
 from core.vocabulary import Shedding
 from server.stands.models import Stand
@@ -20,16 +21,10 @@ _AHEAD = 28
 
 
 @dataclass(frozen=True)
-class SeasonDay:
-    """Shares ripe and gone on a day, 0..1: the middle one, and the ends of 90 %."""
+class SeasonDay(SeasonShares):
+    """A day of the season with its shares."""
 
     on: date
-    ripe: float
-    ripe_lower: float
-    ripe_upper: float
-    gone: float
-    gone_lower: float
-    gone_upper: float
 
 
 @dataclass(frozen=True)
@@ -106,7 +101,7 @@ def season_view(stand: Stand, season: Season, today: date) -> SeasonView:
         by_warmth=warmth,
         sentences=sentences,
         rests_on=rests_on_sentence(len(season.seen), found.seasons, found.others, warmth=warmth),
-        days=[SeasonDay(d, b.ripe, b.ripe_lower, b.ripe_upper, b.gone, b.gone_lower, b.gone_upper) for d, b in rows],
+        days=[SeasonDay(**vars(shares), on=d) for d, shares in rows],
         seen=[SeasonSight(s.on, s.ripe) for s in season.seen],
         returns=_returns(found, today),
     )

@@ -7749,8 +7749,6 @@ export interface components {
             sentence: string;
         };
         SeasonDay: {
-            /** Format: date */
-            on: string;
             /** Format: double */
             ripe: number;
             /** Format: double */
@@ -7763,6 +7761,8 @@ export interface components {
             gone_lower: number;
             /** Format: double */
             gone_upper: number;
+            /** Format: date */
+            on: string;
         };
         SeasonSight: {
             /** Format: date */
@@ -8737,6 +8737,10 @@ export interface components {
             sowing_share: number;
             /** Format: double */
             n_eff: number;
+            /** Format: double */
+            next_lower: number | null;
+            /** Format: double */
+            next_upper: number | null;
             germinated: number;
             sown: number;
             dishes: number;

@@ -113,9 +113,9 @@ const rings = computed(() => {
         {{ scale.words }}
       </text>
     </svg>
-    <p class="key quiet" aria-hidden="true">
+    <p class="legend quiet" aria-hidden="true">
       <span v-for="[code, ink] in several ? colours : []" :key="code"
-        ><i :style="{ borderColor: ink }"></i>{{ code }}</span
+        ><i class="dot" :style="{ borderColor: ink }"></i>{{ code }}</span
       >
       <template v-if="series.line.length">
         <span>Line and dark band: {{ next ? 'the average lot' : 'this lot' }}, 95 %.</span>
@@ -192,24 +192,9 @@ circle {
   fill: color-mix(in srgb, currentcolor 35%, var(--sheet));
 }
 
-.key {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  margin: 0;
-  font-size: 0.9rem;
-}
-
-.key span {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-
-.key i {
+.legend .dot {
   width: 11px;
-  height: 11px;
-  border: 2.4px solid;
+  border-width: 2.4px;
   border-radius: 50%;
 }
 </style>

@@ -109,7 +109,7 @@ const anchor = (at: number) => (at > width.value - 70 ? 'end' : at < LEFT + 40 ?
         </text>
       </g>
     </svg>
-    <p class="key quiet" aria-hidden="true">
+    <p class="legend quiet" aria-hidden="true">
       <span><i class="green-swatch"></i>not ripe</span>
       <span><i class="there-swatch"></i>ripe, still there</span>
       <span><i class="gone-swatch"></i>fallen</span>
@@ -188,26 +188,6 @@ text {
   fill: var(--alert);
 }
 
-.key {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 16px;
-  margin: 0;
-  font-size: 0.9rem;
-}
-
-.key span {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-
-.key i {
-  width: 16px;
-  height: 11px;
-  border: 1px solid var(--line);
-}
-
 .green-swatch {
   background: color-mix(in srgb, var(--sprout) 42%, var(--paper));
 }
@@ -220,7 +200,7 @@ text {
   background: var(--paper);
 }
 
-.key .dot {
+.legend .dot {
   width: 11px;
   border: 2px solid var(--ink);
   border-radius: 50%;

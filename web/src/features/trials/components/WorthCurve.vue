@@ -92,7 +92,7 @@ const counts = computed(() => [...new Set(props.designs.map((d) => d.treatments.
       </text>
       <text :x="LEFT" :y="HEIGHT - 6" aria-hidden="true">plants gained</text>
     </svg>
-    <p class="key quiet" aria-hidden="true">
+    <p class="legend quiet" aria-hidden="true">
       <span v-for="n in counts" :key="n"><i :style="{ background: colour(n) }"></i>{{ n }} treatments</span>
     </p>
   </div>
@@ -135,23 +135,9 @@ text {
   font-weight: 700;
 }
 
-.key {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  margin: 0;
-  font-size: 0.86rem;
-}
-
-.key span {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-
-.key i {
-  width: 11px;
-  height: 8px;
+.legend i {
+  height: 9px;
+  border: 0;
   border-radius: 50%;
 }
 </style>
