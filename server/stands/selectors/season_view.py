@@ -10,7 +10,7 @@ from core.verdict import best_days_sentence, gone_sentence, half_ripe_sentence, 
 from core.vocabulary import Shedding
 from server.stands.models import Stand
 from server.stands.selectors.ripening import Ripening
-from server.stands.selectors.season import Season
+from server.stands.selectors.season import Season, Seen
 
 # the band begins before anything is ripe, and ends when nearly all is gone
 _BEGIN, _END = 0.01, 0.97
@@ -25,14 +25,6 @@ class SeasonDay(SeasonShares):
     """A day of the season with its shares."""
 
     on: date
-
-
-@dataclass(frozen=True)
-class SeasonSight:
-    """The share ripe, 0..1, that was seen on a day of this season."""
-
-    on: date
-    ripe: float
 
 
 @dataclass(frozen=True)
@@ -65,7 +57,7 @@ class SeasonView:
     sentences: list[str]
     rests_on: str
     days: list[SeasonDay]
-    seen: list[SeasonSight]
+    seen: list[Seen]
     returns: list[Return]
 
 
@@ -102,7 +94,7 @@ def season_view(stand: Stand, season: Season, today: date) -> SeasonView:
         sentences=sentences,
         rests_on=rests_on_sentence(len(season.seen), found.seasons, found.others, warmth=warmth),
         days=[SeasonDay(**vars(shares), on=d) for d, shares in rows],
-        seen=[SeasonSight(s.on, s.ripe) for s in season.seen],
+        seen=season.seen,
         returns=_returns(found, today),
     )
 

@@ -10,6 +10,8 @@ const PAUSE_MS = 200
 export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise<A>, { live = false } = {}) {
   const answer = ref<A | null>(null) as Ref<A | null>
   const problem = ref<Problem | null>(null)
+  /** Whether the server is working on an answer. */
+  const asking = ref(false)
   let asked = 0
   let timer = 0
   let underWay = false
@@ -23,6 +25,7 @@ export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise
       return
     }
     underWay = true
+    asking.value = true
     try {
       const found = await ask(body)
       if (live || turn === asked) {
@@ -34,6 +37,7 @@ export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise
       if (turn === asked) problem.value = error
     } finally {
       underWay = false
+      asking.value = false
       if (waiting) {
         waiting = false
         void now(wanted.value)
@@ -51,5 +55,5 @@ export function useAnswer<B, A>(wanted: Ref<B | null>, ask: (body: B) => Promise
     },
     { immediate: true, deep: true },
   )
-  return { answer, problem }
+  return { answer, problem, asking }
 }

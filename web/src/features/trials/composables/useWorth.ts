@@ -30,6 +30,12 @@ export function useWorth(weighed: Ref<Weighed>) {
       body: { ...size, bags: Math.max(1, bags), treatments: rows, wanted: wanted.value, belief: belief.value },
     }
   })
-  const { answer, problem } = useAnswer(body, askWorth)
-  return { worth: answer as Ref<Worth | null>, trouble: computed(() => problem.value?.detail ?? ''), wanted, belief }
+  const { answer, problem, asking } = useAnswer(body, askWorth)
+  return {
+    worth: answer as Ref<Worth | null>,
+    trouble: computed(() => problem.value?.detail ?? ''),
+    asking,
+    wanted,
+    belief,
+  }
 }

@@ -160,7 +160,7 @@ const { plan, trouble } = usePlan(
     difference: difference.value,
   })),
 )
-const { worth, wanted, belief } = useWorth(
+const { worth, asking, wanted, belief } = useWorth(
   computed(() => ({
     lot: lot.value,
     treatments: treatments.value,
@@ -338,7 +338,14 @@ async function save(sure = false) {
         >
           <template v-if="weighs && worth">
             <h2 class="ruled">What it is worth</h2>
-            <WorthPanel v-model:wanted="wanted" v-model:belief="belief" :worth="worth" choosable @size="size" />
+            <WorthPanel
+              v-model:wanted="wanted"
+              v-model:belief="belief"
+              :worth="worth"
+              :loading="asking"
+              choosable
+              @size="size"
+            />
           </template>
         </PlanTelling>
         <p v-if="sentence" class="notice bad" role="alert">
