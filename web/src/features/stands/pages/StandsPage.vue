@@ -27,12 +27,13 @@ const { search, order, beside, chips, chip, narrowed } = useListAddress(CHIPS)
 const { data, isPending, error, refetch } = useStands(search)
 
 const PRESSING: StandRow['state'][] = ['may_be_gone', 'overdue', 'due']
-/** Visits of today by place, the most pressing first. */
+/** Visits of today, that first of which waiting would lose most, as on Today. */
 const today = computed(() =>
   (data.value?.results ?? [])
     .filter((s) => PRESSING.includes(s.state))
     .sort(
-      (a, b) => a.place_name.localeCompare(b.place_name, 'en') || PRESSING.indexOf(a.state) - PRESSING.indexOf(b.state),
+      (a, b) =>
+        (b.waiting_loses ?? 0) - (a.waiting_loses ?? 0) || PRESSING.indexOf(a.state) - PRESSING.indexOf(b.state),
     ),
 )
 const rows = computed(() => data.value?.results.filter((s) => chip.value?.holds(s)))
@@ -58,7 +59,12 @@ const WORDS: LedgerWords = {
 <template>
   <main class="page">
     <section v-if="today.length && !search && !narrowed && !beside" class="today">
-      <h2>Visit today</h2>
+      <h2>
+        Visit today
+        <RouterLink v-if="places.length > 1" to="/route" class="route"
+          >Route through {{ places.length }} places</RouterLink
+        >
+      </h2>
       <div class="places">
         <div v-for="place in places" :key="place">
           <h3 class="ruled">{{ place }}</h3>
@@ -123,6 +129,11 @@ const WORDS: LedgerWords = {
   grid-template-columns: repeat(auto-fit, minmax(min(380px, 100%), 1fr));
   gap: 8px 48px;
   margin-top: 8px;
+}
+
+.route {
+  margin-left: 12px;
+  font: 0.95rem var(--text);
 }
 
 .latin {
