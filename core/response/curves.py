@@ -72,7 +72,7 @@ def shares_and_slopes(theta: Array, x: Array) -> tuple[Array, list[Array]]:
 
 
 def part_of_zero(doses: Array) -> float:
-    """δ, which stands in for no dose on the log scale: a tenth of the smallest dose above 0."""
+    """Delta, which stands in for no dose on the log scale: a tenth of the smallest dose above 0."""
     return _ZERO_PART * float(doses[doses > 0].min())
 
 

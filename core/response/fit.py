@@ -37,7 +37,7 @@ class Series:
 
     @cached_property
     def delta(self) -> float:
-        """δ, in the unit of the doses."""
+        """Delta, in the unit of the doses."""
         return part_of_zero(self.doses)
 
     @cached_property

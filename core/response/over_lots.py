@@ -336,6 +336,8 @@ class _Lots:
         lots = expit(_logit(shares)[:, None, :] + tau * _AT_NORMAL[:, None])
         both = (weights[:, None] * _OF_NORMAL).ravel()
         nexts = weighted_quantiles(lots.reshape(-1, len(doses)), both, np.array([0.025, 0.5, 0.975]))
+        # the next lot is no surer than the average one, whatever the grids
+        nexts[0], nexts[2] = np.minimum(nexts[0], bands[0]), np.maximum(nexts[2], bands[1])
         rows = zip(doses, average, *bands, *nexts, strict=True)
         return tuple(LotPoint(*(float(v) for v in row)) for row in rows)
 

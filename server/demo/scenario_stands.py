@@ -83,8 +83,8 @@ STANDS = [
         300,
         24,
         [
-            VisitSpec(12, 0.1),
-            VisitSpec(4, 0.5, (RipeSign.DRY_BROWN, RipeSign.RATTLES)),
+            VisitSpec(20, 0.1),
+            VisitSpec(11, 0.6, (RipeSign.DRY_BROWN, RipeSign.RATTLES)),
         ],
         ("EP-006",),
     ),

@@ -143,7 +143,7 @@ class OnToday(ApiCase):
         end_lot(by=make_person(), lot=old, version=old.version, ended=LotEnd.DISCARDED, on=timezone.localdate(), at=now())
         self.assertEqual(due(), [])
 
-    def test_stands_to_visit_come_by_place_and_drying_lots_to_be_turned(self):
+    def test_stands_to_visit_come_by_what_waiting_loses_and_drying_lots_to_be_turned(self):
         for place, share in (("Tallow Creek", 0.1), ("Ember Spring", 0.5)):
             stand = make_stand(place_name=place, watch_from=timezone.localdate() - timedelta(days=30), shedding="bursts")
             make_visit(stand, share, days_ago=20)
@@ -151,7 +151,9 @@ class OnToday(ApiCase):
         lot = make_lot()
         record_drying(by=make_person(), lot=lot, kind=DryingKind.SPREAD, at=now() - timedelta(days=3))
         today = self.client.get("/api/v1/today/").json()
-        self.assertEqual([v["place_name"] for v in today["visits"]], ["Ember Spring", "Tallow Creek"])
+        self.assertEqual([v["place_name"] for v in today["visits"]], ["Tallow Creek", "Ember Spring"])
+        losses = [v["waiting_loses"] for v in today["visits"]]
+        self.assertGreater(losses[0], losses[1])
         self.assertEqual([(d["code"], d["days_late"]) for d in today["drying"]], [(lot.code, 2)])
 
 
