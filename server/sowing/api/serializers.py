@@ -208,9 +208,9 @@ class WeighTestSerializer(WorthWishSerializer):
     """A test that is planned; with `dishes` and `seeds_per_dish` its own layout is weighed too."""
 
     treatments = TreatmentAskedSerializer(many=True, allow_empty=False)
-    dishes = serializers.IntegerField(min_value=1, max_value=40, allow_null=True, default=None)
-    seeds_per_dish = serializers.IntegerField(min_value=1, max_value=500, allow_null=True, default=None)
-    bags = serializers.IntegerField(min_value=1, max_value=20, default=1)
+    dishes = serializers.IntegerField(min_value=1, max_value=1000, allow_null=True, default=None)
+    seeds_per_dish = serializers.IntegerField(min_value=1, max_value=10_000, allow_null=True, default=None)
+    bags = serializers.IntegerField(min_value=1, max_value=100, default=1)
 
 
 class WeighNextSerializer(WorthWishSerializer):

@@ -7764,12 +7764,6 @@ export interface components {
             /** Format: date */
             on: string;
         };
-        SeasonSight: {
-            /** Format: date */
-            on: string;
-            /** Format: double */
-            ripe: number;
-        };
         SeasonView: {
             shedding: components["schemas"]["Shedding"];
             /** Format: date */
@@ -7796,7 +7790,7 @@ export interface components {
             sentences: string[];
             rests_on: string;
             days: components["schemas"]["SeasonDay"][];
-            seen: components["schemas"]["SeasonSight"][];
+            seen: components["schemas"]["Seen"][];
             returns: components["schemas"]["Return"][];
         };
         SeedEstimate: {
@@ -7829,6 +7823,12 @@ export interface components {
             lot_code: string;
             lot_name: string;
             seedlings: number;
+        };
+        Seen: {
+            /** Format: date */
+            on: string;
+            /** Format: double */
+            ripe: number;
         };
         /**
          * @description * `opened` - OPENED

@@ -14,16 +14,20 @@ export interface Weighed {
   bags: number
 }
 
+const isSize = (n: number) => Number.isInteger(n) && n > 0
+
 /** What a test that is being laid out is worth in plants, asked a moment after the last change. */
 export function useWorth(weighed: Ref<Weighed>) {
   const wanted = ref<number | null>(null)
   const belief = ref(STARTING_BELIEF)
   const body = computed(() => {
-    const { lot, treatments, bags, ...size } = weighed.value
-    if (lot === null) return null
-    const rows = treatments.map((t) => {
+    const { lot, treatments, bags, dishes, seeds_per_dish } = weighed.value
+    // one treatment has nothing to be chosen from; a size that is being typed is weighed once it is one
+    if (lot === null || treatments.length < 2) return null
+    const size = isSize(dishes) && isSize(seeds_per_dish) ? { dishes, seeds_per_dish } : {}
+    const rows = treatments.map((t, i) => {
       const { name, recipe, steps } = laidOf(t, bags)
-      return { name, recipe: recipe ?? null, ...(steps ? { steps } : {}) }
+      return { name: name || `treatment ${i + 1}`, recipe: recipe ?? null, ...(steps ? { steps } : {}) }
     })
     return {
       lot,
