@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { moment } from '@/shared/format/dates'
+import { isoDay, moment } from '@/shared/format/dates'
 import { percent, withDoubt } from '@/shared/format/numbers'
 import { outcomeWords, reasonWords, signWords } from '@/shared/labels'
 import { useTakeBackVisit, type VisitView } from '../api'
@@ -8,6 +8,8 @@ import { useTakeBackVisit, type VisitView } from '../api'
 defineProps<{ visits: readonly VisitView[]; mayChange: boolean }>()
 
 const takeBack = useTakeBackVisit()
+/** Visits of other years say which. */
+const year = isoDay(new Date()).slice(0, 4)
 </script>
 
 <template>
@@ -15,14 +17,17 @@ const takeBack = useTakeBackVisit()
   <ol v-else>
     <li v-for="v in visits" :key="v.id" :class="{ gone: !v.stands }">
       <a v-if="v.photo" :href="`/api/v1/photos/${v.photo}/`" target="_blank" rel="noopener"
-        ><img :src="`/api/v1/photos/${v.photo}/`" :alt="`Photo of ${moment(v.at)}`" loading="lazy"
+        ><img
+          :src="`/api/v1/photos/${v.photo}/`"
+          :alt="`Photo of ${moment(v.at, !v.at.startsWith(year))}`"
+          loading="lazy"
       /></a>
       <div>
         <p>
           <strong :class="{ struck: !v.stands }">{{
             v.outcome === 'watching' ? `${percent(v.share_ripe)} % ripe` : outcomeWords[v.outcome]
           }}</strong>
-          <span class="quiet"> {{ moment(v.at) }}, {{ v.by }}</span>
+          <span class="quiet"> {{ moment(v.at, !v.at.startsWith(year)) }}, {{ v.by }}</span>
           <span v-if="!v.stands" class="quiet"> (undone)</span>
         </p>
         <p v-if="v.signs.length || v.sick || v.eaten">
@@ -44,7 +49,7 @@ const takeBack = useTakeBackVisit()
         v-if="mayChange && v.stands"
         type="button"
         class="text-link"
-        :aria-label="`Undo the visit of ${moment(v.at)}`"
+        :aria-label="`Undo the visit of ${moment(v.at, !v.at.startsWith(year))}`"
         @click="takeBack.mutate(v.id)"
       >
         Undo

@@ -86,17 +86,17 @@ async function saveName() {
         {{ r.refusal?.detail }} The visit was not recorded: please record it once more.
         <button type="button" class="text-link" @click="decide(r, null)">Drop this one</button>
       </p>
-      <section class="season">
-        <h2 class="ruled">Ripe and gone</h2>
-        <SeasonPanel :id="id" :today="isoDay(new Date())" />
-      </section>
-      <div class="columns">
-        <section>
-          <VisitPanel v-if="user?.may_count" :stand="id" @recorded="recorded = true" />
+      <div class="parts">
+        <section class="season">
+          <h2 class="ruled">Ripe and gone</h2>
+          <SeasonPanel :id="id" :today="isoDay(new Date())" />
+        </section>
+        <VisitPanel v-if="user?.may_count" class="visit" :stand="id" @recorded="recorded = true" />
+        <section class="visits">
           <h2 class="ruled">Visits</h2>
           <VisitList :visits="timeline?.visits ?? []" :may-change="user?.may_count ?? false" />
         </section>
-        <section>
+        <section class="known">
           <p v-if="timeline?.row.estimate" class="estimate">
             {{ withDoubt(timeline.row.estimate.seeds, timeline.row.estimate.se_seeds) }} seeds on the stand
             <span v-if="timeline.row.estimate.doubt" class="quiet"
@@ -146,8 +146,26 @@ async function saveName() {
   margin: 0;
 }
 
-.columns {
-  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
+.parts {
+  display: grid;
+  grid-template: 'season season' auto 'visit known' auto 'visits known' 1fr / minmax(0, 1.15fr) minmax(0, 1fr);
+  gap: 8px 48px;
+}
+
+.season {
+  grid-area: season;
+}
+
+.visit {
+  grid-area: visit;
+}
+
+.visits {
+  grid-area: visits;
+}
+
+.known {
+  grid-area: known;
 }
 
 .estimate {
@@ -159,9 +177,10 @@ h2 {
   margin-top: 20px;
 }
 
+/* in the field the visit comes first */
 @media (max-width: 900px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
+  .parts {
+    grid-template: 'visit' auto 'season' auto 'visits' auto 'known' auto / minmax(0, 1fr);
   }
 }
 </style>
