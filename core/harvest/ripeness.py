@@ -89,9 +89,12 @@ class SeasonShares:
     gone_upper: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Ripeness:
-    """What is believed of a stand's season: weights over the day of half ripe (`mu`) and the spread of ripening (`sigma`), in days."""
+    """What is believed of a stand's season: weights over the day of half ripe (`mu`) and the spread of ripening (`sigma`), in days.
+
+    One is equal to itself alone, and so can be a key.
+    """
 
     shedding: Shedding
     mu: Array

@@ -6,14 +6,13 @@ from datetime import date, timedelta
 from functools import lru_cache
 
 import numpy as np
-from django.utils import timezone
 
 from core.harvest import Ripeness, SeasonBelief, Sighting, ripeness, season_belief, seen_season
 from core.vocabulary import Shedding, VisitOutcome
+from server.record_kinds.days import local_day
 from server.stands.models import Harvest, Stand, Visit
-from server.stands.selectors.weather import SeasonClock, Weather
+from server.stands.selectors.weather import YEAR, SeasonClock, Weather
 
-YEAR = 365.25
 # the season that is looked at around its first reminder, where no earlier one says more
 BEFORE_FIRST, AFTER_FIRST = 45.0, 150.0
 _MOST_EARLIER = 8
@@ -52,16 +51,12 @@ class Ripening:
         if after is None:
             assert self.before is not None  # without a visit there is an earlier season
             after = self.before.mean - 4 * self.before.sd
-        day = _next_visit(self._key, self._since, after, taken=self.taken)
+        day = _next_visit(self.ripeness, self._since, after, taken=self.taken)
         return None if day is None else self.clock.date(day)
 
     @property
     def _since(self) -> float | None:
         return None if self.since is None else self.clock.day(self.since)
-
-    @property
-    def _key(self) -> "_Held":
-        return _Held(self.ripeness)
 
     def half_ripe(self) -> tuple[date, date, date]:
         """The day on which half is ripe: the middle one, and the ends of 90 %."""
@@ -79,22 +74,9 @@ class Ripening:
         return max(0.0, float(lost[1] - lost[0]))
 
 
-class _Held:
-    """A belief as a key of the cache: the same object is the same belief."""
-
-    def __init__(self, held: Ripeness) -> None:
-        self.ripeness = held
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Held) and other.ripeness is self.ripeness
-
-    def __hash__(self) -> int:
-        return id(self.ripeness)
-
-
 @lru_cache(maxsize=_KEPT)
-def _next_visit(held: _Held, since: float | None, after: float, *, taken: bool) -> float | None:
-    return held.ripeness.next_visit(since, after, taken=taken)
+def _next_visit(found: Ripeness, since: float | None, after: float, *, taken: bool) -> float | None:
+    return found.next_visit(since, after, taken=taken)
 
 
 @lru_cache(maxsize=_KEPT)
@@ -122,9 +104,9 @@ def ripening_of(
     `first` is its first reminder, `others` are other stands of the plant.
     """
     shedding = Shedding(own.stand.shedding)
-    now = [v for v in own.visits if local(v) >= began and v.outcome == VisitOutcome.WATCHING]
+    now = [v for v in own.visits if local_day(v.at) >= began and v.outcome == VisitOutcome.WATCHING]
     taken = [h for h in own.harvests if h.collected_on >= began]
-    middle = first or (local(now[-1]) if now else today)
+    middle = first or (local_day(now[-1].at) if now else today)
     anchor = anchor_of(middle)
     clock = weather.clock(anchor, today) if weather else SeasonClock(anchor)
     at = clock.day(middle)
@@ -133,7 +115,7 @@ def ripening_of(
     others_said = [s for o in others for s in _earlier(o, shedding, anchor, None, today, weather)]
     before = season_belief(mine, others_said)
     seen = (
-        *(Sighting(clock.day(local(v)), v.share_ripe) for v in now),
+        *(Sighting(clock.day(local_day(v.at)), v.share_ripe) for v in now),
         *(Sighting(clock.day(h.collected_on), harvested=True) for h in taken),
     )
     if before is None and not seen:
@@ -141,7 +123,7 @@ def ripening_of(
     found = _believed(shedding, window, tuple(sorted(seen, key=lambda s: (s.day, s.harvested))), before)
     if found is None:
         return None
-    days = [*(local(v) for v in now), *(h.collected_on for h in taken)]
+    days = [*(local_day(v.at) for v in now), *(h.collected_on for h in taken)]
     last = max(days, default=None)
     # of a wild stand only a small part is ever taken
     took = own.stand.own_ground and any(h.collected_on == last for h in taken)
@@ -165,9 +147,9 @@ def _earlier(
 
     for v in events.visits:
         if v.outcome == VisitOutcome.WATCHING:
-            add(local(v), v.share_ripe)
+            add(local_day(v.at), v.share_ripe)
         elif v.outcome == VisitOutcome.MISSED:
-            add(local(v), gone=True)
+            add(local_day(v.at), gone=True)
     for h in events.harvests:
         add(h.collected_on, harvested=True)
     told = []
@@ -181,8 +163,3 @@ def _earlier(
 
 def _years_before(anchor: date, years: int) -> date:
     return anchor.replace(year=anchor.year - years)
-
-
-def local(visit: Visit) -> date:
-    """The day of a visit."""
-    return timezone.localtime(visit.at).date()

@@ -3,13 +3,12 @@
 from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from datetime import date, datetime, timedelta
-
-from django.utils import timezone
+from datetime import date, timedelta
 
 from core.harvest import SeasonEnd, Watch, a_year_later, next_first_visit, watch
 from core.seedstock import Estimate, seed_rate
 from core.vocabulary import CalibrationKind, Shedding, VisitOutcome, WatchState
+from server.record_kinds.days import local_day
 from server.record_kinds.selectors import valid
 from server.stands.models import Harvest, Stand, Visit
 from server.stands.selectors.ripening import Ripening, StandEvents, ripening_of
@@ -49,7 +48,7 @@ def seasons(stands: Iterable[Stand], today: date) -> dict[int, Season]:
     """Seasons of several stands in a fixed number of queries; other stands of their plants are read along."""
     wanted = {s.pk: s for s in stands}
     taxa = {s.taxon_id for s in wanted.values() if s.taxon_id}
-    kin = Stand.objects.filter(taxon__in=taxa, deleted_at__isnull=True).exclude(pk__in=wanted)
+    kin = Stand.objects.filter(taxon__in=taxa).exclude(pk__in=wanted)
     every = wanted | ({s.pk: s for s in kin} if taxa else {})
     visits: dict[int, list[Visit]] = defaultdict(list)
     for visit in valid(Visit.objects.filter(stand__in=every)).select_related("by").order_by("at", "pk"):
@@ -75,7 +74,7 @@ def season_of(events: StandEvents, others: Sequence[StandEvents], today: date, w
     stand, visits, harvests = events.stand, events.visits, events.harvests
     ends = sorted(
         [(h.collected_on, None) for h in harvests if not h.more_to_come]
-        + [(_day(v.at), VisitOutcome(v.outcome)) for v in visits if v.outcome != VisitOutcome.WATCHING],
+        + [(local_day(v.at), VisitOutcome(v.outcome)) for v in visits if v.outcome != VisitOutcome.WATCHING],
         key=lambda e: e[0],
     )
     first = stand.watch_from
@@ -87,10 +86,10 @@ def season_of(events: StandEvents, others: Sequence[StandEvents], today: date, w
     since = first - BEFORE_FIRST_REMINDER if first else today - SEASON
     if ends:
         since = max(since, ends[-1][0] + timedelta(days=1))
-    now = [v for v in visits if _day(v.at) >= since and v.outcome == VisitOutcome.WATCHING]
+    now = [v for v in visits if local_day(v.at) >= since and v.outcome == VisitOutcome.WATCHING]
     last = now[-1] if now else None
-    if last is not None and today - _day(last.at) > FORGOTTEN:
-        first, last = (a_year_later(first or _day(last.at))), None
+    if last is not None and today - local_day(last.at) > FORGOTTEN:
+        first, last = (a_year_later(first or local_day(last.at))), None
     while last is None and first is not None and today - first > FORGOTTEN:
         first = a_year_later(first)
     shedding = Shedding(stand.shedding)
@@ -99,7 +98,7 @@ def season_of(events: StandEvents, others: Sequence[StandEvents], today: date, w
         found = watch(shedding, today, first)
         since = max(since, first - BEFORE_FIRST_REMINDER) if first else since
     else:
-        found = watch(shedding, today, first, _day(last.at), last.share_ripe, last.sign_words)
+        found = watch(shedding, today, first, local_day(last.at), last.share_ripe, last.sign_words)
     ripening = ripening_of(events, others, first, since, today, weather)
     if ripening is not None and ripening.since is None and first is None and ripening.chance_gone(today) > HALF:
         # nobody set a reminder, and this year's seed has gone: the next season is meant
@@ -108,7 +107,7 @@ def season_of(events: StandEvents, others: Sequence[StandEvents], today: date, w
     if ripening is not None:
         found = _believed_watch(ripening, found, first if first == stand.watch_from else None, last, today)
     end_on, end = ends[-1] if ends else (None, None)
-    return Season(first, last, found, end_on, end, _estimate(now), [Seen(_day(v.at), v.share_ripe) for v in now], ripening)
+    return Season(first, last, found, end_on, end, _estimate(now), [Seen(local_day(v.at), v.share_ripe) for v in now], ripening)
 
 
 def _believed_watch(ripening: Ripening, cadence: Watch, reminder: date | None, last: Visit | None, today: date) -> Watch:
@@ -130,7 +129,7 @@ def _believed_watch(ripening: Ripening, cadence: Watch, reminder: date | None, l
 
 def _last_seen(visits: Sequence[Visit], gone_on: date) -> date | None:
     """The last day on which seed was still seen there before it had fallen, in the same season."""
-    seen = [_day(v.at) for v in visits if v.outcome == VisitOutcome.WATCHING and gone_on - SEASON <= _day(v.at) <= gone_on]
+    seen = [local_day(v.at) for v in visits if v.outcome == VisitOutcome.WATCHING and gone_on - SEASON <= local_day(v.at) <= gone_on]
     return max(seen, default=None)
 
 
@@ -151,7 +150,3 @@ def taken_this_season(stand: Stand, on: date) -> list[int]:
     """Seeds taken on each earlier visit of the season that a day belongs to."""
     found = valid(Harvest.objects.filter(stand=stand, collected_on__gt=on - SEASON, collected_on__lte=on + SEASON))
     return [h.taken_seeds for h in found if h.taken_seeds is not None]
-
-
-def _day(at: datetime) -> date:
-    return timezone.localtime(at).date()

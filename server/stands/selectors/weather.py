@@ -2,12 +2,14 @@
 
 from collections import defaultdict
 from collections.abc import Collection
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date, timedelta
+from functools import cached_property
 
 import numpy as np
 from django.core.cache import caches
 from django.utils import timezone
+from numpy.typing import NDArray
 
 from core.harvest import thermal_days
 from core.temperature import daily
@@ -17,11 +19,14 @@ from server.reference.models import Place
 from server.temperature.models import TemperatureLog
 from server.temperature.selectors import HOUR, moment_of, readings_of
 
-YEAR_DAYS = 366
+YEAR, YEAR_DAYS = 365.25, 366
+# what is usual of a day: so many years back, with so many days beside it
+_YEARS_BACK, _BESIDE = range(1, 11), range(-3, 4)
 # earlier years say what is usual where they cover so many days of the year
 _ENOUGH_DAYS = 300
 
 Means = dict[date, float]
+Floats = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -56,37 +61,56 @@ class SeasonClock:
 
 @dataclass(frozen=True)
 class Weather:
-    """Mean °C of the days that a log covers."""
+    """Mean °C of the days that a log covers. The clock of a year is worked out once: every visit of every stand asks for it."""
 
     means: Means
+    _clocks: dict[tuple[date, date], SeasonClock] = field(default_factory=dict)
 
     def clock(self, first: date, today: date) -> SeasonClock:
         """The clock of the year that begins on `first`, with its days until today; by the calendar where too little is known."""
-        days = [first + timedelta(days=i) for i in range(YEAR_DAYS)]
-        usual = [self._usual(d, first) for d in days]
-        known = [u for u in usual if u is not None]
-        seen = [m for d in days if d < today and (m := self.means.get(d)) is not None]
-        gaps = sum(d < today for d in days) - len(seen)
-        if len(known) < _ENOUGH_DAYS or not seen or gaps > len(seen) / 10:
+        if (first, today) not in self._clocks:
+            self._clocks[first, today] = self._clock(first, today)
+        return self._clocks[first, today]
+
+    def _clock(self, first: date, today: date) -> SeasonClock:
+        usual = self._usual(first)
+        known = np.flatnonzero(~np.isnan(usual))
+        past = max(0, min(YEAR_DAYS, (today - first).days))
+        seen = self._on(np.arange(past) + first.toordinal())
+        gaps = int(np.isnan(seen).sum())
+        if len(known) < _ENOUGH_DAYS or gaps == past or gaps > (past - gaps) / 10:
             return SeasonClock(first)
-        filled = _filled(usual)
-        own = [self.means.get(d, u) for d, u in zip(days, filled, strict=True) if d < today]
-        return SeasonClock(first, tuple(thermal_days(filled, own)))
+        filled = np.interp(np.arange(YEAR_DAYS), known, usual[known])
+        own = np.where(np.isnan(seen), filled[:past], seen)
+        return SeasonClock(first, tuple(thermal_days(filled.tolist(), own.tolist())))
 
-    def _usual(self, day: date, first: date) -> float | None:
-        """The mean of a day in the years before, and of the days beside it."""
-        found = [
-            m
-            for years in range(1, 11)
-            for beside in (-3, -2, -1, 0, 1, 2, 3)
-            if (on := day - timedelta(days=round(365.25 * years) + beside)) < first and (m := self.means.get(on)) is not None
-        ]
-        return sum(found) / len(found) if found else None
+    def _usual(self, first: date) -> Floats:
+        """The mean of each day of the year in the years before, and of the days beside it; nan where none is known."""
+        begin = first.toordinal()
+        back = np.array([[round(YEAR * years) + beside for beside in _BESIDE] for years in _YEARS_BACK]).ravel()
+        days = begin + np.arange(YEAR_DAYS)[:, None] - back
+        found = np.where(days < begin, self._on(days), np.nan)
+        count = (~np.isnan(found)).sum(axis=1)
+        total = np.nansum(found, axis=1)
+        out: Floats = np.divide(total, count, out=np.full(YEAR_DAYS, np.nan), where=count > 0)
+        return out
 
+    def _on(self, ordinals: NDArray[np.int_]) -> Floats:
+        """The mean of days by their ordinals, of any shape; nan where none is known."""
+        first, along = self._along
+        at = ordinals - first
+        inside = (at >= 0) & (at < len(along))
+        out: Floats = np.where(inside, along[np.clip(at, 0, len(along) - 1)], np.nan)
+        return out
 
-def _filled(usual: list[float | None]) -> list[float]:
-    at = [i for i, u in enumerate(usual) if u is not None]
-    return [float(v) for v in np.interp(range(len(usual)), at, [u for u in usual if u is not None])]
+    @cached_property
+    def _along(self) -> tuple[int, Floats]:
+        """The means as one row of days, with the ordinal of the first; nan for days without a reading."""
+        ordinals = [d.toordinal() for d in self.means] or [0]
+        row = np.full(max(ordinals) - min(ordinals) + 1, np.nan)
+        for on, mean in self.means.items():
+            row[on.toordinal() - min(ordinals)] = mean
+        return min(ordinals), row
 
 
 def weather_at(places: Collection[int]) -> dict[int, Weather]:
