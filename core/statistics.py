@@ -8,6 +8,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy import special
 
 from core.errors import CoreError, check_share
@@ -259,3 +260,17 @@ def holm(p: Sequence[float]) -> list[float]:
         running = max(running, min(1.0, (count - rank) * p[index]))
         adjusted[index] = running
     return adjusted
+
+
+def run_around(good: NDArray[np.bool_], at: int) -> tuple[int, int]:
+    """Return the first and last place of the unbroken run of true values that the place `at` lies in; `at` itself where it is alone.
+
+    >>> run_around(np.array([True, False, True, True, False]), 3)
+    (2, 3)
+    """
+    low, high = at, at
+    while low > 0 and good[low - 1]:
+        low -= 1
+    while high < len(good) - 1 and good[high + 1]:
+        high += 1
+    return low, high

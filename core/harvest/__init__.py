@@ -8,12 +8,11 @@
 
 from core.harvest.collecting import LEAST_PARENTS, CollectingLimit, collecting_limit
 from core.harvest.ripeness import (
-    HOLDING_DAYS,
-    HOLDING_SPREAD,
     Ripeness,
     SeasonBelief,
     SeasonShares,
     Sighting,
+    holding_days,
     ripeness,
     season_belief,
     seen_season,
@@ -23,8 +22,6 @@ from core.harvest.route import Spot, Stop, route
 from core.harvest.watch import SeasonEnd, Watch, a_year_later, lets_go, next_first_visit, watch
 
 __all__ = [
-    "HOLDING_DAYS",
-    "HOLDING_SPREAD",
     "LEAST_PARENTS",
     "CollectingLimit",
     "Ripeness",
@@ -37,6 +34,7 @@ __all__ = [
     "Watch",
     "a_year_later",
     "collecting_limit",
+    "holding_days",
     "lets_go",
     "next_first_visit",
     "ripeness",

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from scipy import special
 
 from core.errors import CoreError, check_finite, check_share
+from core.statistics import run_around
 from core.vocabulary import Shedding
 
 Array = NDArray[np.float64]
@@ -49,7 +50,8 @@ _WIDE = 6.0
 # a stand found bare has lost so much; a harvest is never made where less than this is ripe and still there
 _BARE, _NEVER = 0.95, 1e-3
 _NODES = 9
-_BEFORE, _AFTER = 60.0, 130.0
+# days since half was ripe, over which the share gone is tabled
+_LATE = np.arange(-60.0, 130.0 + _STEP, _STEP)
 _LIKELY = 1e-5
 _AHEAD = np.array([1.0, 2.0, 3.0, 5.0, 8.0, 12.0, 17.0, 23.0, 30.0, 40.0, 55.0])
 
@@ -109,7 +111,7 @@ class Ripeness:
         gone = np.empty_like(late)
         for i, s in enumerate(SPREADS):
             mine = self.sigma == s
-            gone[mine] = np.interp(late[mine], _late(), table[i])
+            gone[mine] = np.interp(late[mine], _LATE, table[i])
         return ripe, gone
 
     def expected(self, days: Sequence[float] | Array) -> tuple[Array, Array]:
@@ -146,12 +148,7 @@ class Ripeness:
         ripe, gone = self.expected(days)
         there = ripe - gone
         top = int(there.argmax())
-        good = there >= AS_GOOD * there[top]
-        first, last = top, top
-        while first > 0 and good[first - 1]:
-            first -= 1
-        while last < len(days) - 1 and good[last + 1]:
-            last += 1
+        first, last = run_around(there >= AS_GOOD * there[top], top)
         return float(days[top]), float(there[top]), float(days[first]), float(days[last])
 
     def next_visit(self, since: float | None, after: float, *, taken: bool = True, most: float = VISIT_LOSS) -> float | None:
@@ -336,20 +333,21 @@ def thermal_days(usual: Sequence[float], seen: Sequence[float], base_c: float = 
     return [float(v) for v in np.interp(own_sum, usual_sum, np.arange(1, len(usual) + 1))]
 
 
-def _late() -> Array:
-    return np.arange(-_BEFORE, _AFTER + _STEP, _STEP)
-
-
 def _held(shedding: Shedding) -> Array:
     """Days that seed is held, equally likely ones."""
+    return holding_days(shedding, special.ndtri((np.arange(_NODES) + 0.5) / _NODES))
+
+
+def holding_days(shedding: Shedding, at: Array) -> Array:
+    """Days that ripe seed is held, log-normal, at so many standard deviations of its log."""
     s = math.sqrt(math.log(1 + HOLDING_SPREAD**2))
-    out: Array = np.exp(math.log(HOLDING_DAYS[shedding]) - s * s / 2 + s * special.ndtri((np.arange(_NODES) + 0.5) / _NODES))
+    out: Array = np.exp(math.log(HOLDING_DAYS[shedding]) - s * s / 2 + s * at)
     return out
 
 
 @lru_cache(maxsize=8)
 def _gone_table(shedding: Shedding) -> Array:
     """Share gone by days since half was ripe, for each spread: shape (spreads, days)."""
-    late = _late()[None, :, None] - _held(shedding)
+    late = _LATE[None, :, None] - _held(shedding)
     out: Array = special.ndtr(late / SPREADS[:, None, None]).mean(axis=2)
     return out

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from scipy.optimize import brentq
 from scipy.special import expit
 
+from core.statistics import run_around
 from core.vocabulary import DoseShape
 
 Array = NDArray[np.float64]
@@ -98,10 +99,5 @@ def best_doses(curve: Curve, at: Array) -> tuple[float, float, float]:
     """Where a curve over the doses `at` is highest, and the ends of the doses around it that are as good."""
     p = curve(at)
     top = int(p.argmax())
-    good = p >= p[top] - AS_GOOD
-    low, high = top, top
-    while low > 0 and good[low - 1]:
-        low -= 1
-    while high < len(at) - 1 and good[high + 1]:
-        high += 1
+    low, high = run_around(p >= p[top] - AS_GOOD, top)
     return float(at[top]), float(at[low]), float(at[high])

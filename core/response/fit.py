@@ -94,17 +94,23 @@ class Series:
         best = min(found, key=lambda r: float(r.fun))
         return -float(best.fun), DoseFit.of(shape, self.delta, best.x)
 
+    def bent(self, sizes: tuple[int, ...]) -> tuple[list[Array], Array, Array]:
+        """Even grids of a and log b, and of a₂ where there is a third size: each of shape (m, 1).
+
+        Beside them what a curve's p₀ and p₁ are multiplied by at each dose, shape (m, k).
+        """
+        low, high = self.middles
+        grids = [np.linspace(low, high, sizes[0]), np.exp(np.linspace(math.log(SPREADS[0]), math.log(SPREADS[1]), sizes[1]))]
+        if len(sizes) > 2:
+            grids.append(np.linspace(low, high + PAST_LARGEST, sizes[2]))
+        bent = [g.ravel()[:, None] for g in np.meshgrid(*grids, indexing="ij")]
+        s = expit((self.x - bent[0]) / bent[1])
+        fall = expit(-(self.x - bent[2]) / bent[1]) if len(sizes) > 2 else np.ones_like(s)
+        return bent, (1 - s) * fall, s * fall
+
     def _starts(self, *, hump: bool) -> list[list[float]]:
         """Curves to begin from: over a grid of what bends them, the shares at both ends by weighted least squares."""
-        low, high = self.middles
-        grids = [np.linspace(low, high, _COARSE), np.exp(np.linspace(math.log(SPREADS[0]), math.log(SPREADS[1]), _COARSE_SPREADS))]
-        if hump:
-            grids.append(np.linspace(low, high + PAST_LARGEST, _COARSE))
-        bent = [g.ravel()[:, None] for g in np.meshgrid(*grids, indexing="ij")]
-        a, b = bent[:2]
-        s = expit((self.x - a) / b)
-        fall = expit(-(self.x - bent[2]) / b) if hump else np.ones_like(s)
-        first, second = (1 - s) * fall, s * fall
+        bent, first, second = self.bent((_COARSE, _COARSE_SPREADS, _COARSE) if hump else (_COARSE, _COARSE_SPREADS))
         p0, p1 = (np.clip(v, 0.01, 0.99)[:, None] for v in weighted_ends(first, second, self.p, self.weights)[0])
         best = np.argsort(-self.quasi(p0 * first + p1 * second), kind="stable")
         return [[float(v[i, 0]) for v in (p0, p1, *bent)] for i in best[: _STARTS * _APART : _APART]]

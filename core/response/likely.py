@@ -1,12 +1,11 @@
 """Curves that the counts of a dose series allow, each with its weight (docs/methods/dose-and-response.md)."""
 
-import math
 from dataclasses import dataclass
 
 import numpy as np
 from scipy.special import expit
 
-from core.response.curves import PAST_LARGEST, SPREADS, Array
+from core.response.curves import Array
 from core.response.fit import Series, weighted_ends
 from core.vocabulary import DoseShape
 
@@ -26,15 +25,20 @@ class LikelyCurves:
 
     def shares(self, x: Array) -> Array:
         """Share of each curve at log doses `x` of shape (k,): shape (m, k)."""
-        p0, p1, a, b = (self.theta[:, [i]] for i in range(4))
-        p = p0 + (p1 - p0) * expit((x - a) / b)
-        out: Array = p * expit(-(x - self.theta[:, [4]]) / b) if self.theta.shape[1] > 4 else p
-        return out
+        return curve_shares(self.theta, x)
 
     def reweighted(self, loglik: Array) -> "LikelyCurves":
         """The same curves with weights of another log-likelihood, shape (m,)."""
         w = self.weights * np.exp(loglik - loglik.max())
         return LikelyCurves(self.theta, w / w.sum())
+
+
+def curve_shares(theta: Array, x: Array) -> Array:
+    """Shares of curves of shape (m, 4 or 5) at log doses of shape (k,): shape (m, k)."""
+    p0, p1, a, b = (theta[:, [i]] for i in range(4))
+    p = p0 + (p1 - p0) * expit((x - a) / b)
+    out: Array = p * expit(-(x - theta[:, [4]]) / b) if theta.shape[1] > 4 else p
+    return out
 
 
 def likely_curves(series: Series, shape: DoseShape) -> LikelyCurves:
@@ -48,27 +52,19 @@ def likely_curves(series: Series, shape: DoseShape) -> LikelyCurves:
 
 def curve_grid(series: Series, shape: DoseShape) -> tuple[Array, Array]:
     """Parameters of the grid, shape (m, 4 or 5), and the log of what each stands for."""
-    hump = shape is DoseShape.HUMPED
-    low, high = series.middles
-    sizes: tuple[int, ...] = _HUMP_GRID if hump else _RISE_GRID
-    grids = [np.linspace(low, high, sizes[0]), np.exp(np.linspace(math.log(SPREADS[0]), math.log(SPREADS[1]), sizes[1]))]
-    if hump:
-        grids.append(np.linspace(low, high + PAST_LARGEST, sizes[2]))
-    bent = [g.ravel()[:, None] for g in np.meshgrid(*grids, indexing="ij")]
-    s = expit((series.x - bent[0]) / bent[1])
-    fall = expit(-(series.x - bent[2]) / bent[1]) if hump else np.ones_like(s)
-    (p0, p1), (v0, v1, c) = weighted_ends((1 - s) * fall, s * fall, series.p, series.weights)
+    bent, first, second = series.bent(_HUMP_GRID if shape is DoseShape.HUMPED else _RISE_GRID)
+    (p0, p1), (v0, v1, c) = weighted_ends(first, second, series.p, series.weights)
     # p₀, and p₁ given p₀
     se0, slope = np.sqrt(v0), c / v0
     se1 = np.sqrt(np.maximum(v1 - c * slope, 0))
     # ends that the doses do not reach are any share
     se0, se1 = np.minimum(se0, 0.5), np.minimum(se1, 0.5)
     z0, z1 = (g.ravel() for g in np.meshgrid(_ENDS[shape], _ENDS[shape], indexing="ij"))
-    first = p0[:, None] + se0[:, None] * z0
-    second = p1[:, None] + slope[:, None] * se0[:, None] * z0 + se1[:, None] * z1
-    rest = [np.broadcast_to(v, first.shape) for v in bent]
-    theta = np.stack([first, second, *rest], axis=-1).reshape(-1, 2 + len(bent))
-    log_weight = np.broadcast_to(np.log(np.maximum(se0 * se1, 1e-9))[:, None], first.shape).ravel()
+    shares = p0[:, None] + se0[:, None] * z0
+    ends = p1[:, None] + slope[:, None] * se0[:, None] * z0 + se1[:, None] * z1
+    rest = [np.broadcast_to(v, shares.shape) for v in bent]
+    theta = np.stack([shares, ends, *rest], axis=-1).reshape(-1, 2 + len(bent))
+    log_weight = np.broadcast_to(np.log(np.maximum(se0 * se1, 1e-9))[:, None], shares.shape).ravel()
     fits = ((theta[:, :2] >= 0) & (theta[:, :2] <= 1)).all(axis=1)
     return theta[fits], log_weight[fits]
 

@@ -15,7 +15,7 @@ from core.response.curves import ENOUGH, PARAMETERS, SPREADS, TINY, Array, DoseF
 from core.response.dose_curve import FEWEST_CURVE_DOSES, DoseCurve, answered, without_curve
 from core.response.fit import Series, criterion
 from core.response.interval import DoseInterval
-from core.response.likely import LikelyCurves, likely_curves, weighted_quantiles
+from core.response.likely import LikelyCurves, curve_shares, likely_curves, weighted_quantiles
 from core.statistics import NORMAL_975
 from core.vocabulary import DoseShape, Reason
 
@@ -239,8 +239,7 @@ class _Lots:
 
     def dose_of(self, theta: Array, tau: float, share: float | None) -> Array:
         """Log dose that is enough for curves of shape (m, 4), of the average lot."""
-        p0, p1, a, b = (theta[:, [i]] for i in range(4))
-        average = _average(p0 + (p1 - p0) * expit((self.grid - a) / b), tau)
+        average = _average(curve_shares(theta, self.grid), tau)
         out = np.empty(len(theta))
         for i, row in enumerate(average):
             wanted = ENOUGH * row[-1] if share is None else share
@@ -259,8 +258,10 @@ class _Lots:
         loglik = self.model.loglik(_logit(shares), tau)[0]
         return few.reweighted(loglik - loose.quasi(few.shares(loose.x))), loglik - tau**2 / (2 * TAU_SCALE**2)
 
-    def interval(self, fit: DoseFit, tau: float, loglik: float, share: float | None) -> DoseInterval:
-        """Doses of the rising curves that are likely enough, tau held."""
+    def interval(
+        self, fit: DoseFit, likely_ones: tuple[LikelyCurves, Array], tau: float, loglik: float, share: float | None
+    ) -> DoseInterval:
+        """Doses of the rising curves that are likely enough, tau held; `likely_ones` are begun from."""
         least = loglik - NORMAL_975**2 / 2
         low, high = self.pooled.middles
         small, step = 1e-5 * np.eye(4), 1e-5
@@ -291,7 +292,7 @@ class _Lots:
             {"type": "ineq", "fun": lambda v: likely(v)[0], "jac": lambda v: likely(v)[1]},
             {"type": "ineq", "fun": lambda v: v[1] - v[0], "jac": lambda _: np.array([-1.0, 1.0, 0.0, 0.0])},
         ]
-        curves, values = self.likely(DoseShape.RISING, tau)
+        curves, values = likely_ones
         enough = (values >= least) & (curves.theta[:, 1] >= curves.theta[:, 0])
         starts = np.vstack([best, np.column_stack([curves.theta[enough, :3], np.log(curves.theta[enough, 3])])])
         at = self.dose_of(raw(starts), tau, share)
@@ -317,21 +318,20 @@ class _Lots:
         upper = self.pooled.largest if upper_open else math.exp(ends[1]) - self.pooled.delta
         return DoseInterval(lower, upper, lower_open, upper_open)
 
-    def points(self, fit: DoseFit, tau: float) -> tuple[LotPoint, ...]:
+    def points(self, fit: DoseFit, likely_ones: LikelyCurves | None, tau: float) -> tuple[LotPoint, ...]:
         """The average lot with its interval, and the next lot, at doses between none and the largest."""
         low, high = self.pooled.middles
         doses = np.linspace(0.0, self.pooled.largest, _DRAWN)
         x = np.clip(np.log(doses + self.pooled.delta), low, high)
         average = _average(fit.share_at(doses), tau)
-        if fit.shape is DoseShape.FLAT:
+        if likely_ones is None:
             p = np.linspace(0.005, 0.995, 199)
             loglik = self.model.loglik(_logit(np.broadcast_to(p[:, None, None], (len(p), *self.model.x.shape))), tau)[0]
             weights = np.exp(loglik - loglik.max())
             weights = weights / weights.sum()
             shares = np.broadcast_to(p[:, None], (len(p), len(doses)))
         else:
-            curves, _ = self.likely(fit.shape, tau)
-            weights, shares = curves.weights, curves.shares(x)
+            weights, shares = likely_ones.weights, likely_ones.shares(x)
         bands = weighted_quantiles(_average(shares, tau), weights, np.array([0.025, 0.975]))
         lots = expit(_logit(shares)[:, None, :] + tau * _AT_NORMAL[:, None])
         both = (weights[:, None] * _OF_NORMAL).ravel()
@@ -368,12 +368,18 @@ def dose_over_lots(trials: Sequence[LotSeries], share: float | None = None) -> D
     if lots.pooled.dishes <= PARAMETERS[DoseShape.RISING] + 2:
         return DoseOverLots(without_curve(Reason.NO_REPLICATION), len(trials))
     scores, fit, tau, loglik = lots.best()
+    likely = None if fit.shape is DoseShape.FLAT else lots.likely(fit.shape, tau)
+
+    def interval(_: float) -> DoseInterval:
+        assert likely is not None  # asked for a rise only
+        return lots.interval(fit, likely, tau, loglik, share)
+
     found = answered(
         scores,
         fit,
         lambda at: _average(fit.share_at(at), tau),
         lots.pooled.largest,
         share,
-        lambda _: lots.interval(fit, tau, loglik, share),
+        interval,
     )
-    return DoseOverLots(found, len(trials), tau, lots.points(fit, tau))
+    return DoseOverLots(found, len(trials), tau, lots.points(fit, likely[0] if likely else None, tau))

@@ -6,7 +6,7 @@ from datetime import date, timedelta
 
 import numpy as np
 
-from core.harvest import HOLDING_DAYS, HOLDING_SPREAD, Ripeness, SeasonBelief, Sighting, ripeness, season_belief, watch
+from core.harvest import Ripeness, SeasonBelief, Sighting, holding_days, ripeness, season_belief, watch
 from core.vocabulary import Shedding
 
 _SEEDS = 1000
@@ -36,8 +36,7 @@ class SimulatedSeason:
         assert before is not None  # there are earlier years
         half, spread = usual + rng.normal(0, _YEARS_DIFFER), rng.uniform(4, 12)
         ripe = rng.normal(half, spread, _SEEDS)
-        s2 = np.log(1 + HOLDING_SPREAD**2)
-        held = np.exp(np.log(HOLDING_DAYS[shedding]) - s2 / 2 + np.sqrt(s2) * rng.normal(size=_SEEDS))
+        held = holding_days(shedding, rng.normal(size=_SEEDS))
         return cls(shedding, float(np.median(ripe)), ripe, ripe + held, before)
 
 

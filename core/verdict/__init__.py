@@ -36,6 +36,7 @@ from core.verdict.ripening import best_days_sentence, gone_sentence, half_ripe_s
 from core.verdict.sentences import (
     TreatmentLine,
     head_sentence,
+    listed,
     p_said,
     pair_sentence,
     percent,
@@ -100,6 +101,7 @@ __all__ = [
     "judge_practice",
     "ladder_sentences",
     "late_sentence",
+    "listed",
     "lot_next",
     "never_tested",
     "next_dose_sentence",

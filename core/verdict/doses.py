@@ -1,8 +1,7 @@
 """What a curve over doses says, in sentences (docs/methods/dose-and-response.md)."""
 
-from collections.abc import Sequence
-
 from core.response import DoseCurve, NextDoses
+from core.verdict.sentences import listed
 from core.vocabulary import DoseShape, DurationUnit, Reason
 
 _WEEK = 7.0
@@ -95,13 +94,9 @@ def next_dose_sentence(found: NextDoses | None, unit: DurationUnit) -> str:
     """
     if found is None:
         return ""
-    names = _listed([dose_about(d, unit) for d in found.doses])
+    names = listed([dose_about(d, unit) for d in found.doses], "and")
     far = " One of them lies beyond the largest dose tried." if found.past_largest else ""
     return (
         f"Next, try none, {names}: the dose is known within a factor of {found.factor_now:.1f}, "
         f"and would then be within about {found.factor_then:.1f}.{far}"
     )
-
-
-def _listed(words: Sequence[str]) -> str:
-    return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from core.treatment import dose_name
 from core.verdict.facts import LadderFacts, Proposal, TreatmentFacts, TrialFacts
-from core.verdict.sentences import percent
+from core.verdict.sentences import listed, percent
 from core.vocabulary import DoseReading, DurationUnit, NextTest, VerdictRule
 
 EARLY = 0.10
@@ -117,8 +117,7 @@ def _doses(ladder: LadderFacts) -> list[Proposal]:
 
 
 def _listed(series: Sequence[float], unit: str) -> str:
-    words = [_said(x, unit) for x in series]
-    return f"{', '.join(words[:-1])} and {words[-1]}"
+    return listed([_said(x, unit) for x in series], "and")
 
 
 def _said(dose: float, unit: str) -> str:

@@ -2,6 +2,7 @@
 
 from datetime import date
 
+from core.verdict.sentences import listed
 from core.wording import day_value
 
 
@@ -73,5 +74,5 @@ def rests_on_sentence(visits: int, seasons: int, others: int, *, warmth: bool) -
         parts.append(f"{seasons} earlier season{'s' if seasons != 1 else ''} here")
     if others:
         parts.append(f"{others} season{'s' if others != 1 else ''} at other stands of the plant")
-    said = ", ".join(parts[:-1]) + (" and " if len(parts) > 1 else "") + parts[-1] if parts else "starting points alone"
+    said = listed(parts, "and") if parts else "starting points alone"
     return f"From {said}." + (" Days are counted by warmth, from the log." if warmth else "")

@@ -10,7 +10,7 @@ from core.design import detectable
 from core.errors import CoreError
 from core.germination import over_trials
 from core.treatment import TreatmentKey, dangerous
-from core.verdict import own_layout_sentence, worth_sentence
+from core.verdict import listed, own_layout_sentence, worth_sentence
 from core.vocabulary import DecisionAim, Dormancy, StepKind
 from core.worth import (
     STARTING_WEIGHT,
@@ -245,8 +245,7 @@ def _weighed(
 def _compared(found: Worth, rows: Sequence[_Row]) -> str:
     if not found.designs:
         return ""
-    names = [f"“{rows[i].name}”" for i in found.designs[0].design.treatments]
-    return f"{', '.join(names[:-1])} and {names[-1]}" if len(names) > 1 else names[0]
+    return listed([f"“{rows[i].name}”" for i in found.designs[0].design.treatments], "and")
 
 
 def _design(d: DesignWorth, rows: Sequence[_Row], without: _Row, typical: TypicalScatter, *, own: bool) -> WeighedDesign:
