@@ -11,7 +11,7 @@ from core.germination import TrialLine, final_shares, over_trials
 from core.verdict import telling_sentences
 from core.vocabulary import Fitness, Question
 from server.errors import refused_by_core
-from server.evidence.selectors.typical_scatter import PAST_TRIALS, counted_of, typical_scatter
+from server.evidence.selectors.typical_scatter import PAST_TRIALS, TypicalScatter, counted_of, typical_scatter
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.trials.models import Treatment
@@ -97,8 +97,8 @@ def plan_question(
     left = stocks([x.pk for x in every])
     scarcest = min(every, key=lambda x: seeds if (seeds := left[x.pk].seeds) is not None else float("inf"))
     stock = left[scarcest.pk]
-    share, share_from = (expected, "as you expect") if expected is not None else _expected(lot, asks)
     typical = typical_scatter()
+    share, share_from = (expected, "as you expect") if expected is not None else _expected(lot, asks, typical)
     rho, rho_from = typical.rho0, typical.rests_on
     aim = Aim(asks, treatments * len(every), share, USUAL_DIFFERENCE if difference is None else difference, len(every))
     begin = propose(aim, in_stock=stock.seeds, rho=rho)
@@ -156,7 +156,7 @@ def _school(seeds: int, aim: Aim, told: Telling) -> SchoolTelling:
     )
 
 
-def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
+def _expected(lot: Lot, asks: Question, typical: TypicalScatter) -> tuple[float, str]:
     """The share to expect: the lot's own best where it is tested by itself, untreated seed of the plant where treatments compete."""
     alone = asks in (Question.ALIVE, Question.STILL_AS_GOOD)
     past = trials_of([lot]) if alone else trials_of_plant(lot)
@@ -173,7 +173,7 @@ def _expected(lot: Lot, asks: Question) -> tuple[float, str]:
     others = [t for wanted in told for _, t in wanted]
     if others:
         # only other lots were tried: where this one will fall
-        shares = [final_shares([t]).treatments[0] for t in others]
+        shares = [final_shares([t], typical.rho0, typical.rho_b).treatments[0] for t in others]
         pooled = over_trials([TrialLine(x.share, x.n_eff) for x in shares])
         assert pooled is not None  # there are lines
         ends = f"{100 * pooled.next_lot.lower:.0f} and {100 * pooled.next_lot.upper:.0f} %"
