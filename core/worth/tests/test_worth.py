@@ -1,8 +1,11 @@
 from unittest import TestCase
 
-from core.decision import AIM_COSTS
+import numpy as np
+
+from core.decision import AIM_COSTS, Candidate, decide, expected_shares
 from core.errors import CoreError
-from core.germination import TrialLine, over_trials
+from core.germination import CountedDish, CountedTreatment, SharedBags, TrialLine, final_shares, over_trials
+from core.statistics import NORMAL_975
 from core.treatment import KeyStep
 from core.vocabulary import DecisionAim, Dormancy, DurationUnit, StepKind
 from core.worth import (
@@ -18,6 +21,7 @@ from core.worth import (
     starting_group,
     worth_of_tests,
 )
+from core.worth.worth import _read
 
 
 def step(kind, days=0.0):
@@ -62,6 +66,36 @@ class Beliefs(TestCase):
     def test_a_belief_without_doubt_is_refused(self):
         with self.assertRaises(CoreError):
             fitted_belief(1.0, 0.1)
+
+
+class AsATrialIsRead(TestCase):
+    """What is drawn is read many trials at once; each is read as the trial's own result and decision read it."""
+
+    def test_shares_sizes_and_expected_shares_are_those_of_a_trial(self):
+        draw = np.random.default_rng(8)
+        for dishes, seeds, bags in ((4, 25, (0, 1, 2)), (2, 10, (0, 1, 1)), (3, 20, (0, 0, 0))):
+            came = draw.binomial(seeds, draw.uniform(0.05, 0.9, (12, 3, 1)), (12, 3, dishes)).astype(float)
+            came[0, 0], came[1, 1] = 0, seeds
+            share, size = _read(came, seeds, dishes, np.array(bags), Situation(1000))
+            expected = expected_shares(share, size)
+            for i, trial in enumerate(came):
+                counted = [
+                    CountedTreatment(j, tuple(CountedDish(int(g), seeds) for g in row), bags=SharedBags(bags[j]))
+                    for j, row in enumerate(trial)
+                ]
+                found = final_shares(counted)
+                scale = (NORMAL_975 / found.critical) ** 2
+                for j, t in enumerate(found.treatments):
+                    self.assertAlmostEqual(share[i, j], t.share, 9)
+                    self.assertAlmostEqual(size[i, j], t.n_eff * scale, 6)
+                decided = decide([Candidate(t.id, t.share, t.n_eff, 0, False) for t in found.treatments], found.critical)
+                for j, option in enumerate(decided.options):
+                    self.assertAlmostEqual(expected[i, j], option.expected, delta=0.02)
+
+    def test_one_dish_each_counts_as_a_hint(self):
+        came = np.array([[[4.0], [7.0]]])
+        _, size = _read(came, 10, 1, np.array([0, 0]), Situation(1000))
+        self.assertAlmostEqual(size[0, 0], final_shares([CountedTreatment(0, (CountedDish(4, 10),))]).treatments[0].n_eff / 2, 6)
 
 
 class Worths(TestCase):

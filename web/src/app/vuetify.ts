@@ -3,7 +3,7 @@ import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
 
 const shared = { error: '#a5372c', warning: '#8a5a0c', info: '#44708f', success: '#4e7d2b' }
 
-/** Vuetify carries fields, menus and buttons; the look comes from the same tokens as styles.css. */
+/** Vuetify carries fields, menus and buttons; the look comes from the same tokens as theme.css. */
 export const vuetify = createVuetify({
   icons: { defaultSet: 'mdi', aliases, sets: { mdi } },
   defaults: {

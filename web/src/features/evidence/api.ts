@@ -3,6 +3,7 @@ import { toValue, type MaybeRefOrGetter } from 'vue'
 import { useChange } from '@/shared/composables/useChange'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { readLines } from '@/shared/api/lines'
+import { wantedShare } from '@/shared/drawing/doses'
 
 export type Overview = Schemas['TrialOverview']
 export type Comparison = Schemas['TrialComparison']
@@ -55,8 +56,7 @@ export const useTrialDoses = (id: MaybeRefOrGetter<number>, share: MaybeRefOrGet
   useQuery({
     queryKey: ['trial', id, 'doses', share],
     queryFn: () => {
-      const wanted = toValue(share)
-      const query = wanted === null ? {} : { share: wanted / 100 }
+      const query = wantedShare(toValue(share))
       return unwrap(http.GET('/api/v1/trials/{id}/doses/', { params: { path: { id: toValue(id) }, query } }))
     },
     placeholderData: keepPreviousData,

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { useChange } from '@/shared/composables/useChange'
+import { wantedShare } from '@/shared/drawing/doses'
 
 export type Recipe = Schemas['Recipe']
 export type RecipeRequest = Schemas['RecipeRequest']
@@ -62,8 +63,7 @@ export const useRecipeDoses = (id: MaybeRefOrGetter<number>, share: MaybeRefOrGe
   useQuery({
     queryKey: ['recipe', id, 'doses', share],
     queryFn: () => {
-      const wanted = toValue(share)
-      const query = wanted === null ? {} : { share: wanted / 100 }
+      const query = wantedShare(toValue(share))
       return unwrap(http.GET('/api/v1/recipes/{id}/doses/', { params: { path: { id: toValue(id) }, query } }))
     },
     placeholderData: keepPreviousData,

@@ -3,6 +3,7 @@ import { toValue, type MaybeRefOrGetter } from 'vue'
 import { addressOf } from '@/shared/api/bench'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { useChange } from '@/shared/composables/useChange'
+import { wantedShare } from '@/shared/drawing/doses'
 
 export type SowingWish = Schemas['SowingWishRequest']
 export type SowingPreview = Schemas['SowingPreview']
@@ -103,8 +104,7 @@ export const usePlantDoses = (
     queryKey: ['knowledge', of, 'doses', share],
     queryFn: () => {
       const { kind, id } = toValue(of)
-      const wanted = toValue(share)
-      const params = { ...path(id), query: wanted === null ? {} : { share: wanted / 100 } }
+      const params = { ...path(id), query: wantedShare(toValue(share)) }
       return kind === 'lot'
         ? unwrap(http.GET('/api/v1/lots/{id}/doses/', { params }))
         : unwrap(http.GET('/api/v1/taxa/{id}/doses/', { params }))

@@ -3,6 +3,9 @@ import type { Schemas } from '../api/http'
 export type DoseResponse = Schemas['DoseResponse']
 type Unit = DoseResponse['unit']
 
+/** What a dose series is asked with: the share that is wanted, in seeds of 100; null for 90 % of the most that is reached. */
+export const wantedShare = (wanted: number | null) => (wanted === null ? {} : { share: wanted / 100 })
+
 const WEEK = 7
 const WEEKS_FROM = 21
 /** Distances of marks on an axis of doses, from the closest on. */
