@@ -121,7 +121,7 @@ DORMANCY_WORDS = {
 LEAST_DOUBT = 0.005
 _WEEK_SECONDS = 7 * 86_400
 NOTHING_LEFT = "Nothing is left of the lot to test."
-NO_TREATMENT = "Add treatments first: a test compares at least two."
+NOTHING_CAME = "Nothing germinated, so no test can be weighed. Find out first whether the seed is alive."
 ONE_TREATMENT = "With one treatment there is nothing to choose. A test would say how thick to sow, and whether the seed is alive."
 NO_AMOUNT = "Enter the lot's amount first: what a test is worth depends on the seed that is left."
 
@@ -161,8 +161,10 @@ def weigh_next(
         tried = WorthCandidate(fitted_belief(mean, option.upper - option.lower), option.weeks, option.hazardous, is_together(t.kinds))
         rows.append(_Row(t.name, tried, f"this trial, {option.germinated} of {option.sown}"))
     if asked.decision.next and rows:
-        best = max(r.candidate.belief.mean for r in rows)
-        new = WorthCandidate(Belief(best * belief, (1 - best) * belief))
+        # it takes as long as the best one, and is as dangerous: nobody sows it untried for being quick
+        best = max((r.candidate for r in rows), key=lambda c: c.belief.mean)
+        mean = best.belief.mean
+        new = replace(best, belief=Belief(mean * belief, (1 - mean) * belief))
         rows.append(_Row("something new", new, f"taken to do as well as the best one, as sure as {belief:g} seeds"))
     return _weighed(asked.lot or trial.lots[0], rows, wanted, belief, _costs(), typical_scatter(trial), None)
 
@@ -213,7 +215,7 @@ def _weighed(
     trays = learned_plant_share(lot).experience
     believed = [_believed(r) for r in rows]
     if stock.seeds is None or stock.seeds < 1 or not rows:
-        sentence = NO_AMOUNT if stock.seeds is None else NOTHING_LEFT if rows else NO_TREATMENT
+        sentence = NO_AMOUNT if stock.seeds is None else NOTHING_LEFT if rows else NOTHING_CAME
         return _view(stock.seeds, wanted, belief, trays.mean, believed, sentence)
     try:
         situation = Situation(stock.seeds, wanted, trays.mean, typical.rho0, typical.rho_b, costs)

@@ -89,6 +89,18 @@ class AfterATrial(ApiCase):
         again = [d for d in found["designs"] if "something new" not in d["treatments"]]
         self.assertTrue(all(d["worth"] < 0 for d in again))
 
+    def test_something_new_is_never_sown_untried(self):
+        trial = grown_trial(none=(4, 5, 4), cold=(6, 6, 5))
+        Treatment.objects.filter(trial=trial, name="cold").update(recipe=make_recipe("20 weeks", 140))
+        found = self.client.get(f"/api/v1/trials/{trial.pk}/worth/").json()
+        self.assertIn("something new", [b["name"] for b in found["believed"]])
+        self.assertIn(found["without"], ("none", "cold"))
+
+    def test_where_nothing_germinated_the_seed_is_looked_at_first(self):
+        found = self.client.get(f"/api/v1/trials/{grown_trial(none=(0, 0, 0), cold=(0, 0, 0)).pk}/worth/").json()
+        self.assertEqual((found["designs"], found["worth_it"]), ([], False))
+        self.assertIn("whether the seed is alive", found["sentence"])
+
     def test_before_a_count_there_is_nothing_to_weigh(self):
         early = self.client.get(f"/api/v1/trials/{make_sown_trial(1).pk}/worth/")
         self.assertEqual((early.status_code, early.json()["code"]), (409, "no_look"))
