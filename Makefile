@@ -20,7 +20,7 @@ DEMO_ENV := AWAKE_FURROW_DATABASE=var/demo-$(DEMO_DAY).sqlite3 AWAKE_FURROW_BACK
 LAN_ENV := $(if $(OWN),,$(DEMO_ENV))
 WEB_SOURCES := $(shell find web/src web/public web/worker -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: help demo dev check test-one mutate serve serve-lan backup restore test vectors answers screenshots bench fuzz torture format schema clean
+.PHONY: help demo dev check test-one mutate serve serve-lan backup restore test vectors answers photo-counts screenshots bench fuzz torture format schema clean
 
 help: ## what there is
 	@grep -hE '^[a-z-]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -113,6 +113,9 @@ vectors: $(STAMPS)/run ## run vectors against the core: make vectors FILE=path
 
 answers: $(STAMPS)/run ## write the core's answers to cases: make answers FILE=cases.json OUT=answers.json
 	@$(PY) -m scripts.answers $(FILE) $(OUT)
+
+photo-counts: $(STAMPS)/run ## count the seed in every picture of a folder: make photo-counts DIR=pictures OUT=counts.csv
+	@$(PY) -m scripts.photo_counts "$(DIR)" "$(OUT)"
 
 screenshots: $(STAMPS)/dev $(STAMPS)/web $(STAMPS)/chromium ## take the pictures of docs/screenshots again
 	$(PY) -m scripts.screenshots docs/screenshots

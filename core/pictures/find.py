@@ -52,7 +52,7 @@ def find_seeds(pixels: Pixels, tell: Tell = lambda share: None) -> SeedsFound:
     docs/methods/photo-count.md
     """
     height, width = pixels.shape[:2]
-    _check_size(width, height)
+    check_size(width, height)
     tell(0.05)
     shrink = 2 if width * height > 1_500_000 else 1
     while width * height / shrink**2 > _COARSE_PIXELS:
@@ -86,7 +86,8 @@ class _Seen:
     blur: float
 
 
-def _check_size(width: int, height: int) -> None:
+def check_size(width: int, height: int) -> None:
+    """Refuse a picture of too few or too many pixels (``picture_too_small``, ``picture_too_large``)."""
     if width * height > MOST_PIXELS:
         raise CoreError(
             f"This picture has {width} × {height} pixels; at most {MOST_PIXELS // 10**6} million are counted. "

@@ -27,6 +27,7 @@ _LEAST_PLAIN = 0.3
 _DARK_BENCH = 0.7
 _WELL_INSIDE = 0.95
 _STRIP = 8
+OUTSIDE = -1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +73,7 @@ def on_paper(pixels: Pixels) -> OnPaper:
         raise _not_plain(paper.plain)
     contrast = _contrast(pixels, paper)
     sample = contrast[::7, ::7]
-    least = max(_LEAST_CONTRAST, 5 * 1.4826 * float(np.median(sample[sample > 0]))) if (sample > 0).any() else _LEAST_CONTRAST
+    least = max(_LEAST_CONTRAST, 5 * 1.4826 * float(np.median(sample[sample > OUTSIDE])))
     covered = float((contrast[::3, ::3] > least).mean())
     if covered > _MOST_COVERED:
         raise _not_plain(1 - covered)
@@ -223,7 +224,7 @@ def _across(blocks: NDArray[np.float64], width: int) -> NDArray[np.float64]:
 
 
 def _contrast(pixels: Pixels, paper: _Paper) -> Floats:
-    """How far each pixel is from its paper, over the three colours; 0 on the bench around it.
+    """How far each pixel is from its paper, over the three colours; `OUTSIDE` on the bench around it.
 
     Neighbours are summed first, so that noise of both signs goes out instead of adding up. Strips of a few lines fit into
     the processor's own memory, and the light of a strip is that of its middle: three times as quick as the whole at once.
@@ -248,5 +249,5 @@ def _contrast(pixels: Pixels, paper: _Paper) -> Floats:
         away *= away
         out[begin:end] = np.sqrt((away[..., 0] + away[..., 1] + away[..., 2]) / 3)
         if sheet is not None:
-            out[begin:end] *= _line(sheet, middle, height)[..., 0] > _WELL_INSIDE
+            out[begin:end, _line(sheet, middle, height)[..., 0] <= _WELL_INSIDE] = OUTSIDE
     return out

@@ -36,7 +36,7 @@ class Sheet:
 
 
 # seed of 2 mm and more; seed that is smaller
-LARGE_SHEET = Sheet("large", 160.0, 230.0, 10.0)
+LARGE_SHEET = Sheet("large", 160.0, 215.0, 10.0)
 SMALL_SHEET = Sheet("small", 60.0, 80.0, 6.0)
 SHEETS = (LARGE_SHEET, SMALL_SHEET)
 

@@ -239,7 +239,16 @@ class AmountKnown(StrEnum):
     WEIGHED = "weighed"
     SCOOPED = "scooped"
     HEADS = "heads"
+    PHOTO = "photo"
     GUESSED = "guessed"
+
+
+class CutState(StrEnum):
+    """What a cut seed is inside."""
+
+    FULL = "full"
+    EMPTY = "empty"
+    EATEN = "eaten"
 
 
 class AmountUnit(StrEnum):

@@ -3,10 +3,12 @@
 A key is the address as docs/roles.md names it, with the method behind it where an address has several writes.
 """
 
+from dataclasses import asdict
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 
+from core.pictures import SeedFound, SeedsFound
 from core.vocabulary import DeviationKind, DryingKind, LeavingHow, LotEnd, Role, SupplyKind
 from server.batches.services.batches import take_out
 from server.batches.services.supplies import assign_turn, make_supply
@@ -18,6 +20,7 @@ from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
 from server.reference.models import Photo
+from server.reference.services.photos import keep_photo
 from server.reference.starters import STARTER_PLANTS
 from server.sowing.models import Outcome
 from server.sowing.selectors.preview import SowingWish
@@ -69,6 +72,7 @@ class EveryAddress(OwnAddresses, ApiCase):
         self.stand = make_stand()
         self.visit = make_visit(self.stand, photo=picture())
         self.photo = Photo.objects.get()
+        self.looked_through = self.photo_with_seed()
         self.batch = make_batch(lot=self.lot, recipe=self.recipe, place=self.place)
         self.series = series(lot=self.lot)
         # known treatments, one dish each: a hint, so the decision proposes to repeat it
@@ -78,6 +82,12 @@ class EveryAddress(OwnAddresses, ApiCase):
         self.sowing = self.planned()
         sow(by=make_person(), plan=self.sowing, at=now() - DAY)
         self.tray = self.sowing.trays.get()
+
+    def photo_with_seed(self):
+        """A photo that was looked through, in which one seed was found."""
+        seed = SeedFound(((0.5, 0.5),), 1, 0.0, 200.0, 20.0, 12.0, None, None, None)
+        found = asdict(SeedsFound(40, 30, (seed,), None, 200.0))
+        return keep_photo(by=make_person(), upload=picture(), at=now(), seeds_found=found)
 
     def planned(self, **fields):
         """A sowing of a few seeds that rests on a percent typed by hand."""
@@ -94,6 +104,9 @@ class EveryAddress(OwnAddresses, ApiCase):
             "lots/{pk}/ledger/": f"lots/{lot}/ledger/",
             "lots/{pk}/history/": f"lots/{lot}/history/",
             "lots/{pk}/together/": f"lots/{lot}/together/",
+            "lots/{pk}/photo-counts/": f"lots/{lot}/photo-counts/",
+            "photo-counts/<uuid:client_id>/": f"photo-counts/{self.looked_through.client_id}/",
+            "photo-sheet/<str:name>/": "photo-sheet/large/",
             "lots/{pk}/page/": f"lots/{lot}/page/",
             "figures/lots/": f"figures/lots/?ids={lot}",
             "figures/trials/": f"figures/trials/?ids={trial}",
@@ -321,6 +334,10 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "lots/{pk}/take-up-again/": ("post", f"lots/{ended.pk}/take-up-again/", {"version": 2}),
                 "lots/{pk}/split/": ("post", f"lots/{own.pk}/split/", {"parts": [{}]}),
                 "lots/{pk}/float/": ("post", f"lots/{own.pk}/float/", {}),
+                "lots/{pk}/photo-counts/": ("post", f"lots/{lot}/photo-counts/", {"photos": [self.marked(turn)], "stock": "in"}),
+                "photo-counts/": ("picture", "photo-counts/", {"client_id": str(uuid4())}),
+                "photo-counts/stop/": ("post", "photo-counts/stop/", {"client_id": str(uuid4())}),
+                "photo-counts/read/": ("post", "photo-counts/read/", {"photos": [self.marked()]}),
                 "lots/{pk}/photos/": ("post", f"lots/{own.pk}/photos/", {"photo": str(self.photo.client_id)}),
                 "lots/move/": ("post", "lots/move/", {"lots": [own.pk], "place": self.place.pk}),
                 "lots/merge/": ("post", "lots/merge/", {"lots": [own.pk, two.pk]}),
@@ -376,6 +393,11 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "dishes/{pk}/set-aside/": ("post", f"dishes/{dish.pk}/set-aside/", {"why": "x"}),
             }
         )
+
+    def marked(self, turn=None):
+        """A photo with its one seed marked; each turn has one of its own, since a photo is recorded once."""
+        photo = self.looked_through if turn is None else self.photo_with_seed()
+        return {"photo": str(photo.client_id), "marks": [{"x": 0.5, "y": 0.5}]}
 
     def send(self, client, method, path, body):
         """A write; an upload carries a small log as its file."""

@@ -14,7 +14,6 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from server.exchange.api import import_serializers as s
-from server.exchange.api.progress import Tell, told_as_lines
 from server.exchange.formats.archive import archive_of
 from server.exchange.models import FileRead
 from server.exchange.reading.files import read_file
@@ -22,11 +21,12 @@ from server.exchange.reading.settled import Settled
 from server.exchange.selectors.importing import preview_file
 from server.exchange.selectors.readings import reading_view, readings
 from server.exchange.services import imports
-from server.exchange.services.progress import stop
 from server.http.bodies import read
 from server.http.parsers import SafeJson
 from server.people.permissions import Right, require
 from server.people.requests import person_of
+from server.record_kinds.api.long_work import Tell, told_as_lines
+from server.record_kinds.stopping import stop
 
 LINES = {(200, "application/x-ndjson"): OpenApiTypes.STR}
 

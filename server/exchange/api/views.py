@@ -14,7 +14,6 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from server.exchange.api.progress import Tell, told_as_lines
 from server.exchange.api.serializers import TrialReportSerializer
 from server.exchange.formats.package import package_of
 from server.exchange.formats.record import json_of, schema
@@ -28,6 +27,7 @@ from server.exchange.selectors.report import trial_report
 from server.exchange.selectors.tables import TrialTables, trial_tables
 from server.http.wanted import WantedSerializer, wanted_ids
 from server.lots.models import Lot
+from server.record_kinds.api.long_work import Tell, told_as_lines
 from server.record_kinds.days import local_day
 from server.record_kinds.kept import kept_answer
 from server.sowing.selectors.plans import sowing_page, sowing_plans

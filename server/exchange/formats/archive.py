@@ -20,7 +20,9 @@ from django.db import models
 ARCHIVE_NAME = "everything.json"
 ARCHIVE_FORMAT = "awake-furrow-everything"
 # bump it when a table or a column goes or changes its meaning; what is written before stays readable
-ARCHIVE_VERSION = 3
+ARCHIVE_VERSION = 4
+# seed was not counted in photos
+WITHOUT_PHOTO_COUNTS = 3
 # trials had the lot, not their treatments
 LOT_OF_TRIALS = 2
 WITHOUT_CHECKSUMS = 1

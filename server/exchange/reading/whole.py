@@ -18,6 +18,7 @@ from server.exchange.formats.archive import (
     LOT_OF_TRIALS,
     PHOTOS,
     WITHOUT_CHECKSUMS,
+    WITHOUT_PHOTO_COUNTS,
     archived_models,
     columns_of,
     name_of_table,
@@ -87,7 +88,7 @@ def _list_of(box: zipfile.ZipFile) -> Json:
         raise refused_file("damaged_file", f"{ARCHIVE_NAME} in this file {why.words}") from None
     if not isinstance(told, dict) or told.get("format") != ARCHIVE_FORMAT:
         raise refused_file("unknown_file", "This file is no nursery that an Awake Furrow wrote.")
-    if told.get("version") not in (ARCHIVE_VERSION, LOT_OF_TRIALS, WITHOUT_CHECKSUMS):
+    if told.get("version") not in (ARCHIVE_VERSION, WITHOUT_PHOTO_COUNTS, LOT_OF_TRIALS, WITHOUT_CHECKSUMS):
         raise refused_file(
             "other_version",
             f"This file has format {told.get('version')}; this application reads format {ARCHIVE_VERSION} and earlier ones.",

@@ -44,7 +44,7 @@ def main() -> None:
         text = json.dumps({"code": why.code, "words": why.words})
     except MemoryError:
         text = json.dumps({"code": "too_large", "words": f"needs more than {MOST_MEMORY >> 20} MB of memory to be read."})
-    sys.stdout.write(text)
+    sys.stdout.write(text + "\n")
 
 
 if __name__ == "__main__":

@@ -13,9 +13,9 @@ from django.db import IntegrityError, connection, models, transaction
 from server.exchange.formats.archive import PHOTOS, columns_of
 from server.exchange.reading.files import refused_file
 from server.exchange.reading.whole import MAY_BE_THERE, ROLES_BEFORE, Json, archive_order, check_empty, records_of
-from server.exchange.services.progress import Tell
 from server.people.models import Person
 from server.record_kinds.disk import write_bytes
+from server.record_kinds.stopping import Tell
 
 AT_ONCE = 1000
 PHOTO_NAME = re.compile(r"^photos/photos/[0-9a-f-]{36}[\w.-]*\.jpg$")

@@ -22,10 +22,10 @@ from server.exchange.reading.whole import check_empty, told_of
 from server.exchange.selectors.readings import digest_of, read_before
 from server.exchange.services import everything, tables
 from server.exchange.services import trial as trials_file
-from server.exchange.services.progress import Tell, over, watched
 from server.lots.models import Lot, StockEntry
 from server.people.models import Person
 from server.people.permissions import Right, require
+from server.record_kinds.stopping import Tell, over, watched
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 
 

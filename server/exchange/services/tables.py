@@ -10,9 +10,9 @@ from core.vocabulary import AmountUnit, StockKind
 from server.errors import Refused
 from server.exchange.reading.drafts import Drafts, TrialDraft
 from server.exchange.reading.settled import Laid, Settled
-from server.exchange.services.progress import Tell
 from server.lots.services import add_lot, enter_stock
 from server.people.models import Person
+from server.record_kinds.stopping import Tell
 from server.trials.models import Dish
 from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial
 from server.trials.services.layout import TrialFields

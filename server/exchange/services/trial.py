@@ -7,11 +7,11 @@ from core.records import FATES, ClosingFates
 from core.vocabulary import OriginKind, TrialKind
 from server.batches.models import Batch
 from server.exchange.reading.trial_file import Json, lot_code_of, recipe_named
-from server.exchange.services.progress import Tell
 from server.exchange.services.tables import Made
 from server.lots.models import Lot
 from server.lots.services import add_lot
 from server.people.models import Person
+from server.record_kinds.stopping import Tell
 from server.reference.models import Place, Taxon
 from server.trials.models import CONDITIONS
 from server.trials.services.import_trial import ImportedDish, ImportedLook, import_trial

@@ -227,7 +227,7 @@ def as_of_version_2(whole):
         for trial in (*pages["trials.Trial"], *pages["trials.HistoricalTrial"]):
             trial["lot_id"] = lots[trial["id"]]
             del trial["kind"]
-        told["tables"] = [t for t in told["tables"] if t["name"] != "lots.LotPhoto"]
+        told["tables"] = [t for t in told["tables"] if t["name"] not in ("lots.LotPhoto", "lots.CountedPhoto")]
         for t in told["tables"]:
             content = "".join(json.dumps(row) + "\n" for row in pages[t["name"]]).encode()
             t["sha256"] = hashlib.sha256(content).hexdigest()
@@ -236,7 +236,27 @@ def as_of_version_2(whole):
     return out.getvalue()
 
 
+def as_of_version_3(whole):
+    """An archive as it was written when seed was not counted in photos."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(io.BytesIO(whole)) as box, zipfile.ZipFile(out, "w") as old:
+        told = json.loads(box.read(ARCHIVE_NAME)) | {"version": 3}
+        told["tables"] = [t for t in told["tables"] if t["name"] != "lots.CountedPhoto"]
+        for name in box.namelist():
+            if name not in (ARCHIVE_NAME, "lots/CountedPhoto.jsonl", "lots.CountedPhoto.jsonl"):
+                old.writestr(name, box.read(name))
+        old.writestr(ARCHIVE_NAME, json.dumps(told))
+    return out.getvalue()
+
+
 class WrittenBefore(TransactionTestCase):
+    def test_a_nursery_of_before_photo_counts_is_read(self):
+        make_lot("OLD-1")
+        whole = as_of_version_3(archive_of())
+        call_command("flush", interactive=False, verbosity=0)
+        read(whole, "everything.zip", by=add_person(username="first", initials="FI", role=Role.GROWER, password="only-for-tests-1"))
+        self.assertEqual([x.code for x in Lot.objects.all()], ["OLD-1"])
+
     def test_a_nursery_of_trials_of_one_lot_is_read_with_the_lots_of_its_treatments(self):
         lots = [make_lot("OLD-1"), make_lot("OLD-2")]
         trials = [make_trial(lot=lot) for lot in lots]

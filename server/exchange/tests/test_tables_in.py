@@ -10,10 +10,10 @@ from openpyxl import Workbook
 from core.vocabulary import AmountUnit, OriginKind, Role
 from server.evidence.selectors.comparison import comparison
 from server.exchange.models import FileRead
-from server.exchange.services.progress import stop
 from server.lots.models import Lot
 from server.lots.selectors import stocks
 from server.lots.services.descent import Part, split_lot
+from server.record_kinds.stopping import stop
 from server.tests.builders import CommittedApiCase, dishes_of, look, make_lot, make_person, make_taxon, make_trial, now
 from server.trials.models import Dish, Look, Trial
 

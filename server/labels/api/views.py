@@ -10,12 +10,14 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from core.pictures import SHEETS
 from core.vocabulary import LabelKind, LabelSheet
 from server.http.bodies import read
 from server.http.filters import StrictFilters
 from server.labels import services
 from server.labels.api.serializers import CodeTargetSerializer, LabelPrintSerializer, LabelsSerializer
 from server.labels.models import LabelPrint
+from server.labels.photo_sheet import photo_sheet_pdf
 from server.labels.selectors import find_code
 from server.people.requests import person_of
 
@@ -53,3 +55,15 @@ class CodeView(APIView):
         if target is None:
             raise Http404
         return Response(CodeTargetSerializer(target).data)
+
+
+class PhotoSheetView(APIView):
+    """The sheet on which seed is photographed, with marks that give the scale: `large`, or `small` for seed under 2 mm."""
+
+    @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY}, operation_id="photo_sheet")
+    def get(self, request: Request, name: str) -> HttpResponse:
+        sheet = next((s for s in SHEETS if s.name == name), None)
+        if sheet is None:
+            raise Http404
+        headers = {"Content-Disposition": f'inline; filename="photo-sheet-{name}.pdf"'}
+        return HttpResponse(photo_sheet_pdf(sheet), content_type="application/pdf", headers=headers)

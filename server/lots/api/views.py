@@ -16,6 +16,7 @@ from server.http.bodies import read
 from server.http.filters import StrictFilters
 from server.lots import selectors, services
 from server.lots.api.bench_views import BenchActions
+from server.lots.api.photo_count_views import PhotoCountActions
 from server.lots.api.serializers import (
     ConcludeSerializer,
     ConclusionsSerializer,
@@ -70,7 +71,7 @@ class LotFilter(filters.FilterSet):
         return queryset
 
 
-class LotViewSet(StockActions, BenchActions, mixins.RetrieveModelMixin, viewsets.GenericViewSet[Lot]):
+class LotViewSet(StockActions, BenchActions, PhotoCountActions, mixins.RetrieveModelMixin, viewsets.GenericViewSet[Lot]):
     """Lots: the ledger sheet, one lot, what is done with it, its ledger and its history."""
 
     queryset = Lot.objects.select_related("taxon", "place__parent__parent", "harvest__stand__taxon")

@@ -19,6 +19,8 @@ class Photo(Happening):
     image = models.FileField(upload_to=path_of)
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
+    # seed that was found in it before it was made smaller (`core.pictures.SeedsFound` as JSON)
+    seeds_found = models.JSONField(null=True, blank=True)
 
     class Meta:
         db_table = "photos_photo"

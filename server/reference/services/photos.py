@@ -28,23 +28,30 @@ QUALITY = 82
 TYPES = tuple(MOST_PIXELS)
 
 
-def keep_photo(*, by: Person, upload: "UploadedFile[Any]", at: datetime, pointer: str = "/photo", client_id: UUID | None = None) -> Photo:
-    """Keep an uploaded photo: turned upright, at most 1600 pixels long, as JPEG without place, camera or time inside.
+def keep_photo(
+    *,
+    by: Person,
+    upload: "UploadedFile[Any]",
+    at: datetime,
+    pointer: str = "/photo",
+    client_id: UUID | None = None,
+    longest_side: int = LONGEST_SIDE,
+    seeds_found: dict[str, Any] | None = None,
+) -> Photo:
+    """Keep an uploaded photo: turned upright, made no longer than that, as JPEG without place, camera or time inside.
 
     The same client_id twice is one photo.
     """
     require(by, Right.COUNT)
     if client_id is not None and (known := Photo.objects.filter(client_id=client_id).first()) is not None:
         return known
-    if upload.size is None or upload.size > MOST_BYTES:
-        size = (upload.size or 0) / 2**20
-        raise _too_large(pointer, f"{size:.1f} MB", f"{MOST_BYTES // 2**20} MB")
+    check_bytes(upload, pointer)
     out = io.BytesIO()
     # before the transaction: nobody who counts waits for a picture to be made small
     with AT_ONCE:
-        picture = _decoded(upload, pointer)
+        picture = _decoded(upload, pointer, longest_side)
         picture.save(out, "JPEG", quality=QUALITY)
-    photo = Photo(by=by, at=at, width=picture.width, height=picture.height)
+    photo = Photo(by=by, at=at, width=picture.width, height=picture.height, seeds_found=seeds_found)
     if client_id is not None:
         photo.client_id = client_id
     with transaction.atomic():
@@ -56,15 +63,22 @@ def keep_photo(*, by: Person, upload: "UploadedFile[Any]", at: datetime, pointer
     return photo
 
 
-def _decoded(upload: "UploadedFile[Any]", pointer: str) -> Image.Image:
+def check_bytes(upload: "UploadedFile[Any]", pointer: str) -> None:
+    """Refuse a file that is larger than a photo may be."""
+    if upload.size is None or upload.size > MOST_BYTES:
+        size = (upload.size or 0) / 2**20
+        raise _too_large(pointer, f"{size:.1f} MB", f"{MOST_BYTES // 2**20} MB")
+
+
+def _decoded(upload: "UploadedFile[Any]", pointer: str, longest_side: int) -> Image.Image:
     try:
         opened = Image.open(upload, formats=TYPES)
         most = MOST_PIXELS[str(opened.format)]
         if opened.width * opened.height > most:
             raise _too_large(pointer, f"{opened.width} × {opened.height} pixels", f"{most // 10**6} million")
-        opened.draft("RGB", (LONGEST_SIDE, LONGEST_SIDE))
+        opened.draft("RGB", (longest_side, longest_side))
         upright = ImageOps.exif_transpose(opened)
-        upright.thumbnail((LONGEST_SIDE, LONGEST_SIDE))
+        upright.thumbnail((longest_side, longest_side))
         return _only_pixels(upright)
     except (Refused, MemoryError):
         raise

@@ -1255,6 +1255,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/lots/{id}/photo-counts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Lots: the ledger sheet, one lot, what is done with it, its ledger and its history. */
+        get: operations["lots_photo_counts"];
+        put?: never;
+        /** @description Record what the marks come to, with the photos. */
+        post: operations["lots_record_photo_count"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/lots/{id}/photos/": {
         parameters: {
             query?: never;
@@ -1621,6 +1639,91 @@ export interface paths {
         };
         /** @description People: whom a round can be given to; for the lead, who there is and as what. */
         get: operations["people_accounts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photo-counts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Look through a photo: a line of JSON for each step, and a last one with what was found (as `photo-counts/{client_id}/` has it). */
+        post: operations["photo_counts_look_through"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photo-counts/{client_id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What was found in a photo that was kept. */
+        get: operations["photo_counts_found"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photo-counts/read/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description What marks come to, with the error and the sizes; nothing is stored. */
+        post: operations["photo_counts_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photo-counts/stop/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Stop looking through a photo. */
+        post: operations["photo_counts_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photo-sheet/{name}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The sheet on which seed is photographed, with marks that give the scale: `large`, or `small` for seed under 2 mm. */
+        get: operations["photo_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3453,10 +3556,11 @@ export interface components {
          *     * `weighed` - WEIGHED
          *     * `scooped` - SCOOPED
          *     * `heads` - HEADS
+         *     * `photo` - PHOTO
          *     * `guessed` - GUESSED
          * @enum {string}
          */
-        AmountKnown: "counted" | "weighed" | "scooped" | "heads" | "guessed";
+        AmountKnown: "counted" | "weighed" | "scooped" | "heads" | "photo" | "guessed";
         /**
          * @description * `seeds` - SEEDS
          *     * `g` - GRAMS
@@ -4137,6 +4241,20 @@ export interface components {
             fates: components["schemas"]["FateMeaning"][];
             dishes: components["schemas"]["CountDish"][];
         };
+        CountedBefore: {
+            id: number;
+            photo: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            seeds: number;
+            /** Format: double */
+            se: number;
+            /** Format: double */
+            mass_g: number | null;
+            marks: components["schemas"]["PlacedMark"][];
+            recorded: string[];
+        };
         /**
          * @description * `new` - NEW
          *     * `in_all` - IN_ALL
@@ -4183,6 +4301,13 @@ export interface components {
             /** Format: double */
             half_width: number;
         };
+        /**
+         * @description * `full` - FULL
+         *     * `empty` - EMPTY
+         *     * `eaten` - EATEN
+         * @enum {string}
+         */
+        CutState: "full" | "empty" | "eaten";
         /**
          * @description * `day` - DAY
          *     * `month` - MONTH
@@ -5209,6 +5334,13 @@ export interface components {
             openness: components["schemas"]["Openness"];
             hazards: components["schemas"]["Hazard"][];
         };
+        /** @description A coin or a piece of a ruler: its two ends as shares of the picture, and how long it is. */
+        KnownLengthRequest: {
+            first: components["schemas"]["PointRequest"];
+            second: components["schemas"]["PointRequest"];
+            /** Format: double */
+            length_mm: number;
+        };
         KnownLot: {
             id: number;
             code: string;
@@ -5761,10 +5893,28 @@ export interface components {
             place: string;
             dishes: components["schemas"]["MapDish"][];
         };
+        MarkRequest: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            state?: (components["schemas"]["CutState"] | components["schemas"]["NullEnum"]) | null;
+        };
         MarkView: {
             mark: components["schemas"]["PracticeMark"];
             about: string;
             words: string;
+        };
+        MarksRead: {
+            seeds: number;
+            /** Format: double */
+            se: number;
+            each: components["schemas"]["PhotoTally"][];
+            sizes: components["schemas"]["SizeSpread"] | null;
+        };
+        /** @description The photos of one count. */
+        MarksRequest: {
+            photos: components["schemas"]["PhotoMarksRequest"][];
         };
         /**
          * @description * `sand` - SAND
@@ -6906,6 +7056,16 @@ export interface components {
             initials: string;
             role?: components["schemas"]["Role"];
         };
+        PhotoFound: {
+            width: number;
+            height: number;
+            sheet: string | null;
+            seeds: number;
+            /** Format: double */
+            se: number;
+            things: components["schemas"]["ThingFound"][];
+            doubtful: number[];
+        };
         /** @description A stored photo. */
         PhotoKept: {
             id: number;
@@ -6913,6 +7073,30 @@ export interface components {
             client_id: string;
             width: number;
             height: number;
+        };
+        /** @description A photo that was looked through, by its `client_id`, and its marks; `settled` are numbers of things that a person decided. */
+        PhotoMarksRequest: {
+            /** Format: uuid */
+            photo: string;
+            marks: components["schemas"]["MarkRequest"][];
+            settled?: number[];
+            length?: components["schemas"]["KnownLengthRequest"] | null;
+            /** Format: double */
+            mass_g?: number | null;
+        };
+        PhotoTally: {
+            seeds: number;
+            /** Format: double */
+            se: number;
+        };
+        /** @description A photo as the camera made it. With `keep` it is kept with what was found in it. */
+        PhotoToLookThroughRequest: {
+            /** Format: uuid */
+            client_id: string;
+            /** Format: binary */
+            photo: string;
+            /** @default true */
+            keep?: boolean;
         };
         PlaceBags: {
             place: number | null;
@@ -7022,6 +7206,13 @@ export interface components {
             place: string;
             position: number;
             treatment: string;
+        };
+        PlacedMark: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            state?: (components["schemas"]["CutState"] | components["schemas"]["NullEnum"]) | null;
         };
         PlanAgainRequest: {
             /** @default start_together */
@@ -7233,6 +7424,12 @@ export interface components {
             /** Format: double */
             expected: number;
             experience: components["schemas"]["TrayExperience"];
+        };
+        PointRequest: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         PooledShare: {
             trials: number;
@@ -7586,6 +7783,17 @@ export interface components {
             care_every_days?: number | null;
             /** Format: double */
             care_gap_days?: number | null;
+        };
+        /** @description What the count is for: a line of the ledger, weighed samples, a cut test, or several of them. */
+        RecordCountRequest: {
+            photos: components["schemas"]["PhotoMarksRequest"][];
+            stock?: (components["schemas"]["StockKind"] | components["schemas"]["NullEnum"]) | null;
+            /** @default false */
+            sample?: boolean;
+            /** @default false */
+            cut?: boolean;
+            /** @default  */
+            reason?: string;
         };
         /**
          * @description * `calibration` - calibration
@@ -7960,6 +8168,14 @@ export interface components {
         SignedOut: {
             /** @description Number of devices signed out. */
             devices: number;
+        };
+        SizeSpread: {
+            seeds: number;
+            unit: string;
+            lengths: number[];
+            areas: number[];
+            length: number[];
+            area: number[];
         };
         /**
          * @description * `cold` - COLD
@@ -8751,6 +8967,10 @@ export interface components {
             by_decision: boolean;
             rank: number;
         };
+        ThingFound: {
+            places: number[][];
+            seeds: number;
+        };
         /**
          * @description * `lot` - LOT
          *     * `stand` - STAND
@@ -9402,6 +9622,11 @@ export interface components {
             /** Format: double */
             detects: number | null;
             own: boolean;
+        };
+        /** @description The photo that is being looked through, by its `client_id`. */
+        WorkRequest: {
+            /** Format: uuid */
+            client_id: string;
         };
         WorkYear: {
             readonly version: number;
@@ -11354,6 +11579,54 @@ export interface operations {
             };
         };
     };
+    lots_photo_counts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountedBefore"][];
+                };
+            };
+        };
+    };
+    lots_record_photo_count: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this lot. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordCountRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+        };
+    };
     lots_photos_create: {
         parameters: {
             query?: never;
@@ -11865,6 +12138,116 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Account"][];
+                };
+            };
+        };
+    };
+    photo_counts_look_through: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["PhotoToLookThroughRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
+                };
+            };
+        };
+    };
+    photo_counts_found: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                client_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoFound"];
+                };
+            };
+        };
+    };
+    photo_counts_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarksRead"];
+                };
+            };
+        };
+    };
+    photo_counts_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkRequest"];
+            };
+        };
+        responses: {
+            /** @description It will stop */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    photo_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };

@@ -10,8 +10,11 @@ export const knownWords: Words<Schemas['AmountKnown']> = {
   weighed: 'weighed',
   scooped: 'scooped',
   heads: 'heads counted',
+  photo: 'counted in a photo',
   guessed: 'guessed',
 }
+
+export const cutWords: Words<Schemas['CutState']> = { full: 'full', empty: 'empty', eaten: 'eaten' }
 
 export const stockWords: Words<Schemas['StockKind']> = {
   in: 'came in',

@@ -1,0 +1,1 @@
+"""Seed found in a picture, in a process of its own."""
