@@ -44,6 +44,7 @@ class EveryPageCase(Journey):
             "/lots/new": "Add lot",
             f"/lots/{Trial.objects.get(pk=trial).one_lot.pk}": "arrowleaf balsamroot",
             f"/lots/{Lot.objects.get(code='EN-047').pk}": "rubber rabbitbrush",
+            f"/lots/{Lot.objects.get(code='EN-047').pk}/photo-count": "Photo count",
             f"/lots/{Lot.objects.get(code='PV-017').pk}": "chokecherry",
             "/stands": "Stands",
             "/stands/new": "Add stand",

@@ -7,6 +7,7 @@ from selenium.webdriver.common.keys import Keys
 from journeys.case import Journey
 from journeys.pages.count import CountPage
 from journeys.pages.counted import CountedPage
+from journeys.pages.marked_photo import MarkedPhoto
 from journeys.pages.new_trial import add_treatment, propose, treatments, word_question
 from server.labels.models import LabelPrint
 from server.lots.models import Lot
@@ -248,13 +249,15 @@ class CountedWithCare(Journey):
         Image.new("RGB", (600, 400), "#c8b89a").save(shot)
         count.press("more")
         self.browser.driver.find_element("css selector", "input[type=file]").send_keys(shot)
-        plate = count.see("//*[@role='button'][contains(@aria-label, 'ap each newly germinated seed')]")
-        for x, y in ((-80, -60), (40, 30), (90, -20)):
-            self.tap_at(plate, x, y)
-        count.text("3")
+        photo = MarkedPhoto(count)
+        # plain paper: the server finds nothing to guess from, and says so
+        count.text("No first guess.")
+        for x, y in ((180, 200), (230, 320), (320, 260)):
+            photo.tap(x, y)
+        count.see("//button[normalize-space()='Count 3']")
         # a tap on a mark takes it back
-        self.tap_at(plate, 40, 30)
-        count.press("Take 2 as the count")
+        photo.tap(230, 320)
+        count.press("Count 2")
         count.new(2)
         count.press("done, next dish")
         count.dish_number(2)
@@ -263,14 +266,6 @@ class CountedWithCare(Journey):
         count.wait.until(lambda _: dish.looks.count() > before)
         look = dish.looks.latest("pk")
         self.assertEqual((look.new_germinated, len(look.marks), look.photo.width), (2, 2, 600))
-
-    def tap_at(self, element, x, y):
-        script = """
-            const box = arguments[0].getBoundingClientRect()
-            const at = { clientX: box.left + box.width / 2 + arguments[1], clientY: box.top + box.height / 2 + arguments[2], bubbles: true }
-            arguments[0].dispatchEvent(new MouseEvent('click', at))
-        """
-        self.page.run(script, element, x, y)
 
     def a_dish_is_found_by_its_code_and_set_aside_with_a_reason(self):
         count = self.count

@@ -15,6 +15,7 @@ import numpy as np
 from core.temperature import chill, log_csv, read_log
 from scripts.bench_browser import in_the_browser
 from scripts.bench_evidence import evidence
+from scripts.bench_photos import photos
 from scripts.bench_promises import promises
 from scripts.bench_row import ROUNDS, Row, median_ms
 from scripts.bench_sowing import sowing
@@ -118,6 +119,7 @@ def main() -> None:
             *logs(),
             *evidence(api, demo),
             *sowing(api),
+            *photos(),
             Row("JavaScript of the first page, gzip", first_page_kb(), 300, "kB"),
             *counting(api, demo),
             *many_lots(api, demo),

@@ -32,6 +32,7 @@ VIEWS = {
     "stands": ("/stands", DESK),
     "stand": ("/stands/{stand_rabbitbrush}", DESK),
     "visit": ("/stands/{stand_rabbitbrush}", PHONE),
+    "photo-count": ("/lots/{lot_flax}/photo-count", DESK),
     "places": ("/places", DESK),
     "plan": ("/plan?lot={lot_sumac}&place={place_shelf}&recipe={recipe_cold}&recipe={recipe_acid}&recipe={recipe_hot}", DESK),
     "round": ("/rounds", PHONE),
@@ -61,7 +62,7 @@ VIEWS = {
 # pages of a practice bench: a tab that is on one
 ON_BENCH = {"bench", "bench-count"}
 # what is pressed before a picture is taken
-PRESSED = {"import": "a sample sheet", "label": "garden"}
+PRESSED = {"import": "a sample sheet", "label": "garden", "photo-count": "Look at an example"}
 # what is typed into the field that is first on a page, after that
 TYPED = {"label": "Lewis flax, Display garden, 12 Aug, about 40 plants, 18 g, box 1, still a bit damp"}
 TRIALS = {
@@ -90,7 +91,7 @@ RECIPES = {
     "recipe_hot": "hot water, then 12 weeks cold",
 }
 KEPT = [
-    *("today", "trial", "count", "compare", "question", "packet-day", "stand", "visit", "lot"),
+    *("today", "trial", "count", "compare", "question", "packet-day", "stand", "photo-count", "lot"),
     *("recipes", "plan", "round", "batch"),
     *("decide", "report"),
     *("sowing", "know", "label", "practice"),
@@ -99,7 +100,8 @@ KEPT = [
 
 def wait_until_done(browser: Browser) -> None:
     """Wait until the page shows what it has; a page that is not done in time is no picture."""
-    done = "return document.querySelector('main') && !document.querySelector('main div.waiting[role=status], .page-progress')"
+    busy = "main div.waiting[role=status], .page-progress, main progress"
+    done = f"return document.querySelector('main') && !document.querySelector('{busy}')"
     WebDriverWait(browser.driver, 30).until(lambda driver: driver.execute_script(done), "the page is still loading")
     # drawings follow their figures
     time.sleep(0.5)
@@ -142,6 +144,7 @@ def main(folder: Path, names: list[str]) -> None:
                 if name in PRESSED:
                     browser.driver.find_element("xpath", f"//button[contains(., '{PRESSED[name]}')]").click()
                     time.sleep(2)
+                    wait_until_done(browser)
                 if name in TYPED:
                     browser.driver.find_element("css selector", "form input").send_keys(TYPED[name])
                     time.sleep(2)

@@ -116,8 +116,8 @@ def _opened(mask: NDArray[np.bool_]) -> NDArray[np.bool_]:
 
 def _not_plain(plain: float) -> CoreError:
     return CoreError(
-        f"This picture does not show seeds on plain paper: only {100 * plain:.0f} % of it looks like empty paper. "
-        "Spread the seed thinly on a plain sheet, and take the picture so that the paper fills it.",
+        f"This picture does not show seeds on plain paper: only {100 * plain:.0f} % of it looks empty. "
+        "Spread the seed thinly on a plain sheet that fills the picture.",
         code="paper_not_plain",
         parameter="picture",
         bound=_LEAST_PLAIN,

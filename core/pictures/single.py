@@ -8,7 +8,7 @@ import numpy as np
 from core.errors import CoreError
 from core.pictures.things import Thing
 
-# how finely areas are told apart, as a share
+# areas that differ by less than this share are taken for alike
 _BANDWIDTH = 0.12
 _GRID = 400
 # single seeds lie around the usual area within this factor

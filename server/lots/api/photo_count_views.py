@@ -46,10 +46,10 @@ class PhotoCountsView(APIView):
         given = read(s.PhotoToLookThroughSerializer, request)
 
         def work(tell: Tell) -> dict[str, Any]:
-            found = look_through(
+            found, kept = look_through(
                 by=by, upload=given["photo"], client_id=given["client_id"], at=timezone.now(), keep=given["keep"], tell=tell
             )
-            return {"found": s.PhotoFoundSerializer(photo_found(as_found(found))).data}
+            return {"found": s.PhotoFoundSerializer(photo_found(as_found(found), kept.pk if kept else None)).data}
 
         return told_as_lines(work)
 
@@ -83,7 +83,7 @@ class PhotoFoundView(APIView):
         photo = get_object_or_404(Photo, client_id=client_id)
         if photo.seeds_found is None:
             raise Http404
-        return Response(s.PhotoFoundSerializer(photo_found(found_in(photo))).data)
+        return Response(s.PhotoFoundSerializer(photo_found(found_in(photo), photo.pk)).data)
 
 
 class PhotoCountActions(viewsets.GenericViewSet[Lot]):

@@ -152,8 +152,12 @@ class ThingFound:
 
 @dataclass(frozen=True)
 class PhotoFound:
-    """What was found in a photo; `doubtful` are the numbers of the things to look at, the most doubtful first."""
+    """What was found in a photo; `doubtful` are the numbers of the things to look at, the most doubtful first.
 
+    `photo` is the photo that was kept; None where it was not.
+    """
+
+    photo: int | None
     width: int
     height: int
     sheet: str | None
@@ -163,11 +167,12 @@ class PhotoFound:
     doubtful: list[int]
 
 
-def photo_found(found: SeedsFound) -> PhotoFound:
+def photo_found(found: SeedsFound, photo: int | None) -> PhotoFound:
     """What the page draws of it."""
     counted = tally(found)
     doubtful = [n for n, t in enumerate(found.seeds) if is_doubtful(t)]
     return PhotoFound(
+        photo=photo,
         width=found.width,
         height=found.height,
         sheet=found.sheet,

@@ -26,7 +26,9 @@ from server.reference.services.photos import keep_photo
 LONGEST_SIDE = 2400
 
 
-def look_through(*, by: Person, upload: "UploadedFile[Any]", client_id: UUID, at: datetime, keep: bool, tell: Tell) -> dict[str, Any]:
+def look_through(
+    *, by: Person, upload: "UploadedFile[Any]", client_id: UUID, at: datetime, keep: bool, tell: Tell
+) -> tuple[dict[str, Any], Photo | None]:
     """Find seed in a photo. With `keep` the photo is kept with what was found in it; without, nothing of it is.
 
     The same client_id again answers what was found the first time.
@@ -34,13 +36,12 @@ def look_through(*, by: Person, upload: "UploadedFile[Any]", client_id: UUID, at
     require(by, Right.COUNT)
     known = Photo.objects.filter(client_id=client_id).first()
     if known is not None and known.seeds_found is not None:
-        said: dict[str, Any] = known.seeds_found
-        return said
+        return known.seeds_found, known
     found = find_in(upload, client_id, tell)
-    if keep:
-        upload.seek(0)
-        keep_photo(by=by, upload=upload, at=at, client_id=client_id, longest_side=LONGEST_SIDE, seeds_found=found)
-    return found
+    if not keep:
+        return found, None
+    upload.seek(0)
+    return found, keep_photo(by=by, upload=upload, at=at, client_id=client_id, longest_side=LONGEST_SIDE, seeds_found=found)
 
 
 @transaction.atomic

@@ -14,6 +14,8 @@ export type LotRequest = Schemas['NewLotRequest']
 export type LineRead = Schemas['LineRead']
 export type LotPage = Schemas['LotPage']
 export type LotBench = Schemas['LotBench']
+export type MarksRead = Schemas['MarksRead']
+export type CountedBefore = Schemas['CountedBefore']
 export type StockLine = Schemas['StockLine']
 export type HarvestRequest = Schemas['HarvestRequest']
 
@@ -118,6 +120,23 @@ export const useLotHistory = (id: Id) =>
     queryKey: ['lot', id, 'history'],
     queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/history/', { params: path(id) })),
   })
+
+export const useLotPhotoCounts = (id: Id) =>
+  useQuery({
+    queryKey: ['lot', id, 'photo-counts'],
+    queryFn: () => unwrap(http.GET('/api/v1/lots/{id}/photo-counts/', { params: path(id) })),
+  })
+
+export const fetchFound = (client_id: string) =>
+  unwrap(http.GET('/api/v1/photo-counts/{client_id}/', { params: { path: { client_id } } }))
+
+export const readMarks = (photos: Schemas['PhotoMarksRequest'][]) =>
+  unwrap(http.POST('/api/v1/photo-counts/read/', { body: { photos } }))
+
+export const useRecordCount = (id: Id) =>
+  useChange((body: Schemas['RecordCountRequest']) =>
+    unwrap(http.POST('/api/v1/lots/{id}/photo-counts/', { params: path(id), body })),
+  )
 
 export const useLabelPrints = (id: Id) =>
   useQuery({

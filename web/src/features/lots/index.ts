@@ -9,5 +9,6 @@ export const lotRoutes: RouteRecordRaw[] = [
   { path: '/lots', name: 'lots', component: () => import('./pages/LotsPage.vue') },
   { path: '/lots/new', name: 'new-lot', component: () => import('./pages/NewLotPage.vue') },
   { path: '/lots/:id(\\d+)', name: 'lot', component: () => import('./pages/LotPage.vue') },
+  { path: '/lots/:id(\\d+)/photo-count', name: 'photo-count', component: () => import('./pages/PhotoCountPage.vue') },
   { path: '/stands/:id(\\d+)/harvest', name: 'harvest', component: () => import('./pages/HarvestPage.vue') },
 ]

@@ -7057,6 +7057,7 @@ export interface components {
             role?: components["schemas"]["Role"];
         };
         PhotoFound: {
+            photo: number | null;
             width: number;
             height: number;
             sheet: string | null;

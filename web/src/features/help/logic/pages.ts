@@ -38,6 +38,24 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     numbers: ['“≈” marks an estimate: weighed, scooped or guessed. It disappears when somebody counts.'],
     keys: LIST_KEYS,
   },
+  'photo-count': {
+    bench: [
+      'Spread the seed in one layer on plain paper of another colour, so that most seeds lie alone.',
+      'Photograph from straight above in even light. A printed photo sheet gives the size too.',
+      'Check the doubtful places: each one you decide takes its doubt out of the error.',
+    ],
+    numbers: [
+      '± is the 95 % range of the count, from the places that nobody has checked.',
+      'Sizes are of seeds that lie alone. Nine in ten lie within the bar.',
+    ],
+    keys: [
+      ['n', 'next doubtful place'],
+      ['digits', 'how many seeds it has'],
+      ['arrows, + −', 'move the photo, zoom'],
+      ['Enter', 'add or remove a mark at the cross'],
+      ['Backspace', 'undo'],
+    ],
+  },
   'new-lot': {
     bench: ['Only the plant is required. Enter the rest while you remember it.'],
     numbers: ['A weighed or scooped amount is an estimate until you count samples.'],

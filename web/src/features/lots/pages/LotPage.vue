@@ -203,6 +203,11 @@ function correct(wrong: StockLine) {
           >
             {{ w.word }}
           </button>
+          <RouterLink
+            v-if="g.word === 'Measure' && user?.may_plan"
+            :to="{ name: 'photo-count', params: { id: lot.id } }"
+            >Count in a photo</RouterLink
+          >
         </div>
       </div>
       <section v-if="working" class="sheet-open" :aria-label="working.word">
@@ -380,12 +385,15 @@ function correct(wrong: StockLine) {
   align-items: center;
 }
 
-.work button {
+.work button,
+.work .group a {
   min-height: 48px;
   padding: 0;
   border-bottom: 3px solid transparent;
   color: var(--leaf);
   font-weight: 600;
+  line-height: 45px;
+  text-decoration: none;
 }
 
 .work button.here {

@@ -1,71 +1,95 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { lookThrough, stopLooking } from '@/shared/api/photos'
+import { Problem } from '@/shared/api/problem'
+import { readablePhoto } from '@/shared/composables/readablePhoto'
+import MarkedPhoto from '@/shared/drawing/MarkedPhoto.vue'
 
-/** Many small seeds counted on a photo: a tap marks one, a tap on a mark takes it back; the marks are the count. */
+/**
+ * Many small seeds counted on a photo: a tap marks one that germinated, a tap on a mark takes it back; the marks are the count. The
+ * server guesses where seeds are, and a tap near a guess lands on it; without signal all places are the user's own.
+ */
 const props = defineProps<{ file: File; before: number }>()
 const emit = defineEmits<{ keep: [marks: [number, number][], file: File]; leave: [] }>()
 
-const MOST_ZOOM = 6
-const NEAR = 0.018
+interface Spot {
+  x: number
+  y: number
+}
+
 const address = URL.createObjectURL(props.file)
-const marks = ref<[number, number][]>([])
-const zoom = ref(1)
+const marks = ref<Spot[]>([])
+const guesses = ref<Spot[]>([])
+const looking = ref(true)
+const trouble = ref('')
 const sheet = ref<HTMLDialogElement | null>(null)
-const fresh = computed(() => marks.value.length)
+const asked = crypto.randomUUID()
+const free = computed(() => guesses.value.filter((g) => !marks.value.some((m) => m.x === g.x && m.y === g.y)))
 
-onMounted(() => sheet.value?.showModal())
-onBeforeUnmount(() => URL.revokeObjectURL(address))
+onMounted(async () => {
+  sheet.value?.showModal()
+  try {
+    const found = await lookThrough(asked, await readablePhoto(props.file), false, () => undefined)
+    guesses.value = found.things.flatMap((t) => (t.seeds ? t.places.map(([x, y]) => ({ x: x ?? 0, y: y ?? 0 })) : []))
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    trouble.value = error.noSignal ? 'No signal: mark each seed yourself.' : `No first guess. ${error.detail}`
+  } finally {
+    looking.value = false
+  }
+})
+onBeforeUnmount(() => {
+  URL.revokeObjectURL(address)
+  if (looking.value) void stopLooking(asked).catch(() => undefined)
+})
 
-function tap(event: MouseEvent) {
-  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
-  const [x, y] = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]
-  const near = marks.value.findIndex(
-    ([a, b]) => Math.hypot((a - x) * zoom.value, ((b - y) * zoom.value * box.height) / box.width) < NEAR * 1.4,
+function tap({ x, y, reach, tall }: Spot & { reach: number; tall: number }) {
+  const nearest = (spots: Spot[]) => {
+    const far = spots.map((s) => Math.hypot(s.x - x, (s.y - y) * tall))
+    const least = Math.min(...far)
+    return least <= reach ? far.indexOf(least) : -1
+  }
+  const marked = nearest(marks.value)
+  if (marked >= 0) {
+    marks.value = marks.value.filter((_, i) => i !== marked)
+    return
+  }
+  const guess = nearest(free.value)
+  marks.value = [...marks.value, guess >= 0 ? free.value[guess]! : { x, y }]
+}
+const done = () =>
+  emit(
+    'keep',
+    marks.value.map(({ x, y }): [number, number] => [Number(x.toFixed(4)), Number(y.toFixed(4))]),
+    props.file,
   )
-  if (near >= 0) marks.value = marks.value.filter((_, i) => i !== near)
-  else marks.value = [...marks.value, [Number(x.toFixed(4)), Number(y.toFixed(4))]]
-}
-
-/** By keyboard a mark is set in the middle of what is seen; its place matters less than that it is counted. */
-function byKey() {
-  const n = marks.value.length
-  marks.value = [
-    ...marks.value,
-    [Number((0.5 + 0.3 * Math.cos(n)).toFixed(4)), Number((0.5 + 0.3 * Math.sin(n)).toFixed(4))],
-  ]
-}
 </script>
 
 <template>
   <dialog ref="sheet" aria-label="Count on a photo" @cancel="emit('leave')">
     <header>
       <p aria-live="polite">
-        <strong class="figures">{{ fresh }}</strong> marked
+        <strong class="figures">{{ marks.length }}</strong> marked
         <span v-if="before" class="quiet">({{ before }} were counted before)</span>
       </p>
-      <button type="button" :disabled="zoom <= 1" @click="zoom = Math.max(1, zoom / 1.6)">smaller</button>
-      <button type="button" :disabled="zoom >= MOST_ZOOM" @click="zoom = Math.min(MOST_ZOOM, zoom * 1.6)">
-        larger
-      </button>
+      <p class="quiet" aria-live="polite">
+        <template v-if="looking">Looking for seeds</template>
+        <template v-else-if="trouble">{{ trouble }}</template>
+        <template v-else>{{ guesses.length }} seeds found. Tap those that germinated since the last look.</template>
+      </p>
     </header>
-    <div class="view">
-      <div
-        class="plate"
-        role="button"
-        tabindex="0"
-        aria-label="Tap each newly germinated seed on the photo"
-        :style="{ width: `${100 * zoom}%` }"
-        @click="tap"
-        @keydown.enter.prevent="byKey"
-      >
-        <img :src="address" alt="The dish as it was photographed" draggable="false" />
-        <span v-for="([x, y], i) in marks" :key="i" class="mark" :style="{ left: `${100 * x}%`, top: `${100 * y}%` }" />
-      </div>
-    </div>
+    <MarkedPhoto
+      class="view"
+      :address="address"
+      label="Photo of the dish. Tap each newly germinated seed. Arrow keys move it, Enter marks the seed at the cross."
+      :marks="marks"
+      :rings="free"
+      @tap="tap"
+    />
     <footer>
-      <button type="button" :disabled="!marks.length" @click="marks = marks.slice(0, -1)">undo</button>
-      <button type="button" @click="emit('leave')">leave</button>
-      <button type="button" class="done" @click="emit('keep', marks, file)">Take {{ fresh }} as the count</button>
+      <button type="button" :disabled="!marks.length" @click="marks = marks.slice(0, -1)">Undo</button>
+      <button type="button" @click="emit('leave')">Cancel</button>
+      <button type="button" class="done" @click="done">Count {{ marks.length }}</button>
     </footer>
   </dialog>
 </template>
@@ -86,14 +110,16 @@ dialog {
 
 header,
 footer {
-  display: flex;
-  gap: 8px;
-  align-items: center;
   padding: 8px 12px;
 }
 
+footer {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+
 header p {
-  flex: 1;
   margin: 0;
 }
 
@@ -101,14 +127,14 @@ header strong {
   font: 700 1.6rem var(--heading);
 }
 
-button {
+footer button {
   min-height: 48px;
   padding: 0 14px;
   border: 1.5px solid var(--line);
   border-radius: 10px;
 }
 
-button:disabled {
+footer button:disabled {
   color: var(--ink-3);
 }
 
@@ -121,29 +147,6 @@ button:disabled {
 
 .view {
   flex: 1;
-  overflow: auto;
-  background: #000;
-}
-
-.plate {
-  position: relative;
-  cursor: crosshair;
-  touch-action: manipulation;
-}
-
-img {
-  display: block;
-  width: 100%;
-}
-
-.mark {
-  position: absolute;
-  width: 22px;
-  height: 22px;
-  margin: -11px 0 0 -11px;
-  border: 3px solid #fff;
-  border-radius: 50%;
-  box-shadow: 0 0 0 2px #1f2a24;
-  pointer-events: none;
+  min-height: 0;
 }
 </style>

@@ -1,0 +1,503 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { addressOf } from '@/shared/api/bench'
+import ChipChoice from '@/shared/components/ChipChoice.vue'
+import CrumbTrail from '@/shared/components/CrumbTrail.vue'
+import EarlierDrafts from '@/shared/components/EarlierDrafts.vue'
+import FormFoot from '@/shared/components/FormFoot.vue'
+import { useDraft } from '@/shared/composables/useDraft'
+import { useKey } from '@/shared/composables/useKey'
+import { useProblem } from '@/shared/composables/useProblem'
+import { useTitle } from '@/shared/composables/useTitle'
+import MarkedPhoto from '@/shared/drawing/MarkedPhoto.vue'
+import { plural, withDoubt } from '@/shared/format/numbers'
+import { mass } from '@/shared/format/units'
+import { useLot, useLotPhotoCounts, useRecordCount } from '../api'
+import CountedBefore from '../components/CountedBefore.vue'
+import CutTally from '../components/CutTally.vue'
+import KnownLength from '../components/KnownLength.vue'
+import PlaceAsk from '../components/PlaceAsk.vue'
+import PhotoSeries from '../components/PhotoSeries.vue'
+import SizeDrawing from '../components/SizeDrawing.vue'
+import WeighField from '../components/WeighField.vue'
+import { useMarksRead } from '../composables/useMarksRead'
+import { usePhotoSeries, type KeptPhoto } from '../composables/usePhotoSeries'
+import {
+  middleOf,
+  numbered,
+  restFull,
+  seedsIn,
+  stillDoubtful,
+  tallied,
+  toggled,
+  turned,
+  type Spot,
+} from '../logic/photoCount'
+
+/** Seed counted in photos: found by the server, corrected by taps and keys, recorded as an amount, a sample or a cut test. */
+const route = useRoute()
+const router = useRouter()
+const id = computed(() => Number(route.params.id))
+const { data: lot } = useLot(id)
+const { data: before } = useLotPhotoCounts(id)
+useTitle(() => `Photo count${lot.value ? `, ${lot.value.code}` : ''}`)
+
+type Work = 'count' | 'cut'
+const WORK: { value: Work; title: string }[] = [
+  { value: 'count', title: 'Count seed' },
+  { value: 'cut', title: 'Judge cut seed' },
+]
+type Use = 'in' | 'recount' | 'drawn' | 'lost' | 'sample'
+const USES: { value: Use; title: string }[] = [
+  { value: 'in', title: 'came in' },
+  { value: 'recount', title: 'this is all there is' },
+  { value: 'drawn', title: 'drawn' },
+  { value: 'lost', title: 'lost' },
+  { value: 'sample', title: 'only a sample' },
+]
+const work = ref<Work[]>([route.query.work === 'cut' ? 'cut' : 'count'])
+const cutting = computed(() => work.value[0] === 'cut')
+const use = ref<Use[]>(['in'])
+const reason = ref('')
+const measuring = ref(false)
+
+const series = usePhotoSeries()
+const { photos, at, current, ready, sent } = series
+
+const kept = computed(() => ({ photos: series.kept.value, work: work.value, use: use.value, reason: reason.value }))
+type Kept = { photos: KeptPhoto[]; work: Work[]; use: Use[]; reason: string }
+const draft = useDraft<Kept>(`photo-count-${id.value}`, kept, () => kept.value.photos.length > 0)
+async function resume(which: { id: string; at: string; what: Kept }) {
+  const what = draft.goOn(which)
+  Object.assign(work, { value: what.work })
+  Object.assign(use, { value: what.use })
+  reason.value = what.reason
+  await series.goOn(what.photos)
+}
+
+// --- what is asked about, place by place ---
+const doubtful = computed(() => (current.value?.found ? stillDoubtful(current.value.found, current.value.decided) : []))
+const asked = ref<number | null>(null)
+const here = computed<Spot | null>(() => {
+  const found = current.value?.found
+  return found && asked.value !== null ? middleOf(found, asked.value) : null
+})
+watch(at, () => (asked.value = null))
+function next() {
+  asked.value = doubtful.value.find((thing) => thing !== asked.value) ?? null
+}
+function answer(seeds: number) {
+  const thing = asked.value
+  if (thing === null) return
+  series.decide((found, decided) => numbered(found, decided, thing, seeds))
+  next()
+}
+
+function tap(place: Spot & { reach: number; tall: number }) {
+  const { reach, tall, ...spot } = place
+  if (measuring.value && current.value) {
+    const known = current.value.known ?? { ends: [], mm: '' }
+    current.value.known = { ...known, ends: known.ends.length === 2 ? [spot] : [...known.ends, spot] }
+    return
+  }
+  series.decide((found, decided) =>
+    cutting.value ? turned(decided, spot, reach, tall) : toggled(found, decided, spot, reach, tall),
+  )
+}
+useKey('n', next)
+useKey('Backspace', series.undo)
+for (let n = 0; n <= 9; n++) useKey(String(n), () => answer(n))
+
+const marks = computed(() => {
+  const open = new Set(doubtful.value)
+  return (current.value?.decided.marks ?? []).map((m) => ({
+    x: m.x,
+    y: m.y,
+    state: cutting.value ? m.state : null,
+    open: cutting.value && m.state === null,
+    asked: !cutting.value && m.thing !== null && open.has(m.thing),
+  }))
+})
+const rings = computed(() => {
+  const found = current.value?.found
+  if (!found || cutting.value) return []
+  return doubtful.value.filter((t) => !seedsIn(current.value!.decided, t)).map((t) => middleOf(found, t))
+})
+
+// --- what it comes to ---
+const count = computed(() => ready.value.reduce((sum, p) => sum + p.decided.marks.length, 0))
+const states = computed(() => tallied(ready.value.flatMap((p) => p.decided.marks)))
+const { read, trouble: unread } = useMarksRead(sent)
+const weighed = computed(() => ready.value.length > 0 && sent.value.every((p) => p.mass_g))
+const perThousand = computed(() => {
+  const grams = sent.value.reduce((sum, p) => sum + (p.mass_g ?? 0), 0)
+  return weighed.value && count.value ? (1000 * grams) / count.value : null
+})
+
+// --- recording ---
+const record = useRecordCount(id)
+const { attempt, sentence } = useProblem()
+const action = computed(() =>
+  cutting.value ? `Record the cut test of ${plural(count.value, 'seed')}` : `Record ${plural(count.value, 'seed')}`,
+)
+const hindrance = computed(() => {
+  if (ready.value.some((p) => p.example)) return 'The example is made up. Leave it out to record your own photos.'
+  if (cutting.value && states.value.open) return `${plural(states.value.open, 'seed')} not judged yet.`
+  if (!cutting.value && use.value[0] === 'sample' && !weighed.value) return 'Weigh the seeds of each photo first.'
+  return ''
+})
+async function save() {
+  const kind = use.value[0]
+  const done = await attempt(() =>
+    record.mutateAsync({
+      photos: sent.value,
+      stock: cutting.value || kind === 'sample' ? null : (kind ?? null),
+      sample: !cutting.value && weighed.value,
+      cut: cutting.value,
+      reason: reason.value,
+    }),
+  )
+  if (!done) return
+  draft.done()
+  await router.push({ name: 'lot', params: { id: id.value } })
+}
+</script>
+
+<template>
+  <main class="page wide">
+    <CrumbTrail
+      :steps="[
+        { words: 'Lots', to: '/lots' },
+        { words: lot?.code ?? '', code: true, to: `/lots/${id}` },
+        { words: 'Photo count' },
+      ]"
+    />
+    <h1>
+      Photo count<span v-if="lot" class="of">, {{ lot.common_name || lot.name }}</span>
+    </h1>
+    <EarlierDrafts
+      :drafts="draft.earlier.value"
+      :words="(d) => `${plural(d.what.photos.length, 'photo')}`"
+      @resume="resume"
+      @discard="draft.discard"
+    />
+    <div class="bench" :class="{ begun: ready.length }">
+      <section class="plate" aria-label="Photo">
+        <div v-if="current?.found" class="view">
+          <MarkedPhoto
+            :key="current.id"
+            class="whole"
+            :address="current.address"
+            label="Photo of the seed. Arrow keys move it, plus and minus zoom, Enter adds or removes a mark at the cross."
+            :marks="marks"
+            :rings="rings"
+            :line="current.known?.ends"
+            :here="here"
+            @tap="tap"
+          />
+          <p class="badge figures" aria-hidden="true">{{ cutting ? count : withDoubt(count, read?.se ?? null) }}</p>
+          <PlaceAsk
+            v-if="asked !== null && !cutting"
+            class="ask"
+            :marked="seedsIn(current.decided, asked)"
+            :left="doubtful.length"
+            @answer="answer"
+            @stop="asked = null"
+          />
+        </div>
+        <div v-else-if="current" class="view waiting">
+          <img :src="current.address" alt="" />
+          <div class="over">
+            <template v-if="current.share !== null">
+              <p>Finding the seeds</p>
+              <progress :value="current.share" max="1" aria-label="Finding the seeds" />
+              <button type="button" @click="series.leaveOut(at)">Cancel</button>
+            </template>
+            <template v-else>
+              <p role="alert">{{ current.trouble }}</p>
+              <button type="button" @click="series.leaveOut(at)">Leave this photo out</button>
+            </template>
+          </div>
+        </div>
+        <div v-else class="view empty">
+          <p class="sentence">
+            Spread the seed on plain paper in one layer and photograph it from straight above. The app finds and marks
+            every seed; you correct it.
+          </p>
+          <p class="quiet">
+            A printed sheet gives the size too:
+            <a :href="addressOf('/api/v1/photo-sheet/large/')" target="_blank" rel="noopener">large</a>, or
+            <a :href="addressOf('/api/v1/photo-sheet/small/')" target="_blank" rel="noopener">small</a> for seed under 2
+            mm. Photos stay on your server.
+          </p>
+          <p><button type="button" class="text-link" @click="series.addExample">Look at an example</button></p>
+        </div>
+        <PhotoSeries
+          :photos="photos"
+          :at="at"
+          @choose="(n) => (at = n)"
+          @add="(file) => series.add(file)"
+          @leave-out="series.leaveOut"
+        />
+      </section>
+      <section class="side" aria-label="Count">
+        <ChipChoice v-model="work" label="What to do with the photo" :choices="WORK" />
+        <template v-if="ready.length">
+          <p class="count figures" aria-live="polite">
+            {{ cutting ? count : withDoubt(count, read?.se ?? null) }}
+            <span class="unit">{{ count === 1 ? 'seed' : 'seeds' }}</span>
+          </p>
+          <p class="quiet lead">
+            <template v-if="ready.length > 1">Added up over {{ ready.length }} photos. </template>
+            <template v-if="!cutting">Tap a seed that is not marked to add it, and a mark to remove it.</template>
+          </p>
+          <CutTally v-if="cutting" :states="states" @rest-full="series.decide((_, d) => restFull(d))" />
+          <button
+            v-else-if="doubtful.length"
+            type="button"
+            class="wide-button"
+            :disabled="asked !== null"
+            @click="next"
+          >
+            Check {{ plural(doubtful.length, 'doubtful place') }}
+          </button>
+          <p v-else class="quiet">Every doubtful place of this photo was checked.</p>
+          <p class="undo">
+            <button type="button" class="text-link" :disabled="!current?.earlier.length" @click="series.undo">
+              Undo
+            </button>
+          </p>
+          <p v-if="unread" class="notice bad" role="alert">{{ unread }}</p>
+          <template v-if="!cutting">
+            <h2 class="ruled">Size</h2>
+            <SizeDrawing v-if="read?.sizes" :sizes="read.sizes" />
+            <p v-else class="quiet">At least five seeds must lie alone, and all photos need a scale or none.</p>
+            <KnownLength
+              v-if="current?.found"
+              v-model:measuring="measuring"
+              v-model:known="current.known"
+              :sheet="current.found.sheet"
+            />
+            <h2 class="ruled">Mass</h2>
+            <WeighField
+              v-if="current"
+              v-model="current.mass"
+              :label="ready.length > 1 ? `Seeds of photo ${at + 1}` : 'These seeds'"
+              :expected="null"
+            />
+            <p v-if="perThousand" class="figures">≈ {{ mass(perThousand) }} per 1,000 seeds</p>
+            <p v-else class="quiet">
+              Weigh exactly these seeds for the thousand-seed weight. Leave it empty otherwise.
+            </p>
+          </template>
+          <form class="form record" @submit.prevent="save">
+            <h2 class="ruled">Record</h2>
+            <ChipChoice v-if="!cutting" v-model="use" label="What the count is" :choices="USES" />
+            <v-text-field v-model="reason" label="Note" maxlength="200" />
+            <p v-if="hindrance" class="quiet">{{ hindrance }}</p>
+            <FormFoot
+              :action="action"
+              :busy="record.isPending.value"
+              :disabled="!!hindrance || !count"
+              :sentence="sentence"
+              @leave="router.push({ name: 'lot', params: { id } })"
+            />
+          </form>
+        </template>
+        <template v-else>
+          <p class="quiet keys">
+            Keys: <kbd>n</kbd> next doubtful place, digits how many seeds it has, <kbd>+</kbd> <kbd>−</kbd> zoom, arrows
+            move, <kbd>Enter</kbd> mark at the cross, <kbd>Backspace</kbd> undo.
+          </p>
+        </template>
+        <CountedBefore v-if="before?.length" :counts="before" />
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.of {
+  color: var(--ink-2);
+  font-weight: 400;
+}
+
+.bench {
+  display: grid;
+  margin-top: 14px;
+  grid-template-columns: minmax(0, 1fr) 360px;
+  gap: 24px;
+  align-items: start;
+}
+
+.view {
+  position: relative;
+  height: min(66vh, 640px);
+}
+
+.waiting,
+.empty {
+  display: grid;
+  place-content: center;
+  overflow: hidden;
+  padding: 24px;
+  border: 1px dashed var(--earth-2);
+  border-radius: 8px;
+  text-align: center;
+}
+
+.whole {
+  height: 100%;
+}
+
+/* on the phone the count itself is below the photo */
+.badge {
+  display: none;
+}
+
+.ask {
+  position: absolute;
+  bottom: 8px;
+  left: 8px;
+  width: min(430px, calc(100% - 16px));
+  padding: 10px 12px 4px;
+  border-radius: 10px;
+  background: var(--sheet);
+}
+
+.empty .sentence {
+  max-width: 46ch;
+  margin: 0 auto 12px;
+}
+
+.waiting img {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  object-fit: contain;
+  opacity: 0.45;
+}
+
+.over {
+  position: relative;
+  max-width: 46ch;
+  padding: 16px 20px;
+  border-radius: 8px;
+  background: var(--sheet);
+}
+
+.over p {
+  margin: 0 0 10px;
+}
+
+.over progress {
+  display: block;
+  width: 100%;
+  margin-bottom: 10px;
+}
+
+.over button,
+.wide-button {
+  min-height: 48px;
+  padding: 0 16px;
+  border: 1.5px solid var(--line);
+  border-radius: 10px;
+  background: var(--sheet);
+}
+
+.wide-button {
+  width: 100%;
+  border-color: var(--leaf);
+  color: var(--leaf);
+  font-weight: 600;
+}
+
+.count {
+  margin: 14px 0 0;
+  font: 700 2.4rem/1.1 var(--heading);
+}
+
+.unit {
+  font-size: 1.3rem;
+}
+
+.lead {
+  margin: 2px 0 12px;
+}
+
+.undo {
+  margin: 6px 0 0;
+}
+
+.undo button:disabled {
+  color: var(--ink-3);
+}
+
+.record {
+  margin-top: 4px;
+}
+
+@media (max-width: 900px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 12px;
+  }
+
+  .plate {
+    display: contents;
+  }
+
+  .view {
+    order: 1;
+    height: 46vh;
+  }
+
+  .begun .side {
+    order: 2;
+  }
+
+  .plate > :last-child {
+    order: 3;
+    margin-top: 0;
+  }
+
+  .side {
+    order: 4;
+  }
+
+  .badge {
+    position: absolute;
+    top: 8px;
+    left: 8px;
+    display: block;
+    margin: 0;
+    padding: 4px 12px;
+    border-radius: 8px;
+    background: var(--sheet);
+    font-weight: 700;
+    font-size: 1.2rem;
+  }
+
+  .view:has(.whole) {
+    height: auto;
+  }
+
+  .whole {
+    height: 46vh;
+  }
+
+  .ask {
+    position: static;
+    width: auto;
+    margin-top: 8px;
+    padding: 0;
+    background: none;
+  }
+
+  .keys {
+    display: none;
+  }
+}
+</style>
