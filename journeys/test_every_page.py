@@ -91,6 +91,7 @@ class EveryPageCase(Journey):
             "/formats": "Units and dates",
             "/glossary": "Glossary",
             "/people": "People",
+            "/api-tokens": "API tokens",
             "/account": "My account",
             "/backups": "Backups",
             "/changes": "History",

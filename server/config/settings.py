@@ -203,9 +203,10 @@ CSRF_FAILURE_VIEW = "server.http.problems.csrf_failed"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 30
 
 RATE_OF_PERSON = None if TESTING else os.environ.get("AWAKE_FURROW_RATE", "3000/min")
+RATE_OF_TOKEN = None if TESTING else os.environ.get("AWAKE_FURROW_TOKEN_RATE", "300/min")
 RATE_OF_STRANGER = None if TESTING else "60/min"
 REST_FRAMEWORK = {
-    "DEFAULT_AUTHENTICATION_CLASSES": ["server.http.authentication.SignedInSession"],
+    "DEFAULT_AUTHENTICATION_CLASSES": ["server.people.api.token_authentication.BearerToken", "server.http.authentication.SignedInSession"],
     "DEFAULT_PERMISSION_CLASSES": ["server.people.api.doors.OpenToRole"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["server.http.parsers.SafeJson"],
@@ -214,14 +215,15 @@ REST_FRAMEWORK = {
     "EXCEPTION_HANDLER": "server.http.problems.handle",
     "NUM_PROXIES": PROXIES,
     "TEST_REQUEST_DEFAULT_FORMAT": "json",
-    "DEFAULT_THROTTLE_CLASSES": ["server.http.rates.PersonRate", "server.http.rates.StrangerRate"],
+    "DEFAULT_THROTTLE_CLASSES": ["server.http.rates.PersonRate", "server.http.rates.TokenRate", "server.http.rates.StrangerRate"],
     # tests and measurements ask faster than anybody works
-    "DEFAULT_THROTTLE_RATES": {"user": RATE_OF_PERSON, "anon": RATE_OF_STRANGER},
+    "DEFAULT_THROTTLE_RATES": {"user": RATE_OF_PERSON, "anon": RATE_OF_STRANGER, "token": RATE_OF_TOKEN},
 }
 
 SPECTACULAR_SETTINGS = {
     "TITLE": "Awake Furrow",
-    "DESCRIPTION": "Lots, recipes, germination trials, looks and their analysis. Errors are problem+json.",
+    "DESCRIPTION": "Lots, recipes, germination trials, looks and their analysis. Errors are problem+json. "
+    "A program comes with an API token (page API tokens): `Authorization: Bearer furrow_…`.",
     "VERSION": "1",
     "SERVE_PUBLIC": False,
     "SERVE_PERMISSIONS": ["server.people.api.doors.OpenToRole"],

@@ -62,6 +62,26 @@ class Invitation(models.Model):
         ordering = ["-at", "-pk"]
 
 
+class ApiToken(models.Model):
+    """A secret by which a program acts in a person's name, with that person's role; `read_only` ones change nothing.
+
+    Only the digest is kept, and the `start` of the secret so that a person knows it again.
+    """
+
+    person = models.ForeignKey(Person, on_delete=models.CASCADE, related_name="api_tokens")
+    name = models.CharField(max_length=60)
+    token_digest = models.CharField(max_length=64, unique=True)
+    start = models.CharField(max_length=16)
+    read_only = models.BooleanField(default=True)
+    at = models.DateTimeField(default=timezone.now)
+    expires_at = models.DateTimeField(null=True, blank=True)
+    last_used_at = models.DateTimeField(null=True, blank=True)
+    revoked_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["-at", "-pk"]
+
+
 def weekdays() -> list[int]:
     """Monday to Friday."""
     return [0, 1, 2, 3, 4]

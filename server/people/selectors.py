@@ -6,7 +6,8 @@ from django.contrib.sessions.models import Session
 from django.utils import timezone
 
 from core.treatment import WorkCalendar
-from server.people.models import Invitation, Person, SignIn, WorkYear
+from server.people.models import ApiToken, Invitation, Person, SignIn, WorkYear
+from server.people.tokens import digest_of
 
 
 def work_year() -> WorkYear:
@@ -40,6 +41,20 @@ def open_invitations() -> list[Invitation]:
     now = timezone.now()
     found = Invitation.objects.filter(used_at__isnull=True, withdrawn_at__isnull=True, expires_at__gt=now)
     return list(found.select_related("by", "person"))
+
+
+def api_tokens_of(person: Person) -> list[ApiToken]:
+    """Tokens of a person that are good still, the latest first."""
+    found = ApiToken.objects.filter(person=person, revoked_at__isnull=True)
+    return [t for t in found if t.expires_at is None or t.expires_at > timezone.now()]
+
+
+def api_token_of(secret: str) -> ApiToken | None:
+    """The token that a secret is, with its person; None where it is none, or none any more."""
+    now = timezone.now()
+    found = ApiToken.objects.filter(token_digest=digest_of(secret), revoked_at__isnull=True, person__is_active=True)
+    token = found.select_related("person").first()
+    return None if token is None or (token.expires_at is not None and token.expires_at <= now) else token
 
 
 def devices_of(person: Person) -> list[SignIn]:

@@ -15,10 +15,11 @@ HEADER, PARAMETER = "X-Practice-Bench", "bench"
 API = "/api/v1/"
 # these belong to the nursery and its people, wherever the page is
 REAL = tuple(
-    f"{API}{p}/" for p in ("session", "people", "invitations", "practice", "backups", "schema", "docs", "calendar", "calendar-feed")
+    f"{API}{p}/"
+    for p in ("session", "people", "invitations", "api-tokens", "practice", "backups", "schema", "docs", "calendar", "calendar-feed")
 )
 # these work with files, or in threads of their own: there is nothing of that kind to practise
-NOT_HERE = tuple(f"{API}{p}/" for p in ("files", "everything", "photos"))
+NOT_HERE = tuple(f"{API}{p}/" for p in ("files", "everything", "photos", "photo-counts"))
 STREAMED = "/report/making/"
 # a number that the database can hold; other digits than these are digits too
 NUMBER = re.compile(r"[0-9]{1,18}")

@@ -19,6 +19,7 @@ from server.exchange.reading.files import packed
 from server.lots.services.bench import record_drying
 from server.lots.services.lots import end_lot
 from server.people.models import WorkYear
+from server.people.services.api_tokens import make_api_token
 from server.reference.models import Photo
 from server.reference.services.photos import keep_photo
 from server.reference.starters import STARTER_PLANTS
@@ -126,6 +127,7 @@ class EveryAddress(OwnAddresses, ApiCase):
             "places/": "places/",
             "find/": f"find/?q={self.lot.code}",
             "people/": "people/",
+            "api-tokens/": "api-tokens/",
             "people/accounts/": "people/accounts/",
             "invitations/": "invitations/",
             "session/devices/": "session/devices/",
@@ -335,6 +337,8 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "lots/{pk}/split/": ("post", f"lots/{own.pk}/split/", {"parts": [{}]}),
                 "lots/{pk}/float/": ("post", f"lots/{own.pk}/float/", {}),
                 "lots/{pk}/photo-counts/": ("post", f"lots/{lot}/photo-counts/", {"photos": [self.marked(turn)], "stock": "in"}),
+                "api-tokens/": ("post", "api-tokens/", {"name": "notebook"}),
+                "api-tokens/{pk}/revoke/": ("post", f"api-tokens/{self.token_of(turn)}/revoke/", {}),
                 "photo-counts/": ("picture", "photo-counts/", {"client_id": str(uuid4())}),
                 "photo-counts/stop/": ("post", "photo-counts/stop/", {"client_id": str(uuid4())}),
                 "photo-counts/read/": ("post", "photo-counts/read/", {"photos": [self.marked()]}),
@@ -393,6 +397,10 @@ class EveryAddress(OwnAddresses, ApiCase):
                 "dishes/{pk}/set-aside/": ("post", f"dishes/{dish.pk}/set-aside/", {"why": "x"}),
             }
         )
+
+    def token_of(self, turn):
+        """A token of whoever makes the calls of this turn."""
+        return make_api_token(by=make_person(self.who), name=f"t {turn}")[0].pk
 
     def marked(self, turn=None):
         """A photo with its one seed marked; each turn has one of its own, since a photo is recorded once."""

@@ -29,6 +29,8 @@ from server.people.requests import person_of
 class BackupsView(APIView):
     """List the backups, or make one."""
 
+    people_only = True
+
     @extend_schema(operation_id="backups_list", responses=BackupFolderSerializer)
     def get(self, request: Request) -> Response:
         require(person_of(request), Right.LEAD)
@@ -45,6 +47,8 @@ class BackupsView(APIView):
 class HealthView(APIView):
     """Check the health of the database."""
 
+    people_only = True
+
     @extend_schema(operation_id="backups_health", responses=HealthSerializer)
     def get(self, request: Request) -> Response:
         require(person_of(request), Right.LEAD)
@@ -53,6 +57,8 @@ class HealthView(APIView):
 
 class BackupFileView(APIView):
     """Download the backup file."""
+
+    people_only = True
 
     @extend_schema(operation_id="backups_file", responses={(200, "application/zip"): OpenApiTypes.BINARY})
     def get(self, request: Request, name: str) -> FileResponse:
@@ -63,6 +69,8 @@ class BackupFileView(APIView):
 
 class RestoreView(APIView):
     """Replace everything with a backup of the folder."""
+
+    people_only = True
 
     @extend_schema(operation_id="backups_restore", request=RestoreSerializer, responses=RestoredSerializer)
     def post(self, request: Request) -> Response:
@@ -76,6 +84,7 @@ class RestoreView(APIView):
 class RestoreFileView(APIView):
     """Replace everything with an uploaded backup."""
 
+    people_only = True
     parser_classes = [MultiPartParser]
 
     @extend_schema(operation_id="backups_restore_file", request=RestoreFileSerializer, responses=RestoredSerializer)

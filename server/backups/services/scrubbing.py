@@ -7,7 +7,7 @@ from axes.models import AccessAttempt, AccessFailureLog, AccessLog
 from django.contrib.sessions.models import Session
 from django.utils import timezone
 
-from server.people.models import Invitation, SignIn
+from server.people.models import ApiToken, Invitation, SignIn
 from server.record_kinds.other_database import other_database
 from server.rounds.models import CalendarFeed
 
@@ -22,6 +22,7 @@ def scrub(database: Path) -> None:
         SignIn.objects.filter(ended_at__isnull=True).update(ended_at=timezone.now())
         SignIn.objects.update(session_key="")
         Invitation.objects.filter(used_at__isnull=True).delete()
+        ApiToken.objects.all().delete()
         for feed in (CalendarFeed, CalendarFeed.history.model):
             feed._base_manager.exclude(token_digest="").update(token_digest="")
         for wrong_tries in (AccessAttempt, AccessFailureLog, AccessLog):

@@ -33,6 +33,7 @@ LEFT_BEHIND = {"people.Person": {"password", "last_login", "is_staff", "is_super
 STAYS_HERE = {
     "people.SignIn",
     "people.Invitation",
+    "people.ApiToken",
     "people.HistoricalPerson",
     "practice.Attempt",
     "record_kinds.Revision",

@@ -36,6 +36,7 @@ from server.people.services import accounts, invitations, sign_ins
 class PeopleViewSet(viewsets.GenericViewSet[Person]):
     """People: whom a round can be given to; for the lead, who there is and as what."""
 
+    people_only = True
     queryset = Person.objects.all()
     serializer_class = PersonRowSerializer
     pagination_class = None
@@ -67,6 +68,7 @@ class PeopleViewSet(viewsets.GenericViewSet[Person]):
 class InvitationViewSet(viewsets.GenericViewSet[Invitation]):
     """One-time links: make or withdraw; the token is returned once."""
 
+    people_only = True
     queryset = Invitation.objects.all()
     serializer_class = InvitationSerializer
     pagination_class = None

@@ -13,6 +13,7 @@ from rest_framework.views import APIView
 
 from core.vocabulary import DayOrder, Units
 from server.errors import refused
+from server.http.authentication import SignedInSession
 from server.http.bodies import read
 from server.people import selectors, services
 from server.people.api.account_serializers import DeviceSerializer, JoinSerializer, PasswordSerializer, SignedOutSerializer
@@ -51,6 +52,7 @@ class SessionView(APIView):
     """Who is signed in; nobody gets 200 with ``user: null``, which keeps a browser's console clean."""
 
     permission_classes = [AllowAny]
+    authentication_classes = [SignedInSession]
 
     @extend_schema(operation_id="session_read", responses=SessionSerializer)
     def get(self, request: Request) -> Response:
@@ -88,6 +90,7 @@ class FirstLeadView(APIView):
     """The first person of an empty installation; refused as soon as there is anybody."""
 
     permission_classes = [AllowAny]
+    authentication_classes = [SignedInSession]
 
     @extend_schema(operation_id="session_first_lead", request=JoinSerializer, responses=SessionSerializer)
     def post(self, request: Request) -> Response:
@@ -99,6 +102,7 @@ class FirstLeadView(APIView):
 class PasswordView(APIView):
     """One's own password; other devices are signed out."""
 
+    people_only = True
     counters = ("post",)
 
     @extend_schema(operation_id="session_change_password", request=PasswordSerializer, responses=SessionSerializer)
@@ -118,6 +122,7 @@ class PasswordView(APIView):
 class DevicesView(APIView):
     """Signed-in devices; sign out all others at once."""
 
+    people_only = True
     counters = ("get", "delete")
 
     @extend_schema(operation_id="session_devices", responses=DeviceSerializer(many=True))

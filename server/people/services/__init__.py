@@ -1,5 +1,6 @@
 """Writes about people.
 
+``api_tokens``   secrets by which programs act in a person's name.
 ``accounts``     who there is, and as what; passwords.
 ``invitations``  one-time links to join, or to choose a new password.
 ``sign_ins``     devices that are signed in, and signing them out.

@@ -27,6 +27,7 @@ DONE = s.DoneSerializer
 class PracticeViewSet(viewsets.GenericViewSet[Attempt]):
     """Practice attempts: start, continue, conclude, compare with a group."""
 
+    people_only = True
     queryset = Attempt.objects.none()
     serializer_class = s.AttemptViewSerializer
     pagination_class = None

@@ -72,6 +72,7 @@ class TimersView(APIView):
 class CalendarFeedView(APIView):
     """The person's own calendar address: make or revoke it."""
 
+    people_only = True
     counters = ("get", "post", "delete")
 
     @extend_schema(responses=CalendarFeedSerializer, operation_id="calendar_feed_read")

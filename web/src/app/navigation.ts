@@ -75,6 +75,7 @@ export const WORDS: readonly Word[] = [
 
 export const OWN_PAGES: readonly Destination[] = [
   { to: '/account', words: 'My account', also: 'password, devices' },
+  { to: '/api-tokens', words: 'API tokens', also: 'programs, notebook, script, examples, Python', for: 'readers' },
   { to: '/formats', words: 'Units and dates', also: 'settings, Fahrenheit, ounces' },
   { to: '/people', words: 'People', also: 'invite, roles, helpers', for: 'lead' },
   { to: '/work-year', words: 'Working days', also: 'calendar, holidays, frost, feed', for: 'readers' },

@@ -26,6 +26,16 @@ export const useDevices = () =>
 export const useSignOutElsewhere = () =>
   useChange(() => unwrap<Schemas['SignedOut']>(http.DELETE('/api/v1/session/devices/')))
 
+export type ApiToken = Schemas['ApiToken']
+
+export const useApiTokens = () =>
+  useQuery({ queryKey: ['api-tokens'], queryFn: () => unwrap(http.GET('/api/v1/api-tokens/')) })
+
+export const useTokenChanges = () => ({
+  make: useChange((body: Schemas['NewApiTokenRequest']) => unwrap(http.POST('/api/v1/api-tokens/', { body }))),
+  revoke: useChange((id: number) => unwrap(http.POST('/api/v1/api-tokens/{id}/revoke/', { params: { path: { id } } }))),
+})
+
 export const useAccounts = () =>
   useQuery({ queryKey: ['accounts'], queryFn: () => unwrap(http.GET('/api/v1/people/accounts/')) })
 

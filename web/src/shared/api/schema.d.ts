@@ -4,6 +4,41 @@
  */
 
 export interface paths {
+    "/api/v1/api-tokens/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Make, list and revoke one's own API tokens; a token itself may do none of it. */
+        get: operations["api_tokens_list"];
+        put?: never;
+        /** @description Make, list and revoke one's own API tokens; a token itself may do none of it. */
+        post: operations["api_tokens_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/api-tokens/{id}/revoke/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make, list and revoke one's own API tokens; a token itself may do none of it. */
+        post: operations["api_tokens_revoke"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/backups/": {
         parameters: {
             query?: never;
@@ -3569,6 +3604,24 @@ export interface components {
          * @enum {string}
          */
         AmountUnit: "seeds" | "g" | "ml" | "heads";
+        /** @description A token without its secret. */
+        ApiToken: {
+            readonly id: number;
+            readonly name: string;
+            readonly start: string;
+            readonly read_only: boolean;
+            /** Format: date-time */
+            readonly at: string;
+            /** Format: date-time */
+            readonly expires_at: string | null;
+            /** Format: date-time */
+            readonly last_used_at: string | null;
+        };
+        /** @description A new token, and its secret, which is shown this once. */
+        ApiTokenMade: {
+            token: components["schemas"]["ApiToken"];
+            secret: string;
+        };
         AttemptView: {
             result: components["schemas"]["ResultView"] | null;
             id: number;
@@ -5981,6 +6034,13 @@ export interface components {
             named: components["schemas"]["StepKind"][];
             other: components["schemas"]["StepKind"][];
             light: (components["schemas"]["Light"] | components["schemas"]["NullEnum"]) | null;
+        };
+        /** @description What a token is for, whether it `may_write` as its person may, and the `days` that it lasts (null: until it is revoked). */
+        NewApiTokenRequest: {
+            name: string;
+            /** @default false */
+            may_write?: boolean;
+            days?: number | null;
         };
         NewBagLookRequest: {
             /** Format: uuid */
@@ -9672,6 +9732,70 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    api_tokens_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApiToken"][];
+                };
+            };
+        };
+    };
+    api_tokens_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewApiTokenRequest"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApiTokenMade"];
+                };
+            };
+        };
+    };
+    api_tokens_revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description A unique integer value identifying this api token. */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApiToken"];
+                };
+            };
+        };
+    };
     backups_list: {
         parameters: {
             query?: never;

@@ -38,6 +38,10 @@ export const HELP: Readonly<Record<string, PageHelp>> = {
     numbers: ['“≈” marks an estimate: weighed, scooped or guessed. It disappears when somebody counts.'],
     keys: LIST_KEYS,
   },
+  'api-tokens': {
+    bench: ['Make one token for each program, so that you can revoke it alone.'],
+    numbers: ['“Last used” is kept to the hour.'],
+  },
   'photo-count': {
     bench: [
       'Spread the seed in one layer on plain paper of another colour, so that most seeds lie alone.',
