@@ -183,4 +183,4 @@ class FirstStart(SimpleTestCase):
             )
             self.assertEqual(told, "False True True True")
             rates = self.settings_of(folder, "settings.REST_FRAMEWORK['DEFAULT_THROTTLE_RATES']")
-            self.assertEqual(rates, "{'user': '3000/min', 'anon': '60/min'}")
+            self.assertEqual(rates, "{'user': '3000/min', 'anon': '60/min', 'token': '300/min'}")
