@@ -15,6 +15,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from server.exchange.api.serializers import TrialReportSerializer
+from server.exchange.formats.citation import citation_of
 from server.exchange.formats.package import package_of
 from server.exchange.formats.record import json_of, schema
 from server.exchange.formats.spreadsheet import xlsx_of
@@ -38,6 +39,8 @@ FILES: dict[str, tuple[str, Callable[[TrialTables], bytes]]] = {
     "looks.csv": (CSV, lambda t: csv_of(t.looks)),
     "dishes.csv": (CSV, lambda t: csv_of(t.dishes)),
     "treatments.csv": (CSV, lambda t: csv_of(t.treatments)),
+    "time-to-event.csv": (CSV, lambda t: csv_of(t.times)),
+    "citation.bib": ("application/x-bibtex; charset=utf-8", citation_of),
     "trial.xlsx": (XLSX, xlsx_of),
     "trial.json": ("application/json", json_of),
     "package.zip": ("application/zip", package_of),
@@ -51,7 +54,10 @@ def _file(content: bytes, kind: str, name: str, *, inline: bool = False) -> Http
 
 
 class ExportView(APIView):
-    """A trial's data as a file: looks.csv, dishes.csv, treatments.csv, trial.xlsx, trial.json or package.zip; 409 while it is blind."""
+    """A trial's data as a file; 409 while it is blind.
+
+    looks.csv, dishes.csv, treatments.csv, time-to-event.csv, trial.xlsx, trial.json, citation.bib, or all of it as package.zip.
+    """
 
     @extend_schema(responses={(200, "application/octet-stream"): OpenApiTypes.BINARY}, operation_id="trials_export")
     def get(self, request: Request, pk: int, name: str) -> HttpResponse:

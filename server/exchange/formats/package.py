@@ -5,24 +5,30 @@ import json
 import zipfile
 from typing import Any
 
+from server.exchange.formats.citation import citation_of
 from server.exchange.formats.record import SCHEMA_NAME, json_of, schema
 from server.exchange.formats.text import csv_of
 from server.exchange.selectors.columns import Column, Table
 from server.exchange.selectors.tables import TrialTables
+from server.exchange.selectors.time_to_event import READ_ME as TIMES_READ_ME
 
+CITATION = "citation.bib"
 READ_ME = """{code}: {question}
 Lot {lot}, {plant}.
 
 treatments.csv  treatments with their results
 dishes.csv      dishes, one replicate each
 looks.csv       looks in long form: what was new since the look before
+time-to-event.csv  intervals in which seeds germinated, described below
+citation.bib    how to cite these data, with their version
 trial.json      all of it in one file; {schema} describes its fields
 datapackage.json  what each column means, with its unit
 
 Every index can be recalculated from looks.csv and dishes.csv: take the looks with counts = true; day is the time on the
 dish's own clock, and what germinated at day 0 or before counts at 0. A text that began like a formula has an apostrophe in front.
 Times carry their zone. Empty means undefined or not known, never 0.
-"""
+
+{times}"""
 
 
 def package_of(data: TrialTables) -> bytes:
@@ -30,11 +36,12 @@ def package_of(data: TrialTables) -> bytes:
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as box:
         _put(box, "datapackage.json", json.dumps(descriptor(data), ensure_ascii=False, indent=1).encode())
-        for table in data.tables:
+        for table in (*data.tables, data.times):
             _put(box, f"{table.name}.csv", csv_of(table))
         _put(box, "trial.json", json_of(data))
         _put(box, SCHEMA_NAME, json.dumps(schema(), ensure_ascii=False, indent=1).encode())
-        _put(box, "README.txt", READ_ME.format(schema=SCHEMA_NAME, **data.trial).encode())
+        _put(box, CITATION, citation_of(data))
+        _put(box, "README.txt", READ_ME.format(schema=SCHEMA_NAME, times=TIMES_READ_ME, **data.trial).encode())
     return out.getvalue()
 
 
@@ -47,8 +54,9 @@ def descriptor(data: TrialTables) -> dict[str, Any]:
     return {
         "profile": "tabular-data-package",
         "name": str(data.trial["code"]).lower(),
+        "version": data.version,
         "title": f"{data.trial['code']}: {data.trial['question']}",
-        "resources": [_resource(t) for t in data.tables],
+        "resources": [_resource(t) for t in (*data.tables, data.times)],
     }
 
 

@@ -11,8 +11,10 @@ from server.errors import DomainError
 from server.evidence.selectors.comparison import NothingToCompare, TreatmentResult, TrialComparison, compare_courses
 from server.evidence.selectors.shares import TreatmentCourses, by_treatment
 from server.exchange.selectors.columns import Cell, Column, Kind, Table
+from server.exchange.selectors.time_to_event import time_to_event
 from server.exchange.selectors.wording import recipe_words
 from server.lots.models import Lot
+from server.record_kinds.models import RevisionOf, revisions_of
 from server.trials.models import Trial
 from server.trials.selectors.courses import DAY, DishCourse
 from server.trials.selectors.state import TrialCourses, with_courses
@@ -34,9 +36,10 @@ INDICES = [f.name for f in fields(Indices) if f.name != "reasons"]
 
 @dataclass(frozen=True)
 class TrialTables:
-    """A trial ready to leave: what it is, and its tables."""
+    """A trial ready to leave: what it is, its tables, and the `version` (revision) of the records that they were made from."""
 
     trial: dict[str, Cell]
+    version: str
     treatments: Table
     dishes: Table
     looks: Table
@@ -46,6 +49,11 @@ class TrialTables:
         """All of them, what others refer to first."""
         return self.treatments, self.dishes, self.looks
 
+    @property
+    def times(self) -> Table:
+        """The looks as intervals in which seeds germinated."""
+        return time_to_event(self.trial, self.treatments, self.dishes, self.looks)
+
 
 def trial_tables(trial: Trial) -> TrialTables:
     """The tables of a trial; refused while it is blind, because they name the treatment of each dish."""
@@ -54,11 +62,14 @@ def trial_tables(trial: Trial) -> TrialTables:
             f"{trial.code} is blind: its tables show the treatment of each dish. Open the trial first, then export.",
             code="blind",
         )
+    # asked before anything is read: what is written in between makes another version
+    version = revisions_of({RevisionOf.TRIAL: (trial.pk,)})[RevisionOf.TRIAL][trial.pk]
     courses = with_courses([trial], with_people=True)[0]
     treatments = by_treatment(courses)
     compared = compare_courses(courses)
     return TrialTables(
         _trial(courses),
+        version,
         _treatments(treatments, compared),
         Table(
             "dishes",

@@ -10,6 +10,12 @@ const files = computed(() => [
   { name: 'looks.csv', words: 'Looks', more: 'CSV in long form, one line a look' },
   { name: 'dishes.csv', words: 'Dishes', more: 'CSV, one line a dish' },
   { name: 'treatments.csv', words: 'Treatments', more: 'CSV with every index' },
+  {
+    name: 'time-to-event.csv',
+    words: 'Time to event',
+    more: 'CSV, the interval in which each seed germinated, for survival packages',
+  },
+  { name: 'citation.bib', words: 'Citation', more: 'BibTeX, with the version of these data' },
   { name: 'trial.json', words: 'JSON', more: 'all of it, by a published schema' },
   {
     name: 'package.zip',
