@@ -122,3 +122,4 @@ class FileKind(StrEnum):
     TABLE = "table"
     TRIAL = "trial"
     EVERYTHING = "everything"
+    STANDARD = "standard"

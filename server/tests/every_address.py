@@ -128,6 +128,8 @@ class EveryAddress(OwnAddresses, ApiCase):
             "find/": f"find/?q={self.lot.code}",
             "people/": "people/",
             "api-tokens/": "api-tokens/",
+            "standard-files/": "standard-files/",
+            "standard-files/<str:name>/": "standard-files/stands.gpx/",
             "people/accounts/": "people/accounts/",
             "invitations/": "invitations/",
             "session/devices/": "session/devices/",

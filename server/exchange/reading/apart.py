@@ -5,6 +5,7 @@ from typing import Any
 
 from server.exchange.reading.cells import Cell, Limits, Unreadable
 from server.exchange.reading.worker import DAY, MOMENT, MOST_SECONDS
+from server.exchange.standards.records import Said, from_json
 from server.record_kinds.own_process import GaveUp, answer_apart
 
 
@@ -17,6 +18,11 @@ def sheets_apart(kind: str, content: bytes, limits: Limits) -> list[tuple[str, l
 def json_apart(content: bytes) -> Any:
     """A JSON text; raises Unreadable."""
     return _apart("json", content, Limits(0, 0))
+
+
+def said_apart(kind: str, content: bytes) -> Said:
+    """What a file in an open format (`gpx`, `darwin_core`) says; raises Unreadable."""
+    return from_json(_apart(kind, content, Limits(0, 0)))
 
 
 def _apart(kind: str, content: bytes, limits: Limits) -> Any:

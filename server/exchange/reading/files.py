@@ -11,14 +11,18 @@ from core.vocabulary import FileKind
 from server.errors import Refused, field_error
 from server.exchange.formats.archive import ARCHIVE_NAME
 from server.exchange.formats.record import FORMAT
-from server.exchange.reading.apart import json_apart, sheets_apart
+from server.exchange.reading.apart import json_apart, said_apart, sheets_apart
 from server.exchange.reading.cells import Limits, Unreadable
+from server.exchange.standards import darwin_core, geojson, passport
+from server.exchange.standards.records import Said
 from server.record_kinds.zips import ZIP_ERRORS
 
 LARGEST_BYTES = 40_000_000
 MOST_CELLS = 2_000_000
 # a spreadsheet is XML: it unpacks to many times its size, and only so far
 MOST_UNPACKED = 150_000_000
+# what may come before the first sign of a text
+BEGINS = b"\xef\xbb\xbf \t\r\n"
 TRIAL_NAME = "trial.json"
 
 
@@ -32,11 +36,12 @@ class Sheet:
 
 @dataclass(frozen=True)
 class ReadFile:
-    """A file by what it holds: sheets, the JSON of a trial, or the bytes of an archive of everything."""
+    """A file by what it holds: sheets, the JSON of a trial, the bytes of an archive of everything, or what an open format says."""
 
     kind: FileKind
     sheets: list[Sheet]
     trial: dict[str, Any] | None = None
+    said: Said | None = None
 
 
 def read_file(name: str, content: bytes) -> ReadFile:
@@ -50,10 +55,12 @@ def read_file(name: str, content: bytes) -> ReadFile:
     if content.startswith(b"PK\x03\x04"):
         return _zipped(name, content)
     if content.lstrip()[:1] == b"{":
-        return _trial(name, content)
+        return _json(name, content)
+    if content.lstrip(BEGINS)[:1] == b"<":
+        return _standard(name, "gpx", content)
     if b"\x00" in content[:4000] and not content.startswith((b"\xff\xfe", b"\xfe\xff")):
         raise refused_file("unknown_file", f"“{name}” is no table that can be read here. Save it as xlsx or as CSV, and choose that.")
-    return ReadFile(FileKind.TABLE, _sheets(name, "csv", content))
+    return _table(_sheets(name, "csv", content))
 
 
 def refused_file(code: str, message: str) -> Refused:
@@ -80,21 +87,40 @@ def _zipped(name: str, content: bytes) -> ReadFile:
             if ARCHIVE_NAME in names:
                 return ReadFile(FileKind.EVERYTHING, [])
             if TRIAL_NAME in names:
-                return _trial(name, box.read(TRIAL_NAME))
+                return _json(name, box.read(TRIAL_NAME))
+            if darwin_core.META in names:
+                return _standard(name, "darwin_core", content)
     except ZIP_ERRORS:
         raise refused_file("damaged_file", f"“{name}” is damaged: it cannot be unpacked. Save or download it again.") from None
     if "xl/workbook.xml" not in names:
         raise refused_file("unknown_file", f"“{name}” holds neither a table, nor a trial, nor everything of an Awake Furrow.")
-    return ReadFile(FileKind.TABLE, _sheets(name, "xlsx", content))
+    return _table(_sheets(name, "xlsx", content))
 
 
-def _trial(name: str, content: bytes) -> ReadFile:
+def _table(sheets: list[Sheet]) -> ReadFile:
+    """A table, which may be one of passport descriptors."""
+    rows = sheets[0].rows
+    if rows and passport.is_passport(rows[0]):
+        return ReadFile(FileKind.STANDARD, [], said=passport.read(rows))
+    return ReadFile(FileKind.TABLE, sheets)
+
+
+def _standard(name: str, kind: str, content: bytes) -> ReadFile:
+    try:
+        return ReadFile(FileKind.STANDARD, [], said=said_apart(kind, content))
+    except Unreadable as why:
+        raise refused_file(why.code, f"“{name}”{'' if why.words.startswith(':') else ' '}{why.words}") from None
+
+
+def _json(name: str, content: bytes) -> ReadFile:
     try:
         found = json_apart(content)
     except Unreadable as why:
         raise refused_file(why.code, f"“{name}” {why.words}") from None
+    if geojson.is_geojson(found):
+        return ReadFile(FileKind.STANDARD, [], said=geojson.read(found))
     if not isinstance(found, dict) or found.get("format") != FORMAT:
-        raise refused_file("unknown_file", f"“{name}” is JSON, but no trial of an Awake Furrow.")
+        raise refused_file("unknown_file", f"“{name}” is JSON, but neither a trial of an Awake Furrow nor GeoJSON.")
     return ReadFile(FileKind.TRIAL, [], found)
 
 

@@ -15,6 +15,8 @@ from server.exchange.reading.settled import Laid, Settled, lay, sheet_of
 from server.exchange.reading.trial_file import Json, notes_on
 from server.exchange.reading.whole import check_archive
 from server.exchange.selectors.readings import read_before
+from server.exchange.standards.fitting import what_is_lost
+from server.exchange.standards.records import LotSaid, Said
 
 SHOWN_ROWS = 8
 SHOWN_PROBLEMS = 500
@@ -94,7 +96,9 @@ def preview_file(name: str, content: bytes, found: ReadFile, settled: Settled) -
         laid = lay(sheet_of(found, settled), settled)
         return _table(name, found, laid, drafts_of(laid, settled, timezone.now()), said_before)
     trials: list[DraftTrial] = []
-    if found.kind is FileKind.TRIAL and found.trial is not None:
+    if found.said is not None:
+        notes = [_counted(found.said), *what_is_lost(found.said)]
+    elif found.kind is FileKind.TRIAL and found.trial is not None:
         notes = notes_on(found.trial)
         trials = [_own_trial(found.trial)]
     else:
@@ -112,8 +116,8 @@ def preview_file(name: str, content: bytes, found: ReadFile, settled: Settled) -
         day_order=None,
         amount_unit=None,
         has_amounts=False,
-        lots=[],
-        lot_count=0,
+        lots=[_said_lot(x) for x in found.said.lots[:SHOWN_ROWS]] if found.said else [],
+        lot_count=len(found.said.lots) if found.said else 0,
         trials=trials,
         problems=[],
         problem_count=0,
@@ -121,6 +125,15 @@ def preview_file(name: str, content: bytes, found: ReadFile, settled: Settled) -
         notes=notes,
         before=said_before,
     )
+
+
+def _counted(said: Said) -> str:
+    return f"This file holds {len(said.stands)} stands, {len(said.visits)} visits and {len(said.lots)} lots."
+
+
+def _said_lot(x: LotSaid) -> DraftLot:
+    amount = "" if x.seeds is None else f"{'≈ ' if x.seeds_estimated else ''}{x.seeds:,} seeds"
+    return DraftLot(x.key, x.common_name or x.scientific_name or x.field_name, bool(x.scientific_name), x.collected, amount)
 
 
 def _own_trial(trial: Json) -> DraftTrial:

@@ -20,12 +20,14 @@ from server.exchange.reading.settled import Laid, Settled, lay, sheet_of
 from server.exchange.reading.trial_file import notes_on
 from server.exchange.reading.whole import check_empty, told_of
 from server.exchange.selectors.readings import digest_of, read_before
-from server.exchange.services import everything, tables
+from server.exchange.services import everything, standards, tables
 from server.exchange.services import trial as trials_file
+from server.exchange.standards.fitting import check
 from server.lots.models import Lot, StockEntry
 from server.people.models import Person
 from server.people.permissions import Right, require
 from server.record_kinds.stopping import Tell, over, watched
+from server.stands.models import Stand, Visit
 from server.trials.models import Closing, Dish, Look, SetAside, Sown, Stretch, Treatment, Trial
 
 
@@ -97,6 +99,11 @@ def _maker(by: Person, found: ReadFile, content: bytes, settled: Settled, tell: 
         wanted = found.trial
         notes_on(wanted)
         return lambda: (trials_file.make_trial(by, wanted, tell), f"Trial {wanted['trial']['code']}")
+    if found.said is not None:
+        said = found.said
+        check(said)
+        counts = f"{len(said.stands)} stands, {len(said.visits)} visits, {len(said.lots)} lots"
+        return lambda: (dict(standards.make_said(by, said, timezone.now(), tell)), counts)
     tell(0, 0, "checking each cell")
     laid = lay(sheet_of(found, settled), settled)
     drafts = drafts_of(laid, settled, timezone.now())
@@ -159,6 +166,9 @@ def _check_untouched(reading: FileRead) -> None:
     ]
     if later:
         raise DomainError("Dishes of this import have been counted since. Undo those counts first, then undo the import.", code="built_on")
+    stands, visits = reading.made.get("stands", []), reading.made.get("visits", [])
+    if Visit.objects.filter(stand__in=stands).exclude(pk__in=visits).exists():
+        raise DomainError("Stands of this import have been visited since. Undo those visits first, then undo the import.", code="built_on")
     if StockEntry.objects.filter(lot__in=lots).exclude(pk__in=reading.made.get("stock", [])).exists():
         raise DomainError("Seed was drawn from, or added to, a lot of this import since, so it can no longer be undone.", code="built_on")
 
@@ -172,7 +182,13 @@ def _delete(by: Person, reading: FileRead) -> None:
         rows = model._default_manager.filter(dish__in=dishes)
         rows.filter(corrects__isnull=False).delete()
         rows.delete()
-    for thing in [*dishes, *Trial.objects.filter(pk__in=trials), *Lot.objects.filter(pk__in=reading.made.get("lots", []))]:
+    Visit.objects.filter(pk__in=reading.made.get("visits", [])).delete()
+    for thing in [
+        *dishes,
+        *Trial.objects.filter(pk__in=trials),
+        *Lot.objects.filter(pk__in=reading.made.get("lots", [])),
+        *Stand.objects.filter(pk__in=reading.made.get("stands", [])),
+    ]:
         thing._history_user = by
         if isinstance(thing, Lot):
             StockEntry.objects.filter(lot=thing).delete()

@@ -2513,6 +2513,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/standard-files/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List the open formats that stands, visits and lots can be written in. */
+        get: operations["open_formats_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/standard-files/{name}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Write the nursery in an open format. Positions are coarse; exact ones are for whoever may change stands, and are asked for. */
+        get: operations["open_formats_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stands/": {
         parameters: {
             query?: never;
@@ -3074,7 +3108,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description A trial's data as a file: looks.csv, dishes.csv, treatments.csv, trial.xlsx, trial.json or package.zip; 409 while it is blind. */
+        /**
+         * @description A trial's data as a file; 409 while it is blind.
+         *
+         *     looks.csv, dishes.csv, treatments.csv, time-to-event.csv, trial.xlsx, trial.json, citation.bib, or all of it as package.zip.
+         */
         get: operations["trials_export"];
         put?: never;
         post?: never;
@@ -4946,9 +4984,10 @@ export interface components {
          * @description * `table` - TABLE
          *     * `trial` - TRIAL
          *     * `everything` - EVERYTHING
+         *     * `standard` - STANDARD
          * @enum {string}
          */
-        FileKind: "table" | "trial" | "everything";
+        FileKind: "table" | "trial" | "everything" | "standard";
         FilePreview: {
             columns: components["schemas"]["ColumnView"][];
             kind: components["schemas"]["FileKind"];
@@ -6596,6 +6635,13 @@ export interface components {
         };
         /** @enum {unknown} */
         NullEnum: null;
+        /** @description A file that can be written, and what of the records it cannot keep. */
+        OpenFormat: {
+            name: string;
+            standard: string;
+            purpose: string;
+            lost: string[];
+        };
         /** @description An invitation link. */
         OpenInvitation: {
             role: components["schemas"]["Role"];
@@ -13571,6 +13617,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SowingPreview"];
+                };
+            };
+        };
+    };
+    open_formats_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenFormat"][];
+                };
+            };
+        };
+    };
+    open_formats_file: {
+        parameters: {
+            query?: {
+                /** @description Positions as they were measured */
+                exact?: boolean;
+                /** @description Only these lots, by their ids, parted by commas */
+                ids?: string;
+            };
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
                 };
             };
         };
