@@ -33,6 +33,7 @@ class ReadingView:
     undoes: bool
     trials: list[int]
     lots: list[int]
+    stands: list[int]
     renamed: list[str]
 
 
@@ -56,5 +57,6 @@ def reading_view(r: FileRead) -> ReadingView:
         undoes=r.withdrawn,
         trials=made.get("trials", []),
         lots=made.get("lots", []),
+        stands=made.get("stands", []),
         renamed=made.get("renamed", [])[:500],
     )

@@ -30,6 +30,15 @@ const form = (file: File, settled: Partial<Settled>, more: Record<string, string
 
 export const useReadings = () => useQuery({ queryKey: ['files'], queryFn: () => unwrap(http.GET('/api/v1/files/')) })
 
+export type OpenFormat = Schemas['OpenFormat']
+
+export const useOpenFormats = () =>
+  useQuery({
+    queryKey: ['open-formats'],
+    queryFn: () => unwrap(http.GET('/api/v1/standard-files/')),
+    staleTime: Infinity,
+  })
+
 export const lookInto = (file: File, settled: Partial<Settled>) =>
   unwrap(
     http.POST('/api/v1/files/look-into/', {

@@ -7758,6 +7758,7 @@ export interface components {
             undoes: boolean;
             trials: number[];
             lots: number[];
+            stands: number[];
             renamed: string[];
         };
         /**

@@ -18,6 +18,7 @@ import {
   type Settled,
 } from '../api'
 import ColumnsTable from '../components/ColumnsTable.vue'
+import OpenFormats from '../components/OpenFormats.vue'
 import ProblemList from '../components/ProblemList.vue'
 import ReadingList from '../components/ReadingList.vue'
 import SettleFields from '../components/SettleFields.vue'
@@ -108,15 +109,15 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
   <main class="page">
     <h1>Import data</h1>
     <p class="sentence">
-      Import lots or trials with counts from a spreadsheet (CSV or xlsx), or a file exported from Awake Furrow. You see
-      the result before anything is saved.
+      Import lots or trials with counts from a spreadsheet (CSV or xlsx), stands and lots from an open format (GPX,
+      GeoJSON, Darwin Core, MCPD), or a file exported from Awake Furrow. You see the result before anything is saved.
     </p>
     <p v-if="!user?.may_plan" class="notice">Only growers can import data. Ask one of them.</p>
     <template v-else>
       <label class="drop" @dragover.prevent @drop.prevent="choose($event.dataTransfer?.files[0])">
         <input
           type="file"
-          accept=".csv,.txt,.tsv,.xlsx,.json,.zip"
+          accept=".csv,.txt,.tsv,.xlsx,.json,.geojson,.gpx,.zip"
           aria-label="File to import"
           @change="choose(($event.target as HTMLInputElement).files?.[0])"
         />
@@ -137,6 +138,7 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
           >The trial</RouterLink
         >
         <RouterLink v-if="made.lots.length" to="/lots">The lots</RouterLink>
+        <RouterLink v-if="made.stands.length" to="/stands">The stands</RouterLink>
       </p>
       <div v-if="progress" class="progress" role="status">
         <v-progress-linear :indeterminate="share === null" :model-value="share ?? 0" color="primary" height="8" />
@@ -147,7 +149,16 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
       </div>
       <template v-if="preview">
         <p v-if="preview.before" class="notice">The same file was {{ preview.before }} already.</p>
-        <p v-for="n in preview.notes" :key="n" class="notice">{{ n }}</p>
+        <template v-if="preview.kind === 'standard'">
+          <p class="notice">{{ preview.notes[0] }}</p>
+          <template v-if="preview.notes.length > 1">
+            <h2 class="ruled">What would not be kept as it is</h2>
+            <ul class="plain">
+              <li v-for="n in preview.notes.slice(1)" :key="n">{{ n }}</li>
+            </ul>
+          </template>
+        </template>
+        <p v-for="n in preview.kind === 'standard' ? [] : preview.notes" :key="n" class="notice">{{ n }}</p>
         <div class="columns">
           <div v-if="preview.kind === 'table'">
             <h2 class="ruled">To check</h2>
@@ -188,6 +199,7 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
         </div>
       </template>
       <ReadingList :busy="progress !== null" @again="again" />
+      <OpenFormats :may-plan="user?.may_plan ?? false" />
       <section aria-label="Export everything">
         <h2 class="ruled">Export everything</h2>
         <p>

@@ -6,7 +6,9 @@ import { numberOrNull, numbersIn } from '@/shared/format/numbers'
 import { choicesOf, outcomeWords, signWords } from '@/shared/labels'
 import type { NewVisit } from '../api'
 import { useVisitOutbox } from '../composables/useVisitOutbox'
+import { photoFacts } from '@/shared/composables/photoFacts'
 import { smallPhoto } from '@/shared/composables/smallPhoto'
+import { moment } from '@/shared/format/dates'
 import { useKept } from '@/shared/outbox/useKept'
 
 /** A ripeness visit: tap how ripe, take the photo, record. The rest is there for those who have a hand free. */
@@ -42,6 +44,10 @@ const fresh = () => ({
 const form = reactive(fresh())
 const photo = ref<Blob | null>(null)
 const picture = ref('')
+const takenAt = ref<Date | null>(null)
+const byPhoto = ref(false)
+const AN_HOUR_MS = 3_600_000
+const A_YEAR_MS = 366 * 24 * AN_HOUR_MS
 const missing = ref('')
 const ready = computed(() => form.share.length > 0 || form.end.length > 0)
 
@@ -49,12 +55,21 @@ async function take(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
   if (!file) return
+  // read before the photo is made small, which leaves nothing inside
+  takenAt.value = (await photoFacts(file).catch(() => null))?.takenAt ?? null
   photo.value = await smallPhoto(file)
   if (picture.value) URL.revokeObjectURL(picture.value)
   picture.value = URL.createObjectURL(photo.value)
 }
 
+/** A visit that was made earlier than now, by the photo: offered, never taken over by itself. */
+const earlier = computed(() => {
+  const ago = takenAt.value ? rightNow().getTime() - takenAt.value.getTime() : 0
+  return ago > AN_HOUR_MS && ago < A_YEAR_MS ? takenAt.value : null
+})
 function forgetPhoto() {
+  takenAt.value = null
+  byPhoto.value = false
   photo.value = null
   URL.revokeObjectURL(picture.value)
   picture.value = ''
@@ -74,7 +89,7 @@ async function record() {
   const visit = {
     client_id: crypto.randomUUID(),
     stand: props.stand,
-    at: rightNow().toISOString(),
+    at: (byPhoto.value && earlier.value ? earlier.value : rightNow()).toISOString(),
     device_at: new Date().toISOString(),
     share_ripe: form.share[0] ?? 0,
     outcome: form.end[0] ?? 'watching',
@@ -111,6 +126,10 @@ function toggleEnd(ends: NonNullable<NewVisit['outcome']>[]) {
       <button v-if="picture" type="button" class="text-link" @click="forgetPhoto">Without the photo</button>
       <v-btn type="submit" color="primary" class="record" :disabled="!ready">Record the visit</v-btn>
     </div>
+    <label v-if="earlier" class="tick"
+      ><input v-model="byPhoto" type="checkbox" /> The visit was when the photo was taken:
+      {{ moment(earlier.toISOString()) }}</label
+    >
     <p v-if="missing || notKept" class="notice bad" role="alert">{{ missing || notKept }}</p>
     <details>
       <summary>Signs, an estimate, how it ended</summary>

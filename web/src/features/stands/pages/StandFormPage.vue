@@ -14,6 +14,7 @@ import { useTitle } from '@/shared/composables/useTitle'
 import { weekdayLong } from '@/shared/format/dates'
 import { numberOrNull } from '@/shared/format/numbers'
 import { choicesOf, sheddingWords } from '@/shared/labels'
+import PlaceFromPhoto from '../components/PlaceFromPhoto.vue'
 import { useAddStand, useChangeStand, useStand, type StandRequest } from '../api'
 
 const route = useRoute()
@@ -82,6 +83,12 @@ watch(
     if (plant && !id.value) form.shedding = plant.shedding
   },
 )
+
+function placed(place: { latitude: number; longitude: number; elevation_m: number | null }) {
+  text.latitude = String(Number(place.latitude.toFixed(5)))
+  text.longitude = String(Number(place.longitude.toFixed(5)))
+  if (place.elevation_m !== null) text.elevation = place.elevation_m.toFixed(0)
+}
 
 const dated = (value: string | null | undefined) => value || null
 async function save() {
@@ -171,6 +178,7 @@ const FIELDS = [
         />
         <v-text-field v-model="text.elevation" label="Elevation, m" :error-messages="at('/elevation_m')" />
       </div>
+      <PlaceFromPhoto @place="placed" />
       <label class="tick"
         ><input v-model="form.show_exact" type="checkbox" /> Show coordinates exactly (else to a tenth of a
         degree)</label
