@@ -16,7 +16,7 @@ from server.exchange.reading.trial_file import Json, notes_on
 from server.exchange.reading.whole import check_archive
 from server.exchange.selectors.readings import read_before
 from server.exchange.standards.fitting import what_is_lost
-from server.exchange.standards.records import LotSaid, Said
+from server.exchange.standards.records import LotSaid, counted
 
 SHOWN_ROWS = 8
 SHOWN_PROBLEMS = 500
@@ -97,7 +97,7 @@ def preview_file(name: str, content: bytes, found: ReadFile, settled: Settled) -
         return _table(name, found, laid, drafts_of(laid, settled, timezone.now()), said_before)
     trials: list[DraftTrial] = []
     if found.said is not None:
-        notes = [_counted(found.said), *what_is_lost(found.said)]
+        notes = [f"This file holds {counted(found.said)}.", *what_is_lost(found.said)]
     elif found.kind is FileKind.TRIAL and found.trial is not None:
         notes = notes_on(found.trial)
         trials = [_own_trial(found.trial)]
@@ -127,13 +127,14 @@ def preview_file(name: str, content: bytes, found: ReadFile, settled: Settled) -
     )
 
 
-def _counted(said: Said) -> str:
-    return f"This file holds {len(said.stands)} stands, {len(said.visits)} visits and {len(said.lots)} lots."
-
-
 def _said_lot(x: LotSaid) -> DraftLot:
     amount = "" if x.seeds is None else f"{'≈ ' if x.seeds_estimated else ''}{x.seeds:,} seeds"
-    return DraftLot(x.key, x.common_name or x.scientific_name or x.field_name, bool(x.scientific_name), x.collected, amount)
+    return DraftLot(x.key, x.common_name or x.scientific_name or x.field_name, bool(x.scientific_name), _day_said(x.collected), amount)
+
+
+def _day_said(iso: str) -> str:
+    """A day in the reader's form; a month or a year as it is."""
+    return day_value(date.fromisoformat(iso)) if len(iso) == len("2026-08-12") else iso
 
 
 def _own_trial(trial: Json) -> DraftTrial:

@@ -23,6 +23,7 @@ from server.exchange.selectors.readings import digest_of, read_before
 from server.exchange.services import everything, standards, tables
 from server.exchange.services import trial as trials_file
 from server.exchange.standards.fitting import check
+from server.exchange.standards.records import counted
 from server.lots.models import Lot, StockEntry
 from server.people.models import Person
 from server.people.permissions import Right, require
@@ -102,8 +103,7 @@ def _maker(by: Person, found: ReadFile, content: bytes, settled: Settled, tell: 
     if found.said is not None:
         said = found.said
         check(said)
-        counts = f"{len(said.stands)} stands, {len(said.visits)} visits, {len(said.lots)} lots"
-        return lambda: (dict(standards.make_said(by, said, timezone.now(), tell)), counts)
+        return lambda: (dict(standards.make_said(by, said, timezone.now(), tell)), counted(said))
     tell(0, 0, "checking each cell")
     laid = lay(sheet_of(found, settled), settled)
     drafts = drafts_of(laid, settled, timezone.now())

@@ -99,6 +99,12 @@ def _placed(told: Mapping[str, Any] | None) -> PlaceOnEarth | None:
     return None if told is None else PlaceOnEarth(**told)
 
 
+def counted(said: Said) -> str:
+    """How much there is of each kind, in words: “2 stands, 1 lot”."""
+    kinds = ((said.stands, "stand"), (said.visits, "visit"), (said.lots, "lot"))
+    return ", ".join(f"{len(found):,} {word}{'' if len(found) == 1 else 's'}" for found, word in kinds if found) or "nothing"
+
+
 def unusable(where: str, message: str) -> Refused:
     """A refusal of a whole file that names the part at fault."""
     text = f"{where}: {message}" if where else message

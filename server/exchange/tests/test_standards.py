@@ -226,7 +226,7 @@ class OverHttp(FileCase):
         Visit.objects.all().delete()
         Lot.objects.filter(code="LL-777").update(code="OLD-1")
         seen = self.look_into(content, "dwc.zip")
-        self.assertIn("1 stands, 1 visits and 1 lots", seen["notes"][0])
+        self.assertIn("1 stand, 1 visit, 1 lot", seen["notes"][0])
         self.assertIn("would be there twice", " ".join(seen["notes"]))
         made = self.read_in(content, "dwc.zip")[-1]["reading"]
         twin = Stand.objects.exclude(pk=stand.pk).get()
