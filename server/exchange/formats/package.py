@@ -10,7 +10,7 @@ from server.exchange.formats.record import SCHEMA_NAME, json_of, schema
 from server.exchange.formats.text import csv_of
 from server.exchange.selectors.columns import Column, Table
 from server.exchange.selectors.tables import TrialTables
-from server.exchange.selectors.time_to_event import READ_ME as TIMES_READ_ME
+from server.exchange.selectors.time_to_event import NEVER
 
 CITATION = "citation.bib"
 READ_ME = """{code}: {question}
@@ -28,7 +28,16 @@ Every index can be recalculated from looks.csv and dishes.csv: take the looks wi
 dish's own clock, and what germinated at day 0 or before counts at 0. A text that began like a formula has an apostrophe in front.
 Times carry their zone. Empty means undefined or not known, never 0.
 
-{times}"""
+time-to-event.csv has one line for each dish and interval, for packages that analyse times to an event.
+
+germinated  germinated after `start` and by `end`. Both are 0 for seeds that sprouted before sowing.
+left        abnormal, rotted or lost at `start`: not seen to germinate by then (`end` is {never}).
+empty       found empty at the closing: no living seed. Leave these lines out for results of filled seed.
+remained    had not germinated at the last look (`end` is {never}).
+
+The counts of a dish add up to the seeds sown in it. The dish is the replicate.
+Looks after a dish was set aside or treated again are left out.
+"""
 
 
 def package_of(data: TrialTables) -> bytes:
@@ -41,7 +50,7 @@ def package_of(data: TrialTables) -> bytes:
         _put(box, "trial.json", json_of(data))
         _put(box, SCHEMA_NAME, json.dumps(schema(), ensure_ascii=False, indent=1).encode())
         _put(box, CITATION, citation_of(data))
-        _put(box, "README.txt", READ_ME.format(schema=SCHEMA_NAME, times=TIMES_READ_ME, **data.trial).encode())
+        _put(box, "README.txt", READ_ME.format(schema=SCHEMA_NAME, never=NEVER, **data.trial).encode())
     return out.getvalue()
 
 

@@ -25,16 +25,6 @@ COLUMNS = (
     Column("count", Kind.WHOLE, "seeds", "seeds", needed=True),
     Column("ending", Kind.TEXT, "what became of them", words=("germinated", "left", "empty", "remained"), needed=True),
 )
-READ_ME = f"""time-to-event.csv has one line for each dish and interval, for packages that analyse times to an event.
-
-germinated  germinated after `start` and by `end`. Both are 0 for seeds that sprouted before sowing.
-left        abnormal, rotted or lost at `start`: not seen to germinate by then (`end` is {NEVER}).
-empty       found empty at the closing: no living seed. Leave these lines out for results of filled seed.
-remained    had not germinated at the last look (`end` is {NEVER}).
-
-The counts of a dish add up to the seeds sown in it. The dish is the replicate.
-Looks after a dish was set aside or treated again are left out.
-"""
 
 
 def time_to_event(trial: dict[str, Cell], treatments: Table, dishes: Table, looks: Table) -> Table:

@@ -109,8 +109,8 @@ const share = computed(() => (progress.value?.of ? Math.round((100 * progress.va
   <main class="page">
     <h1>Import data</h1>
     <p class="sentence">
-      Import lots or trials with counts from a spreadsheet (CSV or xlsx), stands and lots from an open format (GPX,
-      GeoJSON, Darwin Core, MCPD), or a file exported from Awake Furrow. You see the result before anything is saved.
+      Import a spreadsheet (CSV or xlsx), a file in an open format, or one exported from Awake Furrow. You see the
+      result before anything is saved.
     </p>
     <p v-if="!user?.may_plan" class="notice">Only growers can import data. Ask one of them.</p>
     <template v-else>

@@ -56,6 +56,7 @@ async function take(event: Event) {
   const file = input.files?.[0]
   if (!file) return
   // read before the photo is made small, which leaves nothing inside
+  // a file that is no photo is refused with a sentence when it is sent
   takenAt.value = (await photoFacts(file).catch(() => null))?.takenAt ?? null
   photo.value = await smallPhoto(file)
   if (picture.value) URL.revokeObjectURL(picture.value)
