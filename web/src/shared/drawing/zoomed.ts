@@ -63,3 +63,19 @@ export function zoomedAt(view: View, by: number, px: { x: number; y: number }, p
     frame,
   )
 }
+
+/** Which of some places is nearest to a tap, within its reach; `reach` is a share of the picture's width, `tall` its height by that. */
+export function nearest(
+  places: readonly { x: number; y: number }[],
+  tap: { x: number; y: number },
+  reach: number,
+  tall: number,
+): number | null {
+  let best: number | null = null
+  let least = reach
+  places.forEach((p, i) => {
+    const far = Math.hypot(p.x - tap.x, (p.y - tap.y) * tall)
+    if (far <= least) [best, least] = [i, far]
+  })
+  return best
+}

@@ -24,6 +24,7 @@ export const WORDS: readonly [string, string][] = [
   ['no difference shown', 'the trial does not show a difference, which does not prove that there is none'],
   ['not supported by your data', 'a conclusion that the trial cannot support, whether or not it happens to be true'],
   ['pace', 'how many germinated and how fast, in one figure'],
+  ['photo sheet', 'a printed sheet with four rings that give the scale of a photo of seed'],
   ['pip', 'one of twenty equally likely values of a germination percentage'],
   ['plain answer', 'dividing by the tested percentage, and how often that is enough'],
   ['pure live seed', 'purity times germination: the share of the material that can become plants'],

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { addressOf } from '@/shared/api/bench'
 import type { Known } from '../composables/usePhotoSeries'
 
 /** Where the scale of a photo comes from: the printed sheet, or a coin or ruler whose two ends are tapped. */
@@ -37,5 +38,16 @@ function forget() {
       <button type="button" class="text-link" @click="forget">Remove</button>
     </div>
   </template>
-  <button v-else type="button" class="text-link" @click="measuring = true">Give the scale by a coin or ruler</button>
+  <p v-else class="ways">
+    <button type="button" class="text-link" @click="measuring = true">Give the scale by a coin or ruler</button>
+    <a :href="addressOf('/api/v1/photo-sheet/large/')" target="_blank" rel="noopener">Print a photo sheet</a>
+  </p>
 </template>
+
+<style scoped>
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+}
+</style>

@@ -66,6 +66,11 @@ async function save() {
   <form class="form" @submit.prevent="save">
     <ChipChoice v-model="form.kind" label="Which test" :choices="KINDS" />
     <p class="quiet">{{ LEAD[kind] }}</p>
+    <p v-if="kind === 'cut'">
+      <RouterLink :to="{ name: 'photo-count', params: { id: lotId }, query: { work: 'cut' } }"
+        >Judge cut seed in a photo</RouterLink
+      >
+    </p>
     <div v-if="kind === 'cut' || kind === 'squeeze'" class="form-row">
       <v-text-field v-model="form.full" label="Full" inputmode="numeric" :error-messages="at('/full')" />
       <v-text-field v-model="form.empty" label="Empty" inputmode="numeric" :error-messages="at('/empty')" />

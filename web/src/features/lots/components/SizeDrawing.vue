@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { straight } from '@/shared/drawing/axes'
 import type { MarksRead } from '../api'
 
-/** How long the seeds are: each one a dot above its length, the middle and the range of nine in ten below. */
+/** How large the seeds are: each one a dot above its length or its area, the middle and the range of nine in ten below. */
 const props = defineProps<{ sizes: NonNullable<MarksRead['sizes']> }>()
 
 const WIDTH = 320
@@ -12,9 +12,11 @@ const RIGHT = 314
 const GROUND = 92
 const BINS = 34
 
-const unit = computed(() => (props.sizes.unit === 'mm' ? 'mm' : 'pixels'))
+const of = ref<'length' | 'area'>('length')
+const values = computed(() => (of.value === 'length' ? props.sizes.lengths : props.sizes.areas))
+const unit = computed(() => (props.sizes.unit === 'mm' ? 'mm' : 'pixels') + (of.value === 'area' ? '²' : ''))
 const ends = computed(() => {
-  const [first, last] = [props.sizes.lengths[0] ?? 0, props.sizes.lengths.at(-1) ?? 1]
+  const [first, last] = [values.value[0] ?? 0, values.value.at(-1) ?? 1]
   const room = Math.max(1e-6, last - first) * 0.04
   return [first - room, last + room] as const
 })
@@ -23,8 +25,8 @@ const x = computed(() => straight(ends.value, [LEFT, RIGHT]))
 const dots = computed(() => {
   const width = (RIGHT - LEFT) / BINS
   const piles = new Map<number, number>()
-  const placed = props.sizes.lengths.map((length) => {
-    const bin = Math.min(BINS - 1, Math.floor((x.value(length) - LEFT) / width))
+  const placed = values.value.map((value) => {
+    const bin = Math.min(BINS - 1, Math.floor((x.value(value) - LEFT) / width))
     const n = piles.get(bin) ?? 0
     piles.set(bin, n + 1)
     return { bin, n }
@@ -35,12 +37,12 @@ const dots = computed(() => {
 })
 const digits = computed(() => (ends.value[1] < 20 ? 1 : 0))
 const marks = computed(() => x.value.ticks(5).map((value) => ({ value, x: x.value(value) })))
-const middle = computed(() => props.sizes.length[0] ?? 0)
-const low = computed(() => props.sizes.length[1] ?? 0)
-const high = computed(() => props.sizes.length[2] ?? 0)
+const middle = computed(() => (of.value === 'length' ? props.sizes.length : props.sizes.area)[0] ?? 0)
+const low = computed(() => (of.value === 'length' ? props.sizes.length : props.sizes.area)[1] ?? 0)
+const high = computed(() => (of.value === 'length' ? props.sizes.length : props.sizes.area)[2] ?? 0)
 const said = computed(
   () =>
-    `Half of ${props.sizes.seeds} single seeds are longer than ${middle.value.toFixed(digits.value)} ${unit.value}; ` +
+    `Half of ${props.sizes.seeds} single seeds ${of.value === 'length' ? 'are longer than' : 'cover more than'} ${middle.value.toFixed(digits.value)} ${unit.value}; ` +
     `nine in ten measure ${low.value.toFixed(digits.value)}–${high.value.toFixed(digits.value)}.`,
 )
 </script>
@@ -55,10 +57,10 @@ const said = computed(
       <text v-for="m in marks" :key="m.value" :x="m.x" y="119" text-anchor="middle">{{ m.value }}</text>
     </svg>
     <figcaption class="quiet">
-      {{ said
-      }}<template v-if="sizes.unit === 'mm'">
-        Half cover more than {{ (sizes.area[0] ?? 0).toPrecision(2) }} mm².</template
-      >
+      {{ said }}
+      <button type="button" class="text-link" @click="of = of === 'length' ? 'area' : 'length'">
+        {{ of === 'length' ? 'Show areas' : 'Show lengths' }}
+      </button>
     </figcaption>
   </figure>
 </template>

@@ -1,5 +1,6 @@
 import type { PhotoFound } from '@/shared/api/photos'
 import type { Schemas } from '@/shared/api/http'
+import { nearest } from '@/shared/drawing/zoomed'
 
 export type CutState = Schemas['CutState']
 
@@ -33,37 +34,22 @@ export const foundMarks = (found: PhotoFound): Decided => ({
 const settle = (settled: number[], thing: number | null) =>
   thing === null || settled.includes(thing) ? settled : [...settled, thing]
 
-/** How far apart two places are, as a share of the picture's width; `tall` is its height by its width. */
-const apart = (a: Spot, b: Spot, tall: number) => Math.hypot(a.x - b.x, (a.y - b.y) * tall)
-
-/** The mark nearest to a place within reach. */
-export function markAt(marks: readonly Mark[], place: Spot, reach: number, tall: number): number | null {
-  let best: number | null = null
-  let least = reach
-  marks.forEach((m, i) => {
-    const far = apart(m, place, tall)
-    if (far <= least) [best, least] = [i, far]
-  })
-  return best
-}
-
 /** The thing without a mark that is nearest to a place within reach, such as what was taken for chaff. */
 function bareThingAt(found: PhotoFound, decided: Decided, place: Spot, reach: number, tall: number): number | null {
   const marked = new Set(decided.marks.map((m) => m.thing))
-  let best: number | null = null
-  let least = reach
-  found.things.forEach((t, i) => {
-    const [x, y] = t.places[0] ?? []
-    if (marked.has(i) || x === undefined || y === undefined) return
-    const far = apart({ x, y }, place, tall)
-    if (far <= least) [best, least] = [i, far]
-  })
-  return best
+  const bare = found.things.map((_, i) => i).filter((i) => !marked.has(i))
+  const at = nearest(
+    bare.map((i) => middleOf(found, i)),
+    place,
+    reach,
+    tall,
+  )
+  return at === null ? null : (bare[at] ?? null)
 }
 
 /** A tap while counting: on a mark it takes it away, elsewhere it sets one. */
 export function toggled(found: PhotoFound, decided: Decided, place: Spot, reach: number, tall: number): Decided {
-  const at = markAt(decided.marks, place, reach, tall)
+  const at = nearest(decided.marks, place, reach, tall)
   if (at !== null) {
     const thing = decided.marks[at]!.thing
     return { marks: decided.marks.filter((_, i) => i !== at), settled: settle(decided.settled, thing) }
@@ -79,7 +65,7 @@ const NEXT: Record<CutState | 'none', CutState> = { none: 'full', full: 'empty',
 
 /** A tap on cut seed: full, empty, eaten and full again; a tap beside all marks sets a full one. */
 export function turned(decided: Decided, place: Spot, reach: number, tall: number): Decided {
-  const at = markAt(decided.marks, place, reach, tall)
+  const at = nearest(decided.marks, place, reach, tall)
   if (at === null) return { ...decided, marks: [...decided.marks, { ...place, thing: null, state: 'full' }] }
   const marks = decided.marks.map((m, i) => (i === at ? { ...m, state: NEXT[m.state ?? 'none'] } : m))
   return { marks, settled: settle(decided.settled, decided.marks[at]!.thing) }
@@ -94,11 +80,7 @@ export const restFull = (decided: Decided): Decided => ({
 /** So many seeds in a thing, its marks kept where they fit; further ones stand around its middle. */
 export function numbered(found: PhotoFound, decided: Decided, thing: number, seeds: number): Decided {
   const mine = decided.marks.filter((m) => m.thing === thing).slice(0, seeds)
-  const places = found.things[thing]?.places ?? []
-  const middle = {
-    x: places.reduce((sum, [x]) => sum + (x ?? 0), 0) / Math.max(1, places.length),
-    y: places.reduce((sum, [, y]) => sum + (y ?? 0), 0) / Math.max(1, places.length),
-  }
+  const middle = middleOf(found, thing)
   const out = 6 / found.width
   const more = Array.from({ length: seeds - mine.length }, (_, i) => {
     const turn = ((mine.length + i) * 2 * Math.PI) / Math.max(2, seeds)

@@ -262,7 +262,7 @@ async function save() {
           >
             Check {{ plural(doubtful.length, 'doubtful place') }}
           </button>
-          <p v-else class="quiet">Every doubtful place of this photo was checked.</p>
+          <p v-else class="quiet">No doubtful place is left in this photo.</p>
           <p class="undo">
             <button type="button" class="text-link" :disabled="!current?.earlier.length" @click="series.undo">
               Undo

@@ -4,6 +4,7 @@ import { lookThrough, stopLooking } from '@/shared/api/photos'
 import { Problem } from '@/shared/api/problem'
 import { readablePhoto } from '@/shared/composables/readablePhoto'
 import MarkedPhoto from '@/shared/drawing/MarkedPhoto.vue'
+import { nearest } from '@/shared/drawing/zoomed'
 
 /**
  * Many small seeds counted on a photo: a tap marks one that germinated, a tap on a mark takes it back; the marks are the count. The
@@ -44,18 +45,13 @@ onBeforeUnmount(() => {
 })
 
 function tap({ x, y, reach, tall }: Spot & { reach: number; tall: number }) {
-  const nearest = (spots: Spot[]) => {
-    const far = spots.map((s) => Math.hypot(s.x - x, (s.y - y) * tall))
-    const least = Math.min(...far)
-    return least <= reach ? far.indexOf(least) : -1
-  }
-  const marked = nearest(marks.value)
-  if (marked >= 0) {
+  const marked = nearest(marks.value, { x, y }, reach, tall)
+  if (marked !== null) {
     marks.value = marks.value.filter((_, i) => i !== marked)
     return
   }
-  const guess = nearest(free.value)
-  marks.value = [...marks.value, guess >= 0 ? free.value[guess]! : { x, y }]
+  const guess = nearest(free.value, { x, y }, reach, tall)
+  marks.value = [...marks.value, guess === null ? { x, y } : free.value[guess]!]
 }
 const done = () =>
   emit(
