@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { addressOf } from '@/shared/api/bench'
+import FileButton from './FileButton.vue'
 import { smallPhoto } from '@/shared/composables/smallPhoto'
 import { moment } from '@/shared/format/dates'
 
@@ -12,13 +13,7 @@ defineProps<{
 }>()
 const emit = defineEmits<{ add: [photo: Blob]; takeBack: [id: number] }>()
 
-async function take(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (file) emit('add', await smallPhoto(file))
-  // the same file can be chosen again
-  input.value = ''
-}
+const take = async (file: File) => emit('add', await smallPhoto(file))
 </script>
 
 <template>
@@ -41,9 +36,7 @@ async function take(event: Event) {
         >
       </li>
     </ul>
-    <label v-if="mayAdd" class="still no-print"
-      ><input type="file" accept="image/*" capture="environment" class="sr-only" @change="take" /> Take a photo</label
-    >
+    <FileButton v-if="mayAdd" accept="image/*" camera @file="take">Take a photo</FileButton>
   </div>
 </template>
 
@@ -68,19 +61,5 @@ img {
   aspect-ratio: 4 / 3;
   border-radius: 6px;
   object-fit: cover;
-}
-
-.still {
-  display: inline-block;
-  min-height: 48px;
-  padding: 0 14px;
-  border: 1px dashed var(--earth-2);
-  border-radius: 8px;
-  line-height: 46px;
-  cursor: pointer;
-}
-
-.still:focus-within {
-  outline: 3px solid var(--leaf);
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useCamera } from '../composables/useCamera'
+import FileButton from '@/shared/components/FileButton.vue'
 import { codeIn } from '../logic/codeIn'
 
 /** Reads a code: typed, by the camera, or off a still photo. */
@@ -17,11 +18,6 @@ function found(read: string) {
   typed.value = code
   emit('code', code)
 }
-
-function take(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) void readPhoto(file)
-}
 </script>
 
 <template>
@@ -36,10 +32,7 @@ function take(event: Event) {
     <v-btn variant="outlined" color="primary" @click="running ? stop() : start()">{{
       running ? 'Stop the camera' : 'Use the camera'
     }}</v-btn>
-    <label class="still"
-      ><input type="file" accept="image/*" capture="environment" class="sr-only" @change="take" /> Take a photo of
-      it</label
-    >
+    <FileButton accept="image/*" camera @file="(file) => void readPhoto(file)">Take a photo of it</FileButton>
   </div>
   <video v-show="running" ref="video" muted playsinline aria-label="Camera picture"></video>
 </template>
@@ -52,20 +45,6 @@ function take(event: Event) {
 
 .row > :first-child {
   flex: 1;
-}
-
-.still {
-  min-height: 48px;
-  padding: 0 14px;
-  border: 1px dashed var(--earth-2);
-  border-radius: 8px;
-  line-height: 46px;
-  cursor: pointer;
-}
-
-.still:focus-within {
-  outline: 3px solid var(--leaf);
-  outline-offset: 2px;
 }
 
 video {

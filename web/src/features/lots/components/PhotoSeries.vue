@@ -1,17 +1,11 @@
 <script setup lang="ts">
+import FileButton from '@/shared/components/FileButton.vue'
 import { plural } from '@/shared/format/numbers'
 import type { CountPhoto } from '../composables/usePhotoSeries'
 
 /** The photos of a count side by side, each with its seeds; another one is taken or chosen at the end. */
 defineProps<{ photos: readonly CountPhoto[]; at: number }>()
 const emit = defineEmits<{ choose: [n: number]; add: [file: File]; leaveOut: [n: number] }>()
-
-function take(event: Event) {
-  const input = event.target as HTMLInputElement
-  for (const file of input.files ?? []) emit('add', file)
-  // the same file can be chosen again
-  input.value = ''
-}
 </script>
 
 <template>
@@ -25,15 +19,10 @@ function take(event: Event) {
       </button>
       <button type="button" class="text-link" @click="emit('leaveOut', n)">Leave out</button>
     </li>
+    <li><FileButton accept="image/*" camera @file="(file) => emit('add', file)">Take a photo</FileButton></li>
     <li>
-      <label class="add"
-        ><input type="file" accept="image/*" capture="environment" class="sr-only" @change="take" /> Take a photo</label
-      >
-    </li>
-    <li>
-      <label class="add"
-        ><input type="file" accept="image/*" multiple class="sr-only" aria-label="Choose photos" @change="take" />
-        Choose files</label
+      <FileButton accept="image/*" multiple label="Choose photos" @file="(file) => emit('add', file)"
+        >Choose files</FileButton
       >
     </li>
   </ul>
@@ -71,18 +60,5 @@ img {
   height: 66px;
   border-radius: 4px;
   object-fit: cover;
-}
-
-.add {
-  min-height: 48px;
-  padding: 0 16px;
-  border: 1px dashed var(--earth-2);
-  border-radius: 8px;
-  line-height: 46px;
-  cursor: pointer;
-}
-
-.add:focus-within {
-  outline: 3px solid var(--leaf);
 }
 </style>

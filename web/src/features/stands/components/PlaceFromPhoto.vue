@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import FileButton from '@/shared/components/FileButton.vue'
 import { photoFacts } from '@/shared/composables/photoFacts'
 import { moment } from '@/shared/format/dates'
 
@@ -7,11 +8,7 @@ import { moment } from '@/shared/format/dates'
 const emit = defineEmits<{ place: [place: { latitude: number; longitude: number; elevation_m: number | null }] }>()
 const said = ref('')
 
-async function read(event: Event) {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
+async function read(file: File) {
   try {
     const facts = await photoFacts(file)
     if (facts?.latitude == null || facts.longitude === null) {
@@ -28,9 +25,7 @@ async function read(event: Event) {
 
 <template>
   <div class="from-photo">
-    <label class="still"
-      ><input type="file" accept="image/*" class="sr-only" @change="read" /> Position from a photo</label
-    >
+    <FileButton accept="image/*" @file="read">Position from a photo</FileButton>
     <p v-if="said" class="quiet" role="status">{{ said }}</p>
   </div>
 </template>
@@ -41,19 +36,6 @@ async function read(event: Event) {
   flex-wrap: wrap;
   gap: 4px 14px;
   align-items: center;
-}
-
-.still {
-  min-height: 48px;
-  padding: 0 14px;
-  border: 1px dashed var(--earth-2);
-  border-radius: 8px;
-  line-height: 46px;
-  cursor: pointer;
-}
-
-.still:focus-within {
-  outline: 3px solid var(--leaf);
 }
 
 p {
