@@ -1,24 +1,24 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { addressOf } from '@/shared/api/bench'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import EarlierDrafts from '@/shared/components/EarlierDrafts.vue'
-import FormFoot from '@/shared/components/FormFoot.vue'
 import { useDraft } from '@/shared/composables/useDraft'
 import { useKey } from '@/shared/composables/useKey'
-import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import MarkedPhoto from '@/shared/drawing/MarkedPhoto.vue'
 import { plural, withDoubt } from '@/shared/format/numbers'
 import { mass } from '@/shared/format/units'
-import { useLot, useLotPhotoCounts, useRecordCount } from '../api'
+import { useLot, useLotPhotoCounts } from '../api'
 import CountedBefore from '../components/CountedBefore.vue'
 import CutTally from '../components/CutTally.vue'
 import KnownLength from '../components/KnownLength.vue'
 import PlaceAsk from '../components/PlaceAsk.vue'
+import RecordCount, { type CountUse } from '../components/RecordCount.vue'
+import PhotoOnTheWay from '../components/PhotoOnTheWay.vue'
 import PhotoSeries from '../components/PhotoSeries.vue'
+import PhotoWelcome from '../components/PhotoWelcome.vue'
 import SizeDrawing from '../components/SizeDrawing.vue'
 import WeighField from '../components/WeighField.vue'
 import { useMarksRead } from '../composables/useMarksRead'
@@ -48,17 +48,9 @@ const WORK: { value: Work; title: string }[] = [
   { value: 'count', title: 'Count seed' },
   { value: 'cut', title: 'Judge cut seed' },
 ]
-type Use = 'in' | 'recount' | 'drawn' | 'lost' | 'sample'
-const USES: { value: Use; title: string }[] = [
-  { value: 'in', title: 'came in' },
-  { value: 'recount', title: 'this is all there is' },
-  { value: 'drawn', title: 'drawn' },
-  { value: 'lost', title: 'lost' },
-  { value: 'sample', title: 'only a sample' },
-]
 const work = ref<Work[]>([route.query.work === 'cut' ? 'cut' : 'count'])
 const cutting = computed(() => work.value[0] === 'cut')
-const use = ref<Use[]>(['in'])
+const use = ref<CountUse[]>(['in'])
 const reason = ref('')
 const measuring = ref(false)
 
@@ -66,7 +58,7 @@ const series = usePhotoSeries()
 const { photos, at, current, ready, sent } = series
 
 const kept = computed(() => ({ photos: series.kept.value, work: work.value, use: use.value, reason: reason.value }))
-type Kept = { photos: KeptPhoto[]; work: Work[]; use: Use[]; reason: string }
+type Kept = { photos: KeptPhoto[]; work: Work[]; use: CountUse[]; reason: string }
 const draft = useDraft<Kept>(`photo-count-${id.value}`, kept, () => kept.value.photos.length > 0)
 async function resume(which: { id: string; at: string; what: Kept }) {
   const what = draft.goOn(which)
@@ -135,33 +127,11 @@ const perThousand = computed(() => {
   return weighed.value && count.value ? (1000 * grams) / count.value : null
 })
 
-// --- recording ---
-const record = useRecordCount(id)
-const { attempt, sentence } = useProblem()
-const action = computed(() =>
-  cutting.value ? `Record the cut test of ${plural(count.value, 'seed')}` : `Record ${plural(count.value, 'seed')}`,
-)
-const hindrance = computed(() => {
-  if (ready.value.some((p) => p.example)) return 'The example is made up. Leave it out to record your own photos.'
-  if (cutting.value && states.value.open) return `${plural(states.value.open, 'seed')} not judged yet.`
-  if (!cutting.value && use.value[0] === 'sample' && !weighed.value) return 'Weigh the seeds of each photo first.'
-  return ''
-})
-async function save() {
-  const kind = use.value[0]
-  const done = await attempt(() =>
-    record.mutateAsync({
-      photos: sent.value,
-      stock: cutting.value || kind === 'sample' ? null : (kind ?? null),
-      sample: !cutting.value && weighed.value,
-      cut: cutting.value,
-      reason: reason.value,
-    }),
-  )
-  if (!done) return
+async function recorded() {
   draft.done()
-  await router.push({ name: 'lot', params: { id: id.value } })
+  await leave()
 }
+const leave = () => router.push({ name: 'lot', params: { id: id.value } })
 </script>
 
 <template>
@@ -206,33 +176,15 @@ async function save() {
             @stop="asked = null"
           />
         </div>
-        <div v-else-if="current" class="view waiting">
-          <img :src="current.address" alt="" />
-          <div class="over">
-            <template v-if="current.share !== null">
-              <p>Finding the seeds</p>
-              <progress :value="current.share" max="1" aria-label="Finding the seeds" />
-              <button type="button" @click="series.leaveOut(at)">Cancel</button>
-            </template>
-            <template v-else>
-              <p role="alert">{{ current.trouble }}</p>
-              <button type="button" @click="series.leaveOut(at)">Leave this photo out</button>
-            </template>
-          </div>
-        </div>
-        <div v-else class="view empty">
-          <p class="sentence">
-            Spread the seed on plain paper in one layer and photograph it from straight above. The app finds and marks
-            every seed; you correct it.
-          </p>
-          <p class="quiet">
-            A printed sheet gives the size too:
-            <a :href="addressOf('/api/v1/photo-sheet/large/')" target="_blank" rel="noopener">large</a>, or
-            <a :href="addressOf('/api/v1/photo-sheet/small/')" target="_blank" rel="noopener">small</a> for seed under 2
-            mm. Photos stay on your server.
-          </p>
-          <p><button type="button" class="text-link" @click="series.addExample">Look at an example</button></p>
-        </div>
+        <PhotoOnTheWay
+          v-else-if="current"
+          class="view"
+          :address="current.address"
+          :share="current.share"
+          :trouble="current.trouble"
+          @leave-out="series.leaveOut(at)"
+        />
+        <PhotoWelcome v-else class="view" @example="series.addExample" />
         <PhotoSeries
           :photos="photos"
           :at="at"
@@ -291,19 +243,18 @@ async function save() {
               Weigh exactly these seeds for the thousand-seed weight. Leave it empty otherwise.
             </p>
           </template>
-          <form class="form record" @submit.prevent="save">
-            <h2 class="ruled">Record</h2>
-            <ChipChoice v-if="!cutting" v-model="use" label="What the count is" :choices="USES" />
-            <v-text-field v-model="reason" label="Note" maxlength="200" />
-            <p v-if="hindrance" class="quiet">{{ hindrance }}</p>
-            <FormFoot
-              :action="action"
-              :busy="record.isPending.value"
-              :disabled="!!hindrance || !count"
-              :sentence="sentence"
-              @leave="router.push({ name: 'lot', params: { id } })"
-            />
-          </form>
+          <RecordCount
+            v-model:use="use"
+            v-model:note="reason"
+            :lot-id="id"
+            :photos="sent"
+            :count="count"
+            :states="cutting ? states : null"
+            :weighed="weighed"
+            :example="ready.some((p) => p.example)"
+            @done="recorded"
+            @leave="leave"
+          />
         </template>
         <template v-else>
           <p class="quiet keys">
@@ -336,17 +287,6 @@ async function save() {
   height: min(66vh, 640px);
 }
 
-.waiting,
-.empty {
-  display: grid;
-  place-content: center;
-  overflow: hidden;
-  padding: 24px;
-  border: 1px dashed var(--earth-2);
-  border-radius: 8px;
-  text-align: center;
-}
-
 .whole {
   height: 100%;
 }
@@ -366,50 +306,11 @@ async function save() {
   background: var(--sheet);
 }
 
-.empty .sentence {
-  max-width: 46ch;
-  margin: 0 auto 12px;
-}
-
-.waiting img {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-  object-fit: contain;
-  opacity: 0.45;
-}
-
-.over {
-  position: relative;
-  max-width: 46ch;
-  padding: 16px 20px;
-  border-radius: 8px;
-  background: var(--sheet);
-}
-
-.over p {
-  margin: 0 0 10px;
-}
-
-.over progress {
-  display: block;
-  width: 100%;
-  margin-bottom: 10px;
-}
-
-.over button,
 .wide-button {
+  width: 100%;
   min-height: 48px;
-  padding: 0 16px;
-  border: 1.5px solid var(--line);
+  border: 1.5px solid var(--leaf);
   border-radius: 10px;
-  background: var(--sheet);
-}
-
-.wide-button {
-  width: 100%;
-  border-color: var(--leaf);
   color: var(--leaf);
   font-weight: 600;
 }
@@ -433,10 +334,6 @@ async function save() {
 
 .undo button:disabled {
   color: var(--ink-3);
-}
-
-.record {
-  margin-top: 4px;
 }
 
 @media (max-width: 900px) {
