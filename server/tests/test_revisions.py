@@ -29,7 +29,7 @@ from server.trials.models import Dish, Look, Treatment, Trial
 
 # what no answer about the nursery is made from: who is signed in where, tries on a bench of their own, the revisions themselves, what Find
 # knows
-NOT_RECORDED = {"SignIn", "Invitation", "Attempt", "Revision", "Findable", "FindWord"}
+NOT_RECORDED = {"SignIn", "ApiToken", "Invitation", "Attempt", "Revision", "Findable", "FindWord"}
 
 
 def our_models():
