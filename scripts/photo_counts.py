@@ -10,11 +10,12 @@ from pathlib import Path
 from typing import Any
 
 import numpy as np
-from PIL import Image, ImageOps
+from PIL import Image
 
 from core.errors import CoreError
 from core.pictures import tally
-from core.pictures.find import check_size, find_seeds
+from core.pictures.find import find_seeds
+from server.lots.pictures.worker import pixels_of
 
 PICTURES = {".jpg", ".jpeg", ".png", ".webp"}
 COLUMNS = ("name", "count", "error", "sheet", "median_length_mm", "seconds", "refused")
@@ -25,9 +26,8 @@ def counted(path: Path) -> dict[str, Any]:
     begun = time.perf_counter()
     line: dict[str, Any] = {"name": path.name}
     try:
-        opened = Image.open(path)
-        check_size(*opened.size)
-        found = find_seeds(np.asarray(ImageOps.exif_transpose(opened).convert("RGB")))
+        with path.open("rb") as file:
+            found = find_seeds(pixels_of(file))
     except CoreError as error:
         return line | {"refused": error.message}
     except (OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:

@@ -6,10 +6,10 @@ from uuid import UUID
 from django.core.files.uploadedfile import UploadedFile
 
 from server.errors import refused
-from server.lots.pictures.worker import MOST_SECONDS
+from server.lots.pictures.limits import MOST_SECONDS, NOT_A_PHOTO
 from server.record_kinds.own_process import GaveUp, answer_apart
 from server.record_kinds.stopping import Tell, over, watched
-from server.reference.services.photos import check_bytes
+from server.reference.services.photos import TYPES, check_bytes, not_a_photo
 
 POINTER = "/photo"
 
@@ -23,7 +23,7 @@ def find_in(upload: "UploadedFile[Any]", work: UUID, tell: Tell) -> dict[str, An
     try:
         answer = answer_apart(
             "server.lots.pictures.worker",
-            [],
+            TYPES,
             upload.read(),
             seconds=MOST_SECONDS,
             hear=lambda line: told(round(100 * line["share"]), 100, "Finding the seeds"),
@@ -33,6 +33,8 @@ def find_in(upload: "UploadedFile[Any]", work: UUID, tell: Tell) -> dict[str, An
         raise refused(POINTER, "photo_too_large", message) from None
     finally:
         over(work)
+    if answer.get("code") == NOT_A_PHOTO:
+        raise not_a_photo(POINTER)
     if "code" in answer:
         raise refused(POINTER, answer["code"], answer["words"])
     found: dict[str, Any] = answer["found"]

@@ -1,10 +1,14 @@
 import io
 import json
+import subprocess
+import sys
 from uuid import UUID, uuid4
 
 import numpy as np
 import pypdfium2
+from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import SimpleTestCase
 from PIL import Image
 
 from core.pictures import LARGE_SHEET, SMALL_SHEET
@@ -94,6 +98,13 @@ class LookingThrough(PhotoCountCase):
         self.assertEqual(self.refusal(SimpleUploadedFile("x.jpg", b"\xff\xd8\xff broken"))["code"], "not_a_photo")
         self.assertEqual(self.refusal(picture(size=(40, 30)))["code"], "picture_too_small")
         self.assertFalse(Photo.objects.exists())
+
+
+class InItsOwnProcess(SimpleTestCase):
+    def test_the_server_does_not_load_the_library_for_images(self):
+        asked = "import sys, django; django.setup(); import server.config.urls; sys.exit('skimage' in sys.modules)"
+        done = subprocess.run([sys.executable, "-c", asked], cwd=settings.ROOT, capture_output=True, timeout=120, check=False)
+        self.assertEqual((done.returncode, done.stderr), (0, b""))
 
 
 class Recording(PhotoCountCase):

@@ -85,14 +85,15 @@ def _decoded(upload: "UploadedFile[Any]", pointer: str, longest_side: int) -> Im
     except Image.DecompressionBombError as error:
         raise _too_large(pointer, "far more pixels than any camera takes", f"{max(MOST_PIXELS.values()) // 10**6} million") from error
     except Exception as error:  # a damaged file makes the decoders raise whatever they meet in it
-        raise _not_a_photo(pointer) from error
+        raise not_a_photo(pointer) from error
 
 
 def _too_large(pointer: str, size: str, most: str) -> Refused:
     return refused(pointer, "photo_too_large", f"This photo has {size}; the most is {most}. Send a smaller one.")
 
 
-def _not_a_photo(pointer: str) -> Refused:
+def not_a_photo(pointer: str) -> Refused:
+    """A refusal of a file that no decoder makes a picture of."""
     return refused(pointer, "not_a_photo", f"This file is no photo that can be read. Send one of these: {', '.join(TYPES)}.")
 
 
