@@ -1,6 +1,7 @@
 """Seeds counted in a picture: an array of pixels in, places, sizes and a count with its error out (docs/methods/photo-count.md).
 
 ``paper``   what differs from the paper, in uneven light.
+``masks``   which pixels belong to things.
 ``things``  the single things on it, measured.
 ``single``  how large one seed is.
 ``clumps``  how many seeds a thing is.

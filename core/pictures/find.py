@@ -7,7 +7,7 @@ import numpy as np
 from scipy import ndimage
 
 from core.errors import CoreError
-from core.pictures.clumps import counted
+from core.pictures.clumps import Counted, counted
 from core.pictures.found import MOST_PIXELS, SeedFound, SeedsFound
 from core.pictures.marks import SheetFound, sheet_in
 from core.pictures.paper import OnPaper, Pixels, on_paper
@@ -61,8 +61,9 @@ def find_seeds(pixels: Pixels, tell: Tell = lambda share: None) -> SeedsFound:
     if shrink > 1 and seen.one.area < _ENOUGH_AREA:
         shrink = 1 if seen.one.area * shrink**2 < 2 * _ENOUGH_AREA or shrink == 2 else 2
         seen = _look(_shrunk(pixels, shrink), tell, 0.5, 0.95)
-    _check(seen)
-    found = _counted(seen, shrink, width, height)
+    taken = [counted(t, seen.one) for t in seen.things]
+    _check(seen, taken)
+    found = _found(seen, taken, shrink, width, height)
     if found.count > MOST_SEEDS:
         raise CoreError(
             f"About {found.count} seeds are in this picture, and at most {MOST_SEEDS} are counted at once. Take several pictures.",
@@ -79,7 +80,6 @@ def find_seeds(pixels: Pixels, tell: Tell = lambda share: None) -> SeedsFound:
 class _Seen:
     """What a look at the picture at one size showed."""
 
-    paper: OnPaper
     things: list[Thing]
     sheet: SheetFound | None
     one: Single
@@ -130,7 +130,7 @@ def _look(pixels: Pixels, tell: Tell, begin: float, end: float) -> _Seen:
     things = [t for t in things if t.left > 0 and t.top > 0 and t.left + t.mask.shape[1] < width and t.top + t.mask.shape[0] < height]
     one = single_seed(things)
     tell(end)
-    return _Seen(paper, things, sheet, one, _blur(paper, things, one))
+    return _Seen(things, sheet, one, _blur(paper, things, one))
 
 
 def _blur(paper: OnPaper, things: list[Thing], one: Single) -> float:
@@ -146,7 +146,7 @@ def _blur(paper: OnPaper, things: list[Thing], one: Single) -> float:
     return float(np.median(widths)) / (one.depth + 1.5) if widths else 0.0
 
 
-def _check(seen: _Seen) -> None:
+def _check(seen: _Seen, taken: list[Counted]) -> None:
     one = seen.one
     if one.area < _LEAST_AREA:
         raise CoreError(
@@ -175,7 +175,7 @@ def _check(seen: _Seen) -> None:
             value=one.fullness,
         )
     areas = np.array([t.area for t in seen.things])
-    like = np.array([counted(t, one).seeds > 0 for t in seen.things])
+    like = np.array([c.seeds > 0 for c in taken])
     alike = float(areas[like].sum() / areas.sum())
     if alike < _LEAST_ALIKE:
         raise CoreError(
@@ -188,10 +188,9 @@ def _check(seen: _Seen) -> None:
         )
 
 
-def _counted(seen: _Seen, shrink: int, width: int, height: int) -> SeedsFound:
+def _found(seen: _Seen, taken: list[Counted], shrink: int, width: int, height: int) -> SeedsFound:
     out = []
-    for thing in seen.things:
-        found = counted(thing, seen.one)
+    for thing, found in zip(seen.things, taken, strict=True):
         if found.seeds == 0 and found.variance == 0:
             continue
         places = found.places or ((thing.x, thing.y),)
@@ -203,10 +202,8 @@ def _counted(seen: _Seen, shrink: int, width: int, height: int) -> SeedsFound:
                 variance=round(found.variance, 4),
                 area_px=thing.area * shrink**2,
                 length_px=thing.length * shrink,
-                width_px=thing.width * shrink,
                 area_mm2=None if mm is None else thing.area * mm**2,
                 length_mm=None if mm is None else thing.length * mm,
-                width_mm=None if mm is None else thing.width * mm,
             )
         )
-    return SeedsFound(width, height, tuple(out), seen.sheet.sheet.name if seen.sheet else None, seen.one.area * shrink**2)
+    return SeedsFound(width, height, tuple(out), seen.sheet.sheet.name if seen.sheet else None)

@@ -17,9 +17,9 @@ class SeedFound:
         The middle of each seed as a share of the picture's width and height; of something else, its own.
     variance : float
         Of the number of seeds.
-    area_px, length_px, width_px : float
+    area_px, length_px : float
         Its size in pixels of the picture.
-    area_mm2, length_mm, width_mm : float or None
+    area_mm2, length_mm : float or None
         Its size; None where nothing gives the scale.
     """
 
@@ -28,10 +28,8 @@ class SeedFound:
     variance: float
     area_px: float
     length_px: float
-    width_px: float
     area_mm2: float | None
     length_mm: float | None
-    width_mm: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +40,6 @@ class SeedsFound:
     height: int
     seeds: tuple[SeedFound, ...]
     sheet: str | None
-    single_px: float
     rules: int = RULES
 
     @property

@@ -8,6 +8,7 @@ from scipy import ndimage
 from skimage.filters import threshold_otsu
 
 from core.errors import CoreError
+from core.pictures.masks import Mask, opened
 
 Pixels = NDArray[np.uint8]
 Floats = NDArray[np.float32]
@@ -15,7 +16,7 @@ Floats = NDArray[np.float32]
 # blocks along the longer side in which the paper's own colour is looked for
 _BLOCKS = 24
 # a pixel is a thing's where it differs by this share of what the thing differs by; shadows differ by less
-_HALF = 0.38
+_OF_STRONGEST = 0.38
 # less than this share from the paper is grain, shadow or stain
 _LEAST_CONTRAST = 0.09
 _DARKEST_PAPER = 45
@@ -43,7 +44,7 @@ class OnPaper:
     """
 
     contrast: Floats
-    things: NDArray[np.bool_]
+    things: Mask
 
 
 def on_paper(pixels: Pixels) -> OnPaper:
@@ -86,7 +87,7 @@ def on_paper(pixels: Pixels) -> OnPaper:
     return OnPaper(contrast, _outlined(contrast, least))
 
 
-def _outlined(contrast: Floats, least: float) -> NDArray[np.bool_]:
+def _outlined(contrast: Floats, least: float) -> Mask:
     """Which pixels belong to things: those with a good third of the contrast of their own thing.
 
     So pale seed is whole beside a sheet's black marks.
@@ -97,21 +98,9 @@ def _outlined(contrast: Floats, least: float) -> NDArray[np.bool_]:
     # the strongest of each thing, in one pass over what lies on the paper
     strongest = np.zeros(count + 1, dtype=np.float32)
     np.maximum.at(strongest, flat[inside], contrast.ravel()[inside])
-    threshold = np.maximum(least, _HALF * strongest)
+    threshold = np.maximum(least, _OF_STRONGEST * strongest)
     threshold[0] = np.inf
-    return _opened(contrast > threshold[numbered])
-
-
-def _opened(mask: NDArray[np.bool_]) -> NDArray[np.bool_]:
-    """Without bridges and specks of a pixel (an opening by a cross, in whole-picture operations)."""
-    small = np.zeros_like(mask)
-    small[1:-1, 1:-1] = mask[1:-1, 1:-1] & mask[:-2, 1:-1] & mask[2:, 1:-1] & mask[1:-1, :-2] & mask[1:-1, 2:]
-    out = small.copy()
-    out[1:] |= small[:-1]
-    out[:-1] |= small[1:]
-    out[:, 1:] |= small[:, :-1]
-    out[:, :-1] |= small[:, 1:]
-    return out
+    return opened(contrast > threshold[numbered])
 
 
 def _not_plain(plain: float) -> CoreError:
@@ -140,7 +129,7 @@ class _Paper:
     """
 
     colour: NDArray[np.float64]
-    there: NDArray[np.bool_]
+    there: Mask
     plain: float
 
 
@@ -174,7 +163,7 @@ def _blocks(pixels: Pixels) -> NDArray[np.float64]:
     return out
 
 
-def _sheet_on_bench(grey: NDArray[np.float64]) -> NDArray[np.bool_]:
+def _sheet_on_bench(grey: NDArray[np.float64]) -> Mask:
     """Which blocks belong to a light sheet that lies on something much darker; all of them where there is no such edge."""
     everything = np.ones(grey.shape, dtype=bool)
     if np.ptp(grey) < 1:
@@ -191,7 +180,7 @@ def _sheet_on_bench(grey: NDArray[np.float64]) -> NDArray[np.bool_]:
     return filled if edge.mean() < 0.75 else everything
 
 
-def _smooth(values: NDArray[np.float64], there: NDArray[np.bool_]) -> NDArray[np.float64]:
+def _smooth(values: NDArray[np.float64], there: Mask) -> NDArray[np.float64]:
     """A surface of the third degree through most of the blocks that are there, what lies far from it left out."""
     rows, cols = values.shape
     y, x = np.meshgrid(np.linspace(-1, 1, rows), np.linspace(-1, 1, cols), indexing="ij")

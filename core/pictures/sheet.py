@@ -55,11 +55,6 @@ class Plane:
         u, v, w = self.matrix @ (x, y, 1.0)
         return float(u / w), float(v / w)
 
-    def to_pixels(self, x_mm: float, y_mm: float) -> Point:
-        """The place in the picture of a place on the sheet."""
-        u, v, w = np.linalg.solve(self.matrix, (x_mm, y_mm, 1.0))
-        return float(u / w), float(v / w)
-
     def mm_per_px(self, x: float, y: float) -> float:
         """Length of a pixel there, in mm: the square root of the area that it covers."""
         w = float(self.matrix[2] @ (x, y, 1.0))

@@ -29,7 +29,6 @@ class Single:
     fullness: float
     fullness_scatter: float
     depth: float
-    width: float
     contrast: float
 
 
@@ -56,8 +55,8 @@ def single_seed(things: Sequence[Thing]) -> Single:
     near = [t for t in things if SINGLE_FROM * mode < t.area < SINGLE_TO * mode and t.fullness > _BULGING] or [
         min(things, key=lambda t: abs(t.area - mode))
     ]
-    found = np.array([[t.area, t.fullness, t.depth, t.width, t.contrast] for t in near])
+    found = np.array([[t.area, t.fullness, t.depth, t.contrast] for t in near])
     middle = np.median(found, axis=0)
-    area, fullness, depth, width, contrast = (float(x) for x in middle)
+    area, fullness, depth, contrast = (float(x) for x in middle)
     area_scatter, fullness_scatter = (float(x) for x in 1.4826 * np.median(np.abs(found[:, :2] - middle[:2]), axis=0))
-    return Single(area, min(0.3, max(0.1, area_scatter / area)), fullness, min(0.05, max(0.012, fullness_scatter)), depth, width, contrast)
+    return Single(area, min(0.3, max(0.1, area_scatter / area)), fullness, min(0.05, max(0.012, fullness_scatter)), depth, contrast)

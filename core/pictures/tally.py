@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from core.errors import CoreError
+from core.errors import CoreError, check_finite
 from core.pictures.found import SeedFound, SeedsFound
 
 # measured on rendered pictures: how much wider errors are than the doubt of each thing, and the share that no doubt shows
@@ -49,21 +49,22 @@ def tally(found: SeedsFound, marked: int | None = None, settled: Collection[int]
 
     Examples
     --------
-    >>> pair = SeedFound(((0.1, 0.1), (0.1, 0.2)), 2, 0.25, 300.0, 30.0, 12.0, None, None, None)
-    >>> one = SeedFound(((0.5, 0.5),), 1, 0.0, 150.0, 20.0, 10.0, None, None, None)
-    >>> found = SeedsFound(800, 600, (pair, one), None, 150.0)
+    >>> pair = SeedFound(((0.1, 0.1), (0.1, 0.2)), 2, 0.25, 300.0, 30.0, None, None)
+    >>> one = SeedFound(((0.5, 0.5),), 1, 0.0, 150.0, 20.0, None, None)
+    >>> found = SeedsFound(800, 600, (pair, one), None)
     >>> tally(found).seeds, round(tally(found).se, 2), round(tally(found, 4, {0}).se, 2)
     (3, 0.67, 0.0)
     """
-    seeds = sum(t.seeds for t in found.seeds) if marked is None else marked
+    seeds = found.count if marked is None else marked
     if seeds < 0:
         raise CoreError(f"{seeds} marks are impossible.", code="marks_impossible", parameter="marks", bound=0, value=seeds)
-    for n in settled:
+    decided = set(settled)
+    for n in decided:
         if not 0 <= n < len(found.seeds):
             raise CoreError(
                 f"Thing {n} is not among the {len(found.seeds)} that were found.", code="no_such_thing", parameter="settled", value=n
             )
-    open_ones = [t for n, t in enumerate(found.seeds) if n not in set(settled)]
+    open_ones = [t for n, t in enumerate(found.seeds) if n not in decided]
     variance = _WIDER * sum(t.variance for t in open_ones) + (_SURE_ERROR * sum(t.seeds for t in open_ones)) ** 2
     return PhotoTally(seeds, math.sqrt(variance))
 
@@ -144,9 +145,7 @@ def mm_per_px_of(width: int, height: int, ends: tuple[tuple[float, float], tuple
     >>> mm_per_px_of(1000, 500, ((0.1, 0.5), (0.6, 0.5)), 50)
     0.1
     """
-    if not (math.isfinite(length_mm) and length_mm > 0):
-        message = f"{length_mm:g} mm is impossible. A length must be more than 0."
-        raise CoreError(message, code="too_small", parameter="length_mm", bound=0, value=length_mm)
+    check_finite(length_mm, "length_mm", above=0)
     (x0, y0), (x1, y1) = ends
     px = math.hypot((x1 - x0) * width, (y1 - y0) * height)
     if px < 40:

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from scipy import ndimage
 from skimage.measure import label
 
-Mask = NDArray[np.bool_]
+from core.pictures.masks import Mask, worn
 
 # directions in which a thing is measured, over half a turn
 _WAYS = 24
@@ -70,9 +70,7 @@ def things_in(mask: Mask, contrast: NDArray[np.float32]) -> list[Thing]:
 def _measured(mask: Mask, contrast: NDArray[np.float32], left: int, top: int) -> Thing:
     ys, xs = np.nonzero(mask)
     # its edge is enough to see how far it reaches
-    inner = np.zeros_like(mask)
-    inner[1:-1, 1:-1] = mask[1:-1, 1:-1] & mask[:-2, 1:-1] & mask[2:, 1:-1] & mask[1:-1, :-2] & mask[1:-1, 2:]
-    ey, ex = np.nonzero(mask & ~inner)
+    ey, ex = np.nonzero(mask & ~worn(mask))
     along = np.stack([ex, ey], axis=1) @ _DIRECTIONS
     reach = along.max(axis=0) - along.min(axis=0) + 1
     longest = int(reach.argmax())

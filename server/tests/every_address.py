@@ -86,8 +86,8 @@ class EveryAddress(OwnAddresses, ApiCase):
 
     def photo_with_seed(self):
         """A photo that was looked through, in which one seed was found."""
-        seed = SeedFound(((0.5, 0.5),), 1, 0.0, 200.0, 20.0, 12.0, None, None, None)
-        found = asdict(SeedsFound(40, 30, (seed,), None, 200.0))
+        seed = SeedFound(((0.5, 0.5),), 1, 0.0, 200.0, 20.0, None, None)
+        found = asdict(SeedsFound(40, 30, (seed,), None))
         return keep_photo(by=make_person(), upload=picture(), at=now(), seeds_found=found)
 
     def planned(self, **fields):

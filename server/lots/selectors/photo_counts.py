@@ -71,7 +71,7 @@ def found_in(photo: Photo) -> SeedsFound:
 def as_found(said: Mapping[str, Any]) -> SeedsFound:
     """What was found, from JSON."""
     things = tuple(SeedFound(**{**t, "places": tuple((x, y) for x, y in t["places"])}) for t in said["seeds"])
-    return SeedsFound(said["width"], said["height"], things, said["sheet"], said["single_px"], said["rules"])
+    return SeedsFound(said["width"], said["height"], things, said["sheet"], said["rules"])
 
 
 def scale_of(marked: PhotoMarks) -> float | None:
