@@ -28,9 +28,7 @@ def make_said(by: Person, said: Said, at: datetime, tell: Tell) -> Made:
         stands[s.key] = _make_stand(by, s, taxa)
         made["stands"].append(stands[s.key].pk)
     tell(len(said.stands), total, f"{len(said.stands)} stands")
-    for v in said.visits:
-        if (visit := _make_visit(by, v, stands)) is not None:
-            made["visits"].append(visit.pk)
+    made["visits"] = _make_visits(by, said.visits, stands)
     tell(len(said.stands) + len(said.visits), total, f"{len(said.visits)} visits")
     for n, x in enumerate(said.lots, start=1):
         lot = add_lot(by=by, code=x.key if len(x.key) <= LONGEST_CODE else "", taxon=taxa.get(x.scientific_name), **_facts(x, taxa))
@@ -68,13 +66,17 @@ def _cut(text: str, longest: int) -> str:
     return text if len(text) > longest else ""
 
 
-def _make_visit(by: Person, v: VisitSaid, stands: dict[str, Stand]) -> Visit | None:
-    """A visit with its own identity; one that is here already stays as it is."""
-    name = _identity(v.key)
-    if v.stand not in stands or Visit.objects.filter(client_id=name).exists():
-        return None
-    new = NewVisit(at=v.at, client_id=name, share_ripe=v.share_ripe, note=v.note[:300])
-    return record_visit(by=by, stand=stands[v.stand], new=new)[0]
+def _make_visits(by: Person, visits: list[VisitSaid], stands: dict[str, Stand]) -> list[int]:
+    """Visits with their own identity; those that are here already stay as they are."""
+    named = [(_identity(v.key), v) for v in visits if v.stand in stands]
+    here = set(Visit.objects.filter(client_id__in=[name for name, _ in named]).values_list("client_id", flat=True))
+    made = []
+    for name, v in named:
+        if name not in here:
+            here.add(name)
+            new = NewVisit(at=v.at, client_id=name, share_ripe=v.share_ripe, note=v.note[:300])
+            made.append(record_visit(by=by, stand=stands[v.stand], new=new)[0].pk)
+    return made
 
 
 def _identity(key: str) -> UUID:

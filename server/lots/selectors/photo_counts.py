@@ -74,30 +74,44 @@ def as_found(said: Mapping[str, Any]) -> SeedsFound:
     return SeedsFound(said["width"], said["height"], things, said["sheet"], said["rules"])
 
 
-def scale_of(marked: PhotoMarks) -> float | None:
-    """Millimetres per pixel by a length that a person marked; None where none was."""
-    if marked.length is None:
-        return None
-    found = found_in(marked.photo)
-    return mm_per_px_of(found.width, found.height, marked.length.ends, marked.length.length_mm)
+@dataclass(frozen=True)
+class CountedMarks:
+    """A photo's marks, counted; `mm_per_px` is by a length that a person marked, None where none was."""
+
+    found: SeedsFound
+    tally: PhotoTally
+    mm_per_px: float | None
 
 
-def read_marks(photos: Sequence[PhotoMarks]) -> MarksRead:
-    """Count the marks of a series of photos; refused at the photo at fault."""
-    each: list[PhotoTally] = []
-    sized: list[tuple[SeedsFound, float | None]] = []
+def count_marks(photos: Sequence[PhotoMarks]) -> list[CountedMarks]:
+    """Count the marks of each photo of a series; refused at the photo at fault."""
+    out = []
     for n, marked in enumerate(photos):
         if len(marked.marks) > MOST_MARKS:
             message = f"{len(marked.marks)} marks in one photo are too many: at most {MOST_MARKS:,}."
             raise refused(f"/photos/{n}/marks", "too_many_marks", message)
         try:
             found = found_in(marked.photo)
-            each.append(tally(found, len(marked.marks), set(marked.settled)))
-            sized.append((found, scale_of(marked)))
+            counted = tally(found, len(marked.marks), marked.settled)
+            length = marked.length
+            scale = mm_per_px_of(found.width, found.height, length.ends, length.length_mm) if length else None
         except CoreError as error:
             raise refused_by_core(error, f"/photos/{n}/{error.parameter}") from error
-    together = sum(each[1:], each[0])
-    return MarksRead(together.seeds, together.se, each, size_spread(sized))
+        out.append(CountedMarks(found, counted, scale))
+    return out
+
+
+def added_up(counted: Sequence[CountedMarks]) -> PhotoTally:
+    """All photos of a series together."""
+    return sum((c.tally for c in counted[1:]), counted[0].tally)
+
+
+def read_marks(photos: Sequence[PhotoMarks]) -> MarksRead:
+    """What the marks of a series come to."""
+    counted = count_marks(photos)
+    together = added_up(counted)
+    sizes = size_spread([(c.found, c.mm_per_px) for c in counted])
+    return MarksRead(together.seeds, together.se, [c.tally for c in counted], sizes)
 
 
 @dataclass(frozen=True)

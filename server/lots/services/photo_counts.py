@@ -13,7 +13,7 @@ from core.vocabulary import AmountKnown, CalibrationKind, CutState, QualityKind,
 from server.errors import refused
 from server.lots.models import Calibration, CountedPhoto, Lot, QualityTest, StockEntry
 from server.lots.pictures.finding import find_in
-from server.lots.selectors.photo_counts import PhotoMarks, read_marks, scale_of, standing_counts
+from server.lots.selectors.photo_counts import PhotoMarks, added_up, count_marks, standing_counts
 from server.lots.services.bench import record_quality
 from server.lots.services.stock import calibrate, enter_stock
 from server.people.models import Person
@@ -64,18 +64,22 @@ def record_count(
     require(by, Right.PLAN)
     if not (stock or sample or cut):
         raise refused("/stock", "missing", "Say what the count is for: the ledger, a weighed sample, or a cut test.")
+    recorded = set(standing_counts().filter(photo__in=[m.photo for m in photos]).values_list("photo", flat=True))
     for n, marked in enumerate(photos):
-        if standing_counts().filter(photo=marked.photo).exists():
+        if marked.photo.pk in recorded:
             message = "The seed in this photo has already been recorded. Undo that count first, or take another photo."
             raise refused(f"/photos/{n}/photo", "counted_already", message)
-    read = read_marks(photos)
+    counted = count_marks(photos)
     entry: StockEntry | None = None
     weighed: Calibration | None = None
     test: QualityTest | None = None
     if stock:
-        entry = enter_stock(by=by, lot=lot, kind=stock, amount=read.seeds, at=at, known=AmountKnown.PHOTO, se_seeds=read.se, reason=reason)
+        all_of_it = added_up(counted)
+        entry = enter_stock(
+            by=by, lot=lot, kind=stock, amount=all_of_it.seeds, at=at, known=AmountKnown.PHOTO, se_seeds=all_of_it.se, reason=reason
+        )
     if sample:
-        weighed = _weighed(by, lot, photos, [t.seeds for t in read.each], at)
+        weighed = _weighed(by, lot, photos, [c.tally.seeds for c in counted], at)
     if cut:
         test = _cut(by, lot, photos, at, reason)
     return [
@@ -86,15 +90,15 @@ def record_count(
             at=at,
             marks=[[m.x, m.y] if m.state is None else [m.x, m.y, m.state] for m in marked.marks],
             settled=sorted(set(marked.settled)),
-            seeds=counted.seeds,
-            se=counted.se,
-            mm_per_px=scale_of(marked),
+            seeds=c.tally.seeds,
+            se=c.tally.se,
+            mm_per_px=c.mm_per_px,
             mass_g=marked.mass_g,
             entry=entry,
             calibration=weighed,
             quality_test=test,
         )
-        for marked, counted in zip(photos, read.each, strict=True)
+        for marked, c in zip(photos, counted, strict=True)
     ]
 
 
