@@ -3,17 +3,17 @@
 from typing import Any
 
 from django.http import Http404, HttpResponse
-from django.utils.http import content_disposition_header
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, extend_schema
+from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.exchange.api.answers import file_answer
 from server.exchange.standards.files import OPEN_FORMATS
 from server.exchange.standards.out import said_of_all
-from server.http.wanted import wanted_ids
+from server.http.wanted import WantedSerializer, wanted_ids
 from server.people.permissions import Right, require
 from server.people.requests import person_of
 
@@ -45,10 +45,7 @@ class OpenFormatView(APIView):
     """Write the nursery in an open format. Positions are coarse; exact ones are for whoever may change stands, and are asked for."""
 
     @extend_schema(
-        parameters=[
-            OpenApiParameter("exact", OpenApiTypes.BOOL, description="Positions as they were measured"),
-            OpenApiParameter("ids", OpenApiTypes.STR, description="Only these lots, by their ids, parted by commas"),
-        ],
+        parameters=[ExactSerializer, WantedSerializer(required=False)],
         responses={(200, "application/octet-stream"): OpenApiTypes.BINARY},
         operation_id="open_formats_file",
     )
@@ -62,6 +59,5 @@ class OpenFormatView(APIView):
             require(person_of(request), Right.PLAN)
         only = wanted_ids(request) if "ids" in request.query_params else None
         found = OPEN_FORMATS[name]
-        shown = content_disposition_header(True, name) or ""
-        content = found.write(said_of_all(exact=exact, lots=only))
-        return HttpResponse(content, content_type=found.media_type, headers={"Content-Disposition": shown})
+        content = found.write(said_of_all(found.held, exact=exact, lots=only))
+        return file_answer(content, found.media_type, name)

@@ -6,7 +6,6 @@ from typing import Any
 
 from django.http import Http404, HttpResponse, StreamingHttpResponse
 from django.utils import timezone
-from django.utils.http import content_disposition_header
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework.generics import get_object_or_404
@@ -14,12 +13,13 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
+from server.exchange.api.answers import file_answer
 from server.exchange.api.serializers import TrialReportSerializer
 from server.exchange.formats.citation import citation_of
 from server.exchange.formats.package import package_of
 from server.exchange.formats.record import json_of, schema
-from server.exchange.formats.spreadsheet import xlsx_of
-from server.exchange.formats.text import csv_of
+from server.exchange.formats.spreadsheet import XLSX, xlsx_of
+from server.exchange.formats.text import CSV, csv_of
 from server.exchange.report.paper import report_pdf
 from server.exchange.report.sheet import seed_card_pdf, tray_plan_pdf
 from server.exchange.selectors.card import seed_card
@@ -34,7 +34,6 @@ from server.record_kinds.kept import kept_answer
 from server.sowing.selectors.plans import sowing_page, sowing_plans
 from server.trials.selectors.state import trials
 
-CSV, XLSX = "text/csv; charset=utf-8", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FILES: dict[str, tuple[str, Callable[[TrialTables], bytes]]] = {
     "looks.csv": (CSV, lambda t: csv_of(t.looks)),
     "dishes.csv": (CSV, lambda t: csv_of(t.dishes)),
@@ -45,12 +44,6 @@ FILES: dict[str, tuple[str, Callable[[TrialTables], bytes]]] = {
     "trial.json": ("application/json", json_of),
     "package.zip": ("application/zip", package_of),
 }
-
-
-def _file(content: bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
-    # a name with quotes, line breaks or letters of another script is written so that it cannot end the header
-    shown = content_disposition_header(not inline, name) or ""
-    return HttpResponse(content, content_type=kind, headers={"Content-Disposition": shown})
 
 
 class ExportView(APIView):
@@ -65,7 +58,7 @@ class ExportView(APIView):
             raise Http404
         kind, make = FILES[name]
         trial = get_object_or_404(trials(), pk=pk)
-        return _file(make(trial_tables(trial)), kind, f"{trial.code}-{name}")
+        return file_answer(make(trial_tables(trial)), kind, f"{trial.code}-{name}")
 
 
 class LotTableView(APIView):
@@ -76,7 +69,7 @@ class LotTableView(APIView):
     )
     def get(self, request: Request) -> HttpResponse:
         only = wanted_ids(request) if "ids" in request.query_params else None
-        return _file(csv_of(lot_table(only)), CSV, "lots.csv")
+        return file_answer(csv_of(lot_table(only)), CSV, "lots.csv")
 
 
 class ExportSchemaView(APIView):
@@ -103,7 +96,7 @@ class ReportPdfView(APIView):
     @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY}, operation_id="trials_report_pdf")
     def get(self, request: Request, pk: int) -> HttpResponse:
         trial = get_object_or_404(trials(), pk=pk)
-        return _file(report_pdf(trial_report(trial, timezone.now())), "application/pdf", f"{trial.code}-report.pdf", inline=True)
+        return file_answer(report_pdf(trial_report(trial, timezone.now())), "application/pdf", f"{trial.code}-report.pdf", inline=True)
 
 
 class ReportMakingView(APIView):
@@ -127,7 +120,7 @@ class TrayPlanView(APIView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         plan = get_object_or_404(sowing_plans(), pk=pk)
         made = tray_plan_pdf(plan, sowing_page(plan, local_day(timezone.now())))
-        return _file(made, "application/pdf", f"{plan.code}-trays.pdf", inline=True)
+        return file_answer(made, "application/pdf", f"{plan.code}-trays.pdf", inline=True)
 
 
 class SeedCardView(APIView):
@@ -136,4 +129,4 @@ class SeedCardView(APIView):
     @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY}, operation_id="lots_card")
     def get(self, request: Request, pk: int) -> HttpResponse:
         lot = get_object_or_404(Lot.objects.select_related("taxon"), pk=pk)
-        return _file(seed_card_pdf(seed_card(lot)), "application/pdf", f"{lot.code}-card.pdf", inline=True)
+        return file_answer(seed_card_pdf(seed_card(lot)), "application/pdf", f"{lot.code}-card.pdf", inline=True)

@@ -11,6 +11,7 @@ from server.exchange.formats.text import csv_of
 from server.exchange.selectors.columns import Column, Table
 from server.exchange.selectors.tables import TrialTables
 from server.exchange.selectors.time_to_event import NEVER
+from server.record_kinds.zips import put
 
 CITATION = "citation.bib"
 READ_ME = """{code}: {question}
@@ -44,18 +45,14 @@ def package_of(data: TrialTables) -> bytes:
     """The package as a zip; the same data give the same bytes."""
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as box:
-        _put(box, "datapackage.json", json.dumps(descriptor(data), ensure_ascii=False, indent=1).encode())
-        for table in (*data.tables, data.times):
-            _put(box, f"{table.name}.csv", csv_of(table))
-        _put(box, "trial.json", json_of(data))
-        _put(box, SCHEMA_NAME, json.dumps(schema(), ensure_ascii=False, indent=1).encode())
-        _put(box, CITATION, citation_of(data))
-        _put(box, "README.txt", READ_ME.format(schema=SCHEMA_NAME, never=NEVER, **data.trial).encode())
+        put(box, "datapackage.json", json.dumps(descriptor(data), ensure_ascii=False, indent=1).encode())
+        for table in data.packaged:
+            put(box, f"{table.name}.csv", csv_of(table))
+        put(box, "trial.json", json_of(data))
+        put(box, SCHEMA_NAME, json.dumps(schema(), ensure_ascii=False, indent=1).encode())
+        put(box, CITATION, citation_of(data))
+        put(box, "README.txt", READ_ME.format(schema=SCHEMA_NAME, never=NEVER, **data.trial).encode())
     return out.getvalue()
-
-
-def _put(box: zipfile.ZipFile, name: str, content: bytes) -> None:
-    box.writestr(zipfile.ZipInfo(name, (2000, 1, 1, 0, 0, 0)), content, zipfile.ZIP_DEFLATED)
 
 
 def descriptor(data: TrialTables) -> dict[str, Any]:
@@ -65,7 +62,7 @@ def descriptor(data: TrialTables) -> dict[str, Any]:
         "name": str(data.trial["code"]).lower(),
         "version": data.version,
         "title": f"{data.trial['code']}: {data.trial['question']}",
-        "resources": [_resource(t) for t in (*data.tables, data.times)],
+        "resources": [_resource(t) for t in data.packaged],
     }
 
 

@@ -12,6 +12,7 @@ from openpyxl.worksheet._write_only import WriteOnlyWorksheet
 from server.exchange.selectors.columns import Cell, Kind, Table
 from server.exchange.selectors.tables import TRIAL_COLUMNS, TrialTables
 
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 FORMATS = {Kind.DAY: "yyyy-mm-dd", Kind.MOMENT: "yyyy-mm-dd hh:mm:ss"}
 DICTIONARY = ("sheet", "column", "type", "unit", "meaning", "words it can hold")
 

@@ -7,6 +7,7 @@ from datetime import date, datetime
 from server.exchange.reading.cells import DEFUSED_BY
 from server.exchange.selectors.columns import Cell, Table
 
+CSV = "text/csv; charset=utf-8"
 # a spreadsheet takes text that begins so for a formula
 DANGEROUS = ("=", "+", "-", "@", "\t", "\r", "\n")
 

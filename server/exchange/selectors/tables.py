@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, fields
+from functools import cached_property
 
 from core.germination import Indices
 from core.records import FATES
@@ -49,10 +50,15 @@ class TrialTables:
         """All of them, what others refer to first."""
         return self.treatments, self.dishes, self.looks
 
-    @property
+    @cached_property
     def times(self) -> Table:
         """The looks as intervals in which seeds germinated."""
         return time_to_event(self.trial, self.treatments, self.dishes, self.looks)
+
+    @property
+    def packaged(self) -> tuple[Table, ...]:
+        """The tables of a data package."""
+        return *self.tables, self.times
 
 
 def trial_tables(trial: Trial) -> TrialTables:

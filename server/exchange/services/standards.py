@@ -16,7 +16,12 @@ from server.stands.services.stands import add_stand
 from server.stands.services.visits import NewVisit, record_visit
 
 Made = dict[str, list[int]]
-LONGEST_PLACE = 120
+# the longest texts that a stand's fields hold
+LONGEST = {
+    "field_name": Stand._meta.get_field("field_name").max_length or 0,
+    "place_name": Stand._meta.get_field("place_name").max_length or 0,
+    "habitat": Stand._meta.get_field("habitat").max_length or 0,
+}
 
 
 def make_said(by: Person, said: Said, at: datetime, tell: Tell) -> Made:
@@ -50,14 +55,14 @@ def _make_stand(by: Person, s: StandSaid, taxa: dict[str, Taxon]) -> Stand:
     return add_stand(
         by=by,
         taxon=taxa.get(s.scientific_name),
-        field_name=_field_name(s, taxa)[:LONGEST_PLACE],
-        place_name=s.place_name[:LONGEST_PLACE],
+        field_name=_field_name(s, taxa)[: LONGEST["field_name"]],
+        place_name=s.place_name[: LONGEST["place_name"]],
         latitude=s.where.latitude if s.where else None,
         longitude=s.where.longitude if s.where else None,
         elevation_m=s.elevation_m,
-        habitat=s.habitat[:200],
+        habitat=s.habitat[: LONGEST["habitat"]],
         plants=s.plants,
-        note="\n".join(x for x in (s.note, _cut(s.place_name, LONGEST_PLACE), _cut(s.habitat, 200)) if x),
+        note="\n".join(x for x in (s.note, _cut(s.place_name, LONGEST["place_name"]), _cut(s.habitat, LONGEST["habitat"])) if x),
     )
 
 

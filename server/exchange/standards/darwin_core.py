@@ -10,14 +10,12 @@ from typing import Any
 from xml.etree import ElementTree as Xml
 from xml.sax.saxutils import escape
 
-from defusedxml.common import DefusedXmlException
-from defusedxml.ElementTree import fromstring
-
 from core.vocabulary import OriginKind
 from server.exchange.standards.names import UNKNOWN_SPECIES, parts_of
-from server.exchange.standards.records import LotSaid, PlaceOnEarth, Said, StandSaid, VisitSaid, listed_terms, position, unusable
+from server.exchange.standards.records import LotSaid, PlaceOnEarth, Said, StandSaid, VisitSaid, listed_terms, position, unusable, whole
 from server.exchange.standards.terms import darwin_core
-from server.record_kinds.zips import ZIP_ERRORS
+from server.exchange.standards.xml import parsed, tag
+from server.record_kinds.zips import ZIP_ERRORS, put
 
 TERMS = "http://rs.tdwg.org/dwc/terms/"
 METADATA_TERMS = "http://purl.org/dc/terms/"
@@ -50,7 +48,7 @@ def write(said: Said) -> bytes:
     out = io.BytesIO()
     with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as box:
         for name, content in ((META, _meta()), (ABOUT, _about()), (TABLE, _table(said))):
-            box.writestr(zipfile.ZipInfo(name, (2000, 1, 1, 0, 0, 0)), content, zipfile.ZIP_DEFLATED)
+            put(box, name, content)
     return out.getvalue()
 
 
@@ -215,21 +213,21 @@ class _Meta:
     """The core table of an archive: its file, how it is written, and the term of each column."""
 
     def __init__(self, root: Xml.Element) -> None:
-        core = next((x for x in root if x.tag.rpartition("}")[2] == "core"), None)
+        core = next((x for x in root if tag(x) == "core"), None)
         if core is None:
             raise unusable(META, "it describes no core table.")
         if core.get("rowType") != OCCURRENCE:
             raise unusable(META, f"the core is “{core.get('rowType')}”; only tables of occurrences are read.")
-        location = next((x.text for x in core.iter() if x.tag.rpartition("}")[2] == "location"), None)
+        location = next((x.text for x in core.iter() if tag(x) == "location"), None)
         self.file = (location or "").strip()
         self.delimiter = (core.get("fieldsTerminatedBy") or ",").encode().decode("unicode_escape")
         self.quote = core.get("fieldsEnclosedBy", '"')
         self.skipped = int(core.get("ignoreHeaderLines") or 0)
         self.terms: dict[int, str] = {}
         self.defaults: dict[str, str] = {}
-        self.extensions = sum(x.tag.rpartition("}")[2] == "extension" for x in root)
+        self.extensions = sum(tag(x) == "extension" for x in root)
         for x in core:
-            if x.tag.rpartition("}")[2] == "field":
+            if tag(x) == "field":
                 name = (x.get("term") or "").rpartition("/")[2]
                 if (index := x.get("index")) is not None:
                     self.terms[int(index)] = name
@@ -238,11 +236,10 @@ class _Meta:
 
 
 def _described(box: zipfile.ZipFile) -> _Meta:
+    root = parsed(box.read(META), META)
     try:
-        return _Meta(fromstring(box.read(META)))
-    except DefusedXmlException:
-        raise unusable(META, "it declares entities. It is not read.") from None
-    except (Xml.ParseError, ValueError) as error:
+        return _Meta(root)
+    except ValueError as error:
         raise unusable(META, f"it is broken ({str(error)[:80]}).") from None
 
 
@@ -322,20 +319,14 @@ def _more_of(row: dict[str, str]) -> dict[str, Any]:
     return found if isinstance(found, dict) else {}
 
 
-def _whole(row: dict[str, str], name: str, where: str) -> int | None:
-    text = row.get(name, "")
-    if not text:
-        return None
-    try:
-        return round(float(text))
-    except (ValueError, OverflowError):
-        raise unusable(f"{where}, {name}", f"“{text[:40]}” is no number.") from None
-
-
 def _common_name(row: dict[str, str], field_name: str) -> str:
     """The common name; what has only a field name is called by it."""
     name = row.get("vernacularName", "")
     return "" if name == field_name else name
+
+
+def _position(row: dict[str, str], where: str) -> PlaceOnEarth | None:
+    return position(row.get("decimalLatitude", ""), row.get("decimalLongitude", ""), where, row.get("coordinateUncertaintyInMeters", ""))
 
 
 def _read_stand(row: dict[str, str], where: str) -> StandSaid:
@@ -349,12 +340,10 @@ def _read_stand(row: dict[str, str], where: str) -> StandSaid:
         scientific_name=scientific,
         common_name=_common_name(row, field_name),
         field_name=field_name,
-        where=position(
-            row.get("decimalLatitude", ""), row.get("decimalLongitude", ""), where, row.get("coordinateUncertaintyInMeters", "")
-        ),
-        elevation_m=_whole(row, "minimumElevationInMeters", where),
+        where=_position(row, where),
+        elevation_m=whole(row.get("minimumElevationInMeters"), f"{where}, minimumElevationInMeters"),
         habitat=row.get("habitat", ""),
-        plants=_whole(row, "individualCount", where),
+        plants=whole(row.get("individualCount"), f"{where}, individualCount"),
         note="" if row.get("eventID") or row.get("eventDate") else row.get("occurrenceRemarks", ""),
     )
 
@@ -392,6 +381,7 @@ def _read_lot(row: dict[str, str], where: str) -> LotSaid:
     if not scientific and not field_name:
         raise unusable(where, "it names no plant: scientificName and vernacularName are both empty.")
     kind, parents = str(more.get("origin_kind") or ""), more.get("parents")
+    quantity = row.get("organismQuantityType", "")
     return LotSaid(
         key=key,
         scientific_name=scientific,
@@ -400,10 +390,13 @@ def _read_lot(row: dict[str, str], where: str) -> LotSaid:
         origin_kind=kind if kind in set(OriginKind) else OriginKind.SWAPPED,
         origin_place=row.get("locality", ""),
         stand=row.get("locationID", ""),
+        where=_position(row, where),
         collected=_collected(row.get("eventDate", ""), where),
         collector=row.get("recordedBy", ""),
         parents=parents if isinstance(parents, int) else None,
-        seeds=_whole(row, "organismQuantity", where) if row.get("organismQuantityType", "").startswith("seeds") else None,
+        seeds=whole(row.get("organismQuantity"), f"{where}, organismQuantity")
+        if row.get("organismQuantityType", "").startswith("seeds")
+        else None,
         seeds_estimated=row.get("organismQuantityType") != "seeds",
         note=row.get("occurrenceRemarks", ""),
     )

@@ -8,7 +8,7 @@ from server.lots.models import Lot
 from server.reference.models import Taxon
 from server.stands.models import Stand
 
-LONGEST_CODE = 12
+LONGEST_CODE = Lot._meta.get_field("code").max_length or 0
 # wild seed needs a permission, and a file of others may name none
 NOT_STATED = "not stated in the imported file"
 

@@ -4,7 +4,7 @@ import json
 from dataclasses import asdict
 from typing import Any
 
-from server.exchange.standards.records import PlaceOnEarth, Said, StandSaid, listed_terms, position, unusable
+from server.exchange.standards.records import PlaceOnEarth, Said, StandSaid, listed_terms, position, unusable, whole
 
 KEPT = ("place_name", "scientific_name", "common_name", "field_name", "elevation_m", "habitat", "plants", "note")
 LOST_OUT = ["GeoJSON keeps what a stand is and where.", "Visits, permission, shedding and lots are not in it."]
@@ -65,9 +65,9 @@ def _stand(number: int, feature: Any, lost: list[str]) -> StandSaid | None:
         common_name=_text(told.get("common_name"), where),
         field_name=_text(told.get("field_name"), where),
         where=_place(geometry, told, where),
-        elevation_m=_whole(told.get("elevation_m"), f"{where}, elevation_m"),
+        elevation_m=whole(told.get("elevation_m"), f"{where}, elevation_m"),
         habitat=_text(told.get("habitat"), where),
-        plants=_whole(told.get("plants"), f"{where}, plants"),
+        plants=whole(told.get("plants"), f"{where}, plants"),
         note=_text(told.get("note"), where),
     )
 
@@ -87,12 +87,3 @@ def _text(value: Any, where: str) -> str:
     if isinstance(value, (dict, list)):
         raise unusable(where, "a property that should be a text holds a list or an object.")
     return str(value).strip()
-
-
-def _whole(value: Any, where: str) -> int | None:
-    if value is None or value == "":
-        return None
-    try:
-        return round(float(value))
-    except (TypeError, ValueError, OverflowError):
-        raise unusable(where, f"“{value}” is no number.") from None

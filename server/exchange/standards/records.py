@@ -3,9 +3,18 @@
 from collections.abc import Iterable, Mapping
 from dataclasses import asdict, dataclass, field
 from datetime import datetime
+from enum import StrEnum
 from typing import Any
 
 from server.errors import Refused, field_error
+
+
+class Held(StrEnum):
+    """What a format has room for."""
+
+    STANDS = "stands"
+    VISITS = "visits"
+    LOTS = "lots"
 
 
 @dataclass(frozen=True)
@@ -126,6 +135,16 @@ def position(latitude: str, longitude: str, where: str, uncertainty: str = "") -
         if not -most <= value <= most:
             raise unusable(where, f"a {name} of {value:g}° is impossible. It must lie between −{most} and {most}°.")
     return found
+
+
+def whole(value: Any, where: str) -> int | None:
+    """A whole number from what a file has for one; None where it has nothing. Refused where it is none."""
+    if value is None or value == "":
+        return None
+    try:
+        return round(float(value))
+    except (TypeError, ValueError, OverflowError):
+        raise unusable(where, f"“{str(value)[:40]}” is no number.") from None
 
 
 def listed_terms(unknown: Iterable[str]) -> str:

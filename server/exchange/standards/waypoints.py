@@ -3,10 +3,8 @@
 import io
 from xml.etree import ElementTree as Xml
 
-from defusedxml.common import DefusedXmlException
-from defusedxml.ElementTree import fromstring
-
-from server.exchange.standards.records import Said, StandSaid, position, unusable
+from server.exchange.standards.records import Said, StandSaid, position, unusable, whole
+from server.exchange.standards.xml import parsed, tag
 
 NAMESPACE = "http://www.topografix.com/GPX/1/1"
 CREATOR = "Awake Furrow"
@@ -46,39 +44,29 @@ def _told(stand: StandSaid) -> str:
 
 def read(content: bytes) -> Said:
     """The waypoints of a GPX file as stands; the first line of a description is the plant."""
-    try:
-        root = fromstring(content)
-    except DefusedXmlException:
-        raise unusable("", "This GPX file declares entities, which no receiver writes. It is not read.") from None
-    except Xml.ParseError as error:
-        line, column = error.position
-        raise unusable(f"line {line}, column {column}", f"this GPX file is broken ({_reason(error)}). Export it again.") from None
-    if root.tag.rpartition("}")[2] != "gpx":
-        raise unusable("", f"This is no GPX file: it begins with “{root.tag.rpartition('}')[2]}”.")
-    points = [x for x in root if x.tag.rpartition("}")[2] == "wpt"]
+    root = parsed(content, "this GPX file")
+    if tag(root) != "gpx":
+        raise unusable("", f"This is no GPX file: it begins with “{tag(root)}”.")
+    points = [x for x in root if tag(x) == "wpt"]
     if len(points) > MOST:
         raise unusable("", f"This GPX file has {len(points):,} waypoints; at most {MOST:,} are read at once.")
     lost = _lost(root, points)
     return Said(stands=[_stand(n, x) for n, x in enumerate(points, start=1)], lost=lost)
 
 
-def _reason(error: Xml.ParseError) -> str:
-    return str(error).partition(":")[0]
-
-
 def _lost(root: Xml.Element, points: list[Xml.Element]) -> list[str]:
-    others = [x.tag.rpartition("}")[2] for x in root]
+    others = [tag(x) for x in root]
     lost = [
         f"{others.count(kind)} {word} not read: only waypoints become stands."
         for kind, word in (("trk", "tracks are"), ("rte", "routes are"))
         if kind in others
     ]
-    unread = sorted({y.tag.rpartition("}")[2] for x in points for y in x} - READ)
+    unread = sorted({tag(y) for x in points for y in x} - READ)
     return [*lost, *([f"Of each waypoint, these are not kept: {', '.join(unread)}."] if unread else [])]
 
 
 def _stand(number: int, point: Xml.Element) -> StandSaid:
-    told = {x.tag.rpartition("}")[2]: (x.text or "").strip() for x in point}
+    told = {tag(x): (x.text or "").strip() for x in point}
     where = f"waypoint {number}" + (f", “{told['name'][:40]}”" if told.get("name") else "")
     at = position(point.get("lat", ""), point.get("lon", ""), where)
     if at is None:
@@ -89,15 +77,6 @@ def _stand(number: int, point: Xml.Element) -> StandSaid:
         place_name=told.get("name") or f"Waypoint {number}",
         scientific_name=plant,
         where=at,
-        elevation_m=_elevation(told.get("ele", ""), where),
+        elevation_m=whole(told.get("ele"), f"{where}, ele"),
         note=note.strip(),
     )
-
-
-def _elevation(text: str, where: str) -> int | None:
-    if not text:
-        return None
-    try:
-        return round(float(text))
-    except (ValueError, OverflowError):
-        raise unusable(where, f"“{text}” is no elevation in metres.") from None

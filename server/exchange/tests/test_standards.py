@@ -2,6 +2,7 @@ import csv
 import io
 import json
 import zipfile
+from dataclasses import replace
 from datetime import UTC, date, datetime
 from uuid import uuid4
 from xml.etree import ElementTree as Xml
@@ -12,7 +13,7 @@ from openpyxl import load_workbook
 from core.vocabulary import DatePrecision, OriginKind, Role
 from server.errors import Refused
 from server.exchange.standards import darwin_core, geojson, passport, waypoints
-from server.exchange.standards.out import coarse, said_of_all
+from server.exchange.standards.out import radius_m, said_of_all
 from server.exchange.standards.records import LotSaid, PlaceOnEarth, Said, StandSaid, VisitSaid
 from server.exchange.standards.terms import darwin_core as dwc_terms
 from server.exchange.standards.terms import passport as mcpd_fields
@@ -77,6 +78,10 @@ class RoundTrips(SimpleTestCase):
             (lot.key, lot.scientific_name, lot.collected, lot.seeds, lot.parents), ("LL-015", WILD.scientific_name, "2026-08", 2000, 40)
         )
         self.assertEqual((lot.origin_kind, lot.stand, lot.leave), ("wild", "stand-1", ""))
+
+    def test_the_place_of_a_material_sample_is_read_so_that_its_loss_is_told(self):
+        back = darwin_core.read(darwin_core.write(Said(lots=[replace(PACKET, where=HERE)])))
+        self.assertEqual(back.lots[0].where, HERE)
 
 
 class Standards(SimpleTestCase):
@@ -191,7 +196,7 @@ class Positions(TestCase):
 
     def test_the_radius_holds_every_place_that_is_rounded_there(self):
         for latitude in (0.0, 43.4, 80.0):
-            self.assertGreater(coarse(latitude, 10).uncertainty_m, 5500)
+            self.assertGreater(radius_m(latitude), 5500)
 
 
 class OverHttp(FileCase):

@@ -120,11 +120,17 @@ def matching(found: QuerySet[Stand], search: str) -> QuerySet[Stand]:
 
 def position(stand: Stand) -> Position | None:
     """Coordinates as exactly as the stand allows."""
+    found = measured(stand)
+    if found is None or stand.show_exact:
+        return found
+    return Position(round(found.latitude, COARSE_DIGITS), round(found.longitude, COARSE_DIGITS), exact=False)
+
+
+def measured(stand: Stand) -> Position | None:
+    """Coordinates as they were measured, whoever may see them."""
     if stand.latitude is None or stand.longitude is None:
         return None
-    if stand.show_exact:
-        return Position(stand.latitude, stand.longitude, exact=True)
-    return Position(round(stand.latitude, COARSE_DIGITS), round(stand.longitude, COARSE_DIGITS), exact=False)
+    return Position(stand.latitude, stand.longitude, exact=True)
 
 
 def history_of_stand(stand: Stand) -> list[HistoryEntry]:

@@ -13643,11 +13643,9 @@ export interface operations {
     };
     open_formats_file: {
         parameters: {
-            query?: {
-                /** @description Positions as they were measured */
+            query: {
                 exact?: boolean;
-                /** @description Only these lots, by their ids, parted by commas */
-                ids?: string;
+                ids: string;
             };
             header?: never;
             path: {
