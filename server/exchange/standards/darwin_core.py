@@ -394,10 +394,8 @@ def _read_lot(row: dict[str, str], where: str) -> LotSaid:
         collected=_collected(row.get("eventDate", ""), where),
         collector=row.get("recordedBy", ""),
         parents=parents if isinstance(parents, int) else None,
-        seeds=whole(row.get("organismQuantity"), f"{where}, organismQuantity")
-        if row.get("organismQuantityType", "").startswith("seeds")
-        else None,
-        seeds_estimated=row.get("organismQuantityType") != "seeds",
+        seeds=whole(row.get("organismQuantity"), f"{where}, organismQuantity") if quantity.startswith("seeds") else None,
+        seeds_estimated=quantity != "seeds",
         note=row.get("occurrenceRemarks", ""),
     )
 
