@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { toValue, type MaybeRefOrGetter } from 'vue'
 import { useChange } from '@/shared/composables/useChange'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
-import { readLines } from '@/shared/api/lines'
+import { finished, heard, type Tell } from '@/shared/api/lines'
 import { wantedShare } from '@/shared/drawing/doses'
 
 export type Overview = Schemas['TrialOverview']
@@ -136,13 +136,8 @@ export function useDecisionChanges(id: number) {
   }
 }
 
-/** One line of a report that is being made. */
-export type Making = { done: number; of: number; doing: string } | { name: string; pdf: string } | { failed: string }
-
 /** The report as a PDF, with each step told as it begins. */
-export async function makeReport(id: number, tell: (line: Making) => void): Promise<void> {
+export async function makeReport(id: number, tell: Tell): Promise<{ name: string; pdf: string }> {
   const answer = await http.GET('/api/v1/trials/{id}/report/making/', { params: { path: { id } }, parseAs: 'stream' })
-  await readLines((await unwrap(Promise.resolve(answer))) as ReadableStream<Uint8Array> | null, (line) =>
-    tell(line as Making),
-  )
+  return finished(await heard<{ name: string; pdf: string }>(await unwrap(Promise.resolve(answer)), tell))
 }

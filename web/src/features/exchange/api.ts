@@ -1,17 +1,13 @@
 import { useQuery } from '@tanstack/vue-query'
 import { http, unwrap, type Schemas } from '@/shared/api/http'
 import { asProblem } from '@/shared/api/problem'
-import { readLines } from '@/shared/api/lines'
+import { heard, type Tell } from '@/shared/api/lines'
 import { useChange } from '@/shared/composables/useChange'
 
 export type FilePreview = Schemas['FilePreview']
 export type Reading = Schemas['ReadingView']
 export type CellProblem = Schemas['CellProblem']
 export type Settled = Schemas['SettledRequest']
-
-/** One line of a reading that goes on. */
-type Line =
-  { done: number; of: number; doing: string } | { reading: Reading } | { problem: unknown } | { failed: string }
 
 /** A refusal of a table names its cells beside the sentence. */
 export interface ReadRefused {
@@ -54,7 +50,7 @@ export async function readIn(
   settled: Partial<Settled>,
   clientId: string,
   sure: boolean,
-  tell: (done: number, of: number, doing: string) => void,
+  tell: Tell,
 ): Promise<Reading | ReadRefused> {
   const answer = await http.POST('/api/v1/files/', {
     body: form(file, settled, { client_id: clientId, sure: String(sure) }) as unknown as Schemas['NewReadingRequest'],
@@ -64,11 +60,7 @@ export async function readIn(
   return outcome(await unwrap(Promise.resolve(answer)), tell)
 }
 
-export async function readAgain(
-  reading: number,
-  clientId: string,
-  tell: (done: number, of: number, doing: string) => void,
-): Promise<Reading | ReadRefused> {
+export async function readAgain(reading: number, clientId: string, tell: Tell): Promise<Reading | ReadRefused> {
   const answer = await http.POST('/api/v1/files/{id}/read-again/', {
     params: { path: { id: reading } },
     body: { client_id: clientId },
@@ -77,24 +69,14 @@ export async function readAgain(
   return outcome(await unwrap(Promise.resolve(answer)), tell)
 }
 
-async function outcome(stream: unknown, tell: (done: number, of: number, doing: string) => void) {
-  let found: Reading | ReadRefused = {
-    sentence: 'The server stopped before it was done. Nothing was kept: try again.',
-    question: false,
-    problems: [],
-  }
-  await readLines(stream as ReadableStream<Uint8Array> | null, (raw) => {
-    const line = raw as Line
-    if ('doing' in line) tell(line.done, line.of, line.doing)
-    else if ('reading' in line) found = line.reading
-    else if ('failed' in line) found = { sentence: line.failed, question: false, problems: [] }
-    else {
-      const body = line.problem as { status: number; problems?: CellProblem[] }
-      const problem = asProblem(body, body.status)
-      found = { sentence: problem.detail, question: problem.question, problems: body.problems ?? [] }
-    }
-  })
-  return found
+async function outcome(stream: unknown, tell: Tell): Promise<Reading | ReadRefused> {
+  const last = await heard<{ reading: Reading }>(stream, tell)
+  if ('reading' in last) return last.reading
+  if ('failed' in last) return { sentence: last.failed, question: false, problems: [] }
+  const problem = asProblem(last.problem, last.problem.status)
+  // a refused table names its cells beside the sentence
+  const { problems } = last.problem as { problems?: CellProblem[] }
+  return { sentence: problem.detail, question: problem.question, problems: problems ?? [] }
 }
 
 /** A small made-up sheet, as untidy as real ones are, to try it with. */

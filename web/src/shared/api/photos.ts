@@ -1,6 +1,5 @@
 import { http, unwrap, type Schemas } from './http'
-import { readLines } from './lines'
-import { asProblem } from './problem'
+import { finished, heard } from './lines'
 
 export type PhotoFound = Schemas['PhotoFound']
 
@@ -17,10 +16,6 @@ export const postPhoto = (client_id: string, photo: Blob) =>
       },
     }),
   )
-
-/** One line of a photo that is being looked through. */
-type Line =
-  { done: number; of: number; doing: string } | { found: PhotoFound } | { problem: unknown } | { failed: string }
 
 /**
  * Look for seed in a photo, `tell` hearing the share that is done. What makes it of no use is thrown as a Problem. With `keep` the
@@ -45,19 +40,7 @@ export async function lookThrough(
       parseAs: 'stream',
     }),
   )
-  let found = null as PhotoFound | null
-  let refused: unknown = asProblem(
-    { detail: 'The server stopped before the photo was looked through. Send it again.' },
-    500,
-  )
-  await readLines(stream as unknown as ReadableStream<Uint8Array> | null, (raw) => {
-    const line = raw as Line
-    if ('doing' in line) tell(line.done / line.of)
-    else if ('found' in line) found = line.found
-    else if ('failed' in line) refused = asProblem({ detail: line.failed }, 500)
-    else refused = asProblem(line.problem, (line.problem as { status: number }).status)
-  })
-  if (!found) throw refused
+  const { found } = finished(await heard<{ found: PhotoFound }>(stream, (done, of) => tell(done / of)))
   return found
 }
 

@@ -2,33 +2,27 @@
 import { ref } from 'vue'
 import { hand } from '@/shared/drawing/saveFigure'
 import { useProblem } from '@/shared/composables/useProblem'
-import { makeReport, type Making } from '../api'
+import { makeReport } from '../api'
 
 /** The report as a PDF, made on the server; each step is told as it begins. */
 const props = defineProps<{ trial: number }>()
 const { attempt, sentence } = useProblem()
 const doing = ref('')
-const failed = ref('')
 const done = ref(0)
 
-function hear(line: Making) {
-  if ('pdf' in line) {
-    const bytes = Uint8Array.from(atob(line.pdf), (c) => c.charCodeAt(0))
-    hand(new Blob([bytes], { type: 'application/pdf' }), line.name)
-  } else if ('failed' in line) {
-    failed.value = line.failed
-  } else {
-    doing.value = line.doing
-    done.value = line.of ? line.done / line.of : 1
-  }
-}
-
 async function make() {
-  failed.value = ''
   doing.value = 'asking for it'
   done.value = 0
-  await attempt(() => makeReport(props.trial, hear))
+  const made = await attempt(() =>
+    makeReport(props.trial, (step, of, words) => {
+      doing.value = words
+      done.value = of ? step / of : 1
+    }),
+  )
   doing.value = ''
+  if (!made) return
+  const bytes = Uint8Array.from(atob(made.pdf), (c) => c.charCodeAt(0))
+  hand(new Blob([bytes], { type: 'application/pdf' }), made.name)
 }
 </script>
 
@@ -38,7 +32,7 @@ async function make() {
     <span v-if="doing" role="status">
       <progress :value="done" max="1" :aria-label="`The report: ${doing}`"></progress> {{ doing }}
     </span>
-    <span v-if="failed || sentence" class="late" role="alert">{{ failed || sentence }}</span>
+    <span v-if="sentence" class="late" role="alert">{{ sentence }}</span>
   </span>
 </template>
 
