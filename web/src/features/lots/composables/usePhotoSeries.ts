@@ -9,6 +9,7 @@ import { fetchFound } from '../api'
 import { foundMarks, type Decided, type Spot } from '../logic/photoCount'
 
 const MOST_BACK = 60
+const EXAMPLE = '5eed5eed-5eed-4eed-8eed-5eed5eed5eed'
 
 /** A length that a person marks, end by end. */
 export interface Known {
@@ -36,6 +37,12 @@ export interface CountPhoto {
 /** What is kept on the device of a photo, so that a reload loses no correction; the photo itself is on the server by then. */
 export type KeptPhoto = Pick<CountPhoto, 'id' | 'decided' | 'known' | 'mass'>
 
+/** Nothing for a photo that the server does not have any more; without signal or on any other trouble the draft stays as it is. */
+function goneOrThrow(error: unknown): null {
+  if (error instanceof Problem && error.status === 404) return null
+  throw error
+}
+
 /** The photos of one count, added up: each is looked through on the server, stopped when asked, corrected here. */
 export function usePhotoSeries() {
   const photos = ref<CountPhoto[]>([])
@@ -59,10 +66,12 @@ export function usePhotoSeries() {
   })
   const named = (id: string) => photos.value.find((p) => p.id === id)
 
-  async function add(file: File, example = false) {
+  async function add(file: File) {
+    await look(crypto.randomUUID(), file, false)
+  }
+  async function look(id: string, file: File, example: boolean) {
     const address = URL.createObjectURL(file)
     owned.add(address)
-    const id = crypto.randomUUID()
     photos.value.push({ ...blank(id, address), example })
     at.value = photos.value.length - 1
     try {
@@ -78,10 +87,11 @@ export function usePhotoSeries() {
       if (p) Object.assign(p, { trouble: error.detail, share: null })
     }
   }
-  /** A made-up photo, to see how it is done. */
+  /** A made-up photo, to see how it is done; the server keeps it once, however often it is looked at. */
   async function addExample() {
+    if (named(EXAMPLE)) return
     const answer = await fetch('/sample-seeds.jpg')
-    await add(new File([await answer.blob()], 'example.jpg', { type: 'image/jpeg' }), true)
+    await look(EXAMPLE, new File([await answer.blob()], 'example.jpg', { type: 'image/jpeg' }), true)
   }
   /** Leave a photo out; one that is being looked through is stopped. */
   function leaveOut(which: number) {
@@ -93,14 +103,13 @@ export function usePhotoSeries() {
   }
   /** Go on with photos that are on the server; those that are not there any more are left out. */
   async function goOn(kept: readonly KeptPhoto[]) {
-    const found = await Promise.all(kept.map((k) => fetchFound(k.id).catch(() => null)))
+    const found = await Promise.all(kept.map((k) => fetchFound(k.id).catch(goneOrThrow)))
     photos.value = kept.flatMap((k, i) => {
       const f = found[i]
       if (!f) return []
       return [{ ...blank(k.id, addressOf(`/api/v1/photos/${f.photo}/`)), ...k, share: null, found: f }]
     })
     at.value = 0
-    return photos.value.length
   }
 
   function decide(change: (found: PhotoFound, before: Decided) => Decided) {

@@ -4,13 +4,15 @@ import { useRoute, useRouter } from 'vue-router'
 import ChipChoice from '@/shared/components/ChipChoice.vue'
 import CrumbTrail from '@/shared/components/CrumbTrail.vue'
 import EarlierDrafts from '@/shared/components/EarlierDrafts.vue'
+import { useAnswer } from '@/shared/composables/useAnswer'
 import { useDraft } from '@/shared/composables/useDraft'
 import { useKey } from '@/shared/composables/useKey'
+import { useProblem } from '@/shared/composables/useProblem'
 import { useTitle } from '@/shared/composables/useTitle'
 import MarkedPhoto from '@/shared/drawing/MarkedPhoto.vue'
 import { plural, withDoubt } from '@/shared/format/numbers'
 import { mass } from '@/shared/format/units'
-import { useLot, useLotPhotoCounts } from '../api'
+import { readMarks, useLot, useLotPhotoCounts } from '../api'
 import CountedBefore from '../components/CountedBefore.vue'
 import CutTally from '../components/CutTally.vue'
 import KnownLength from '../components/KnownLength.vue'
@@ -21,7 +23,6 @@ import PhotoSeries from '../components/PhotoSeries.vue'
 import PhotoWelcome from '../components/PhotoWelcome.vue'
 import SizeDrawing from '../components/SizeDrawing.vue'
 import WeighField from '../components/WeighField.vue'
-import { useMarksRead } from '../composables/useMarksRead'
 import { usePhotoSeries, type KeptPhoto } from '../composables/usePhotoSeries'
 import {
   middleOf,
@@ -60,12 +61,14 @@ const { photos, at, current, ready, sent } = series
 const kept = computed(() => ({ photos: series.kept.value, work: work.value, use: use.value, reason: reason.value }))
 type Kept = { photos: KeptPhoto[]; work: Work[]; use: CountUse[]; reason: string }
 const draft = useDraft<Kept>(`photo-count-${id.value}`, kept, () => kept.value.photos.length > 0)
+const { succeeds, sentence: notResumed } = useProblem()
 async function resume(which: { id: string; at: string; what: Kept }) {
-  const what = draft.goOn(which)
-  Object.assign(work, { value: what.work })
-  Object.assign(use, { value: what.use })
+  const { what } = which
+  if (!(await succeeds(() => series.goOn(what.photos)))) return
+  draft.goOn(which)
+  work.value = what.work
+  use.value = what.use
   reason.value = what.reason
-  await series.goOn(what.photos)
 }
 
 // --- what is asked about, place by place ---
@@ -120,7 +123,9 @@ const rings = computed(() => {
 // --- what it comes to ---
 const count = computed(() => ready.value.reduce((sum, p) => sum + p.decided.marks.length, 0))
 const states = computed(() => tallied(ready.value.flatMap((p) => p.decided.marks)))
-const { read, trouble: unread } = useMarksRead(sent)
+// what the seeds weigh changes neither the error of the count nor the sizes
+const looked = computed(() => (sent.value.length ? sent.value.map((p) => ({ ...p, mass_g: null })) : null))
+const { answer: read, problem: unread } = useAnswer(looked, readMarks)
 const weighed = computed(() => ready.value.length > 0 && sent.value.every((p) => p.mass_g))
 const perThousand = computed(() => {
   const grams = sent.value.reduce((sum, p) => sum + (p.mass_g ?? 0), 0)
@@ -152,6 +157,7 @@ const leave = () => router.push({ name: 'lot', params: { id: id.value } })
       @resume="resume"
       @discard="draft.discard"
     />
+    <p v-if="notResumed" class="notice bad" role="alert">{{ notResumed }}</p>
     <div class="bench" :class="{ begun: ready.length }">
       <section class="plate" aria-label="Photo">
         <div v-if="current?.found" class="view">
@@ -220,7 +226,7 @@ const leave = () => router.push({ name: 'lot', params: { id: id.value } })
               Undo
             </button>
           </p>
-          <p v-if="unread" class="notice bad" role="alert">{{ unread }}</p>
+          <p v-if="unread" class="notice bad" role="alert">{{ unread.detail }}</p>
           <template v-if="!cutting">
             <h2 class="ruled">Size</h2>
             <SizeDrawing v-if="read?.sizes" :sizes="read.sizes" />
