@@ -64,8 +64,8 @@ class RoundTrips(SimpleTestCase):
             self.assertTrue(passport.is_passport(table[0]))
             back = passport.read(table)
             self.assertEqual(back.lost, [])
-            for written, read in zip(ALL.lots, back.lots, strict=True):
-                self.assertEqual({k: getattr(read, k) for k in kept}, {k: getattr(written, k) for k in kept})
+            for written, again in zip(ALL.lots, back.lots, strict=True):
+                self.assertEqual({k: getattr(again, k) for k in kept}, {k: getattr(written, k) for k in kept})
             self.assertEqual(back.lots[0].leave, "permit 12, ranger")
 
     def test_darwin_core(self):
