@@ -69,6 +69,8 @@ def record_count(
         if marked.photo.pk in recorded:
             message = "The seed in this photo has already been recorded. Undo that count first, or take another photo."
             raise refused(f"/photos/{n}/photo", "counted_already", message)
+        # nor twice in one count
+        recorded.add(marked.photo.pk)
     counted = count_marks(photos)
     entry: StockEntry | None = None
     weighed: Calibration | None = None

@@ -147,6 +147,7 @@ class Recording(PhotoCountCase):
 
     def test_one_photo_counts_once_unless_it_was_undone(self):
         one = self.kept()
+        self.assertProblem(self.record(one, one, stock="in"), 422, "counted_already", "/photos/1/photo")
         self.record(one, stock="in")
         self.assertProblem(self.record(one, stock="in"), 422, "counted_already", "/photos/0/photo")
         self.client.post(f"/api/v1/lots/{self.lot.pk}/take-back-stock/", {"entry": StockEntry.objects.get().pk})

@@ -134,7 +134,6 @@ function wheel(event: WheelEvent) {
   const rect = box.value!.getBoundingClientRect()
   larger(event.deltaY < 0 ? 1.2 : 1 / 1.2, { x: event.clientX - rect.left, y: event.clientY - rect.top })
 }
-defineExpose({ show, whole: () => (view.value = { ...WHOLE }) })
 </script>
 
 <template>

@@ -140,7 +140,7 @@ const leave = () => router.push({ name: 'lot', params: { id: id.value } })
 </script>
 
 <template>
-  <main class="page wide">
+  <main class="page">
     <CrumbTrail
       :steps="[
         { words: 'Lots', to: '/lots' },
